@@ -1,0 +1,5 @@
+export function applyDecorators(...decorators: PropertyDecorator[]): PropertyDecorator {
+  return (target, key) => {
+    for (const decorate of decorators) decorate(target, key);
+  };
+}

@@ -1,0 +1,55 @@
+import 'reflect-metadata';
+import type { Issue, Result } from '@caulkhorn/core/issues';
+import { plainToInstance } from 'class-transformer';
+import { type ValidationError, validateSync } from 'class-validator';
+
+/**
+ * Checks an unknown value against a DTO class: types, ranges, unknown and missing fields. On success the value is the
+ * class's instance. Issue codes are the constraints' names.
+ */
+export function checkShape<T extends object>(cls: new () => T, raw: unknown, path = ''): Result<T> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return { ok: false, issues: [{ code: 'not-a-record', path }] };
+  const instance = plainToInstance(cls, raw, { enableCircularCheck: false });
+  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true, stopAtFirstError: false });
+  return errors.length === 0 ? { ok: true, value: instance } : { ok: false, issues: errors.flatMap((error) => issuesOf(error, path)) };
+}
+
+function issuesOf(error: ValidationError, parent: string): Issue[] {
+  const isIndex = /^\d+$/.test(error.property);
+  const path = isIndex ? `${parent}[${error.property}]` : parent ? `${parent}.${error.property}` : error.property;
+  const missing = error.value === undefined && error.constraints && !error.constraints['whitelistValidation'];
+  const own = missing ? [{ code: 'missing', path }] : Object.keys(error.constraints ?? {}).slice(-1).map((name) => toIssue(error, name, path));
+  return [...own, ...(error.children ?? []).flatMap((child) => issuesOf(child, path))];
+}
+
+const CODES: Readonly<Record<string, string>> = {
+  whitelistValidation: 'unknown-field',
+  isNumber: 'not-a-number',
+  isWhole: 'not-whole',
+  min: 'below-min',
+  max: 'above-max',
+  isString: 'not-text',
+  minLength: 'too-short',
+  maxLength: 'too-long',
+  matches: 'not-in-this-form',
+  isIn: 'not-one-of',
+  isUuid: 'not-an-id',
+  isTimeWithOffset: 'not-a-time-with-offset',
+  isTimeZone: 'not-a-time-zone',
+  isFacePoints: 'not-points',
+  isArray: 'not-a-list',
+  arrayMinSize: 'empty-list',
+  arrayMaxSize: 'too-many',
+  isBoolean: 'not-true-or-false',
+  isEmail: 'not-an-e-mail',
+  isObject: 'not-a-record',
+  isDefined: 'missing',
+  equals: 'not-this-format',
+  nestedValidation: 'not-a-record',
+};
+
+function toIssue(error: ValidationError, name: string, path: string): Issue {
+  const values = error.contexts?.[name] as Issue['values'] | undefined;
+  const code = CODES[name] ?? name;
+  return values ? { code, path, values } : { code, path };
+}

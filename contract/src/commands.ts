@@ -1,0 +1,75 @@
+import { ITEM_KINDS, type ItemKind } from '@caulkhorn/core/jobs';
+import { Type } from 'class-transformer';
+import { IsObject, ValidateNested } from 'class-validator';
+import { Id, ListOf, OneOf, Quantity, Time, Whole } from './constraints.js';
+import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import { LogEntryDto } from './log.js';
+import type { Permission } from './people.js';
+
+export type CommandKind = 'job.put' | `${ItemKind}.put` | `${ItemKind}.remove` | 'log.append' | 'plan.release';
+
+export const COMMAND_KINDS: readonly CommandKind[] = [
+  'job.put',
+  ...ITEM_KINDS.flatMap((kind) => [`${kind}.put` as const, `${kind}.remove` as const]),
+  'log.append',
+  'plan.release',
+];
+
+/** The thing to take off the job; it stays as a tombstone, so that undo can bring it back. */
+export class RemovePayloadDto {
+  @Id() id!: string;
+}
+
+/** Freezes the plan as it follows from the model now, under the id that the device made. */
+export class ReleasePayloadDto {
+  @Id() revisionId!: string;
+  @Whole(1, 50) people!: number;
+  @Quantity(-20, 50) temperatureC!: number;
+}
+
+/** A small change to a job, made on a device and applied there at once. Harmless when sent twice. */
+export class CommandDto {
+  @Id() id!: string;
+  @Id() deviceId!: string;
+  @Id() jobId!: string;
+  @OneOf(COMMAND_KINDS) kind!: CommandKind;
+  /** version of the thing that the change was made on; 0 for a new one */
+  @Whole(0, 1_000_000_000) baseVersion!: number;
+  @IsObject() payload!: object;
+  @Time() occurredAt!: string;
+}
+
+export class CommandBatchDto {
+  @ListOf(200, 1) @ValidateNested({ each: true }) @Type(() => CommandDto) commands!: CommandDto[];
+}
+
+const ITEM_DTO = {
+  space: SpaceDto,
+  face: FaceDto,
+  feature: FeatureDto,
+  'water-body': WaterBodyDto,
+  'water-level': WaterLevelDto,
+  'build-up': BuildUpDto,
+} as const satisfies Record<ItemKind, new () => object>;
+
+/** The class that a command's payload must satisfy. */
+export function payloadClass(kind: CommandKind): new () => object {
+  if (kind === 'job.put') return JobHeadDto;
+  if (kind === 'log.append') return LogEntryDto;
+  if (kind === 'plan.release') return ReleasePayloadDto;
+  const [item, verb] = kind.split('.') as [ItemKind, 'put' | 'remove'];
+  return verb === 'put' ? ITEM_DTO[item] : RemovePayloadDto;
+}
+
+export function permissionFor(kind: CommandKind): Permission {
+  if (kind === 'log.append') return 'log';
+  return kind === 'plan.release' || kind === 'job.put' || kind.startsWith('build-up') ? 'plan' : 'survey';
+}
+
+export class CommandOutcome {
+  id!: string;
+  status!: 'accepted' | 'refused';
+  /** version of the thing after an accepted change */ version?: number;
+  /** why it was refused */ issues?: { code: string; path: string; values?: Record<string, string | number | boolean | null> }[];
+  /** the thing as it stands, when the change was made on an older version */ current?: { version: number; item: object | null };
+}

@@ -1,0 +1,93 @@
+import { applyDecorators } from './apply-decorators.js';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsDefined,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateBy,
+} from 'class-validator';
+
+/** Field rules in the trade's terms. Each carries its limits as context, so that a refusal can name them in any language. */
+
+/** A finite number in the unit that the field's name carries. */
+export function Quantity(min: number, max: number): PropertyDecorator {
+  const context = { min, max };
+  return applyDecorators(IsNumber({ allowNaN: false, allowInfinity: false }), Min(min, { context }), Max(max, { context }));
+}
+
+export function Whole(min: number, max: number): PropertyDecorator {
+  return applyDecorators(Quantity(min, max), ValidateBy({ name: 'isWhole', validator: { validate: (value) => Number.isInteger(value) } }));
+}
+
+export function Text(maxLength: number, minLength = 1): PropertyDecorator {
+  return applyDecorators(
+    IsString(),
+    MinLength(minLength, { context: { min: minLength } }),
+    MaxLength(maxLength, { context: { max: maxLength } }),
+    // eslint-disable-next-line no-control-regex -- control characters are exactly what must not pass
+    Matches(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f]*$/),
+  );
+}
+
+export function OneOf(choices: readonly string[]): PropertyDecorator {
+  return IsIn([...choices], { context: { choices: choices.join(', ') } });
+}
+
+/** An id made by whoever made the thing: a UUID. */
+export function Id(): PropertyDecorator {
+  return IsUUID('all');
+}
+
+export const ISO_TIME = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+/** ISO 8601 with its offset. */
+export function Time(): PropertyDecorator {
+  return ValidateBy({ name: 'isTimeWithOffset', validator: { validate: (value) => typeof value === 'string' && ISO_TIME.test(value) && !Number.isNaN(Date.parse(value)) } });
+}
+
+export function TimeZone(): PropertyDecorator {
+  return ValidateBy({ name: 'isTimeZone', validator: { validate: isTimeZone } });
+}
+
+function isTimeZone(value: unknown): boolean {
+  if (typeof value !== 'string' || value.length > 64) return false;
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: value });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+export function Sha256(): PropertyDecorator {
+  return applyDecorators(IsString(), Matches(/^[0-9a-f]{64}$/));
+}
+
+/** Points on a face: pairs of metres. */
+export function FacePoints(min: number, max: number): PropertyDecorator {
+  return ValidateBy({
+    name: 'isFacePoints',
+    constraints: [min, max],
+    validator: { validate: (value) => Array.isArray(value) && value.length >= min && value.length <= max && value.every(isFacePoint) },
+  }, { context: { min, max } });
+}
+
+function isFacePoint(point: unknown): boolean {
+  return Array.isArray(point) && point.length === 2 && point.every((c) => typeof c === 'number' && Number.isFinite(c) && Math.abs(c) <= 10_000);
+}
+
+export function ListOf(max: number, min = 0): PropertyDecorator {
+  return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
+}
+
+export { IsDefined as Given, IsOptional as Optional };

@@ -1,0 +1,25 @@
+export { checkShape } from './check-shape.js';
+export { COMMAND_KINDS, CommandBatchDto, CommandDto, CommandOutcome, ReleasePayloadDto, RemovePayloadDto, payloadClass, permissionFor } from './commands.js';
+export type { CommandKind } from './commands.js';
+export {
+  BuildUpDto,
+  FACE_KINDS,
+  FEATURE_KINDS,
+  FaceDto,
+  FeatureDto,
+  JobHeadDto,
+  LEVEL_KINDS,
+  MOVEMENTS,
+  PIPE_KINDS,
+  SCHOOLS,
+  SIDE_KINDS,
+  SUBSTRATES,
+  SpaceDto,
+  WET_STATES,
+  WaterBodyDto,
+  WaterLevelDto,
+} from './items.js';
+export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, PlanRevisionDto } from './job-file.js';
+export { ConditionsDto, FinishBodyDto, LogEntryDto, LogLineDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
+export { PERMISSIONS, SignInDto } from './people.js';
+export type { Permission, Role, SessionInfo, Standing } from './people.js';

@@ -1,0 +1,139 @@
+import type { FaceKind, FacePoint, FeatureKind, LevelKind, School, SideKind, Substrate, WetState } from '@caulkhorn/core/jobs';
+import { Type } from 'class-transformer';
+import { IsBoolean, ValidateNested } from 'class-validator';
+import { FacePoints, Given, Id, OneOf, Optional, Quantity, Text, Time, TimeZone, Whole } from './constraints.js';
+
+const LEVEL_M = [-12_000, 9_000] as const;
+const SITE_M = [-100_000, 100_000] as const;
+
+export const SUBSTRATES: readonly Substrate[] = ['cast-concrete', 'precast', 'block', 'brick', 'rubble', 'screed', 'render'];
+export const FACE_KINDS: readonly FaceKind[] = ['wall', 'slab', 'soffit', 'lining'];
+export const SIDE_KINDS: readonly SideKind[] = ['ground', 'tank', 'room', 'open-air'];
+export const FEATURE_KINDS: readonly FeatureKind[] = ['crack', 'leak', 'penetration'];
+export const WET_STATES: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
+export const LEVEL_KINDS: readonly LevelKind[] = ['dip', 'logger', 'seasonal-high', 'flood'];
+export const PIPE_KINDS = ['rigid', 'flexible', 'corrugated'] as const;
+export const MOVEMENTS = ['static', 'moving'] as const;
+export const SCHOOLS: readonly School[] = ['A', 'B'];
+
+export class JobHeadDto {
+  @Id() id!: string;
+  @Text(120) name!: string;
+  @Text(200) site!: string;
+  @TimeZone() timeZone!: string;
+  @OneOf(['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK']) currency!: string;
+  @Text(200) datum!: string;
+}
+
+export class SpaceDto {
+  @Id() id!: string;
+  @Text(120) name!: string;
+  @Whole(0, 10_000) order!: number;
+}
+
+export class PlacementDto {
+  @OneOf(['plane', 'cylinder']) kind!: 'plane' | 'cylinder';
+}
+
+export class PlanePlacementDto extends PlacementDto {
+  declare kind: 'plane';
+  @Quantity(...SITE_M) xM!: number;
+  @Quantity(...SITE_M) yM!: number;
+  @Quantity(...LEVEL_M) zM!: number;
+  @Quantity(-360, 360) headingDeg!: number;
+  @Quantity(0, 180) tiltDeg!: number;
+}
+
+export class CylinderPlacementDto extends PlacementDto {
+  declare kind: 'cylinder';
+  @OneOf(['vertical', 'horizontal']) axis!: 'vertical' | 'horizontal';
+  @Quantity(...SITE_M) xM!: number;
+  @Quantity(...SITE_M) yM!: number;
+  @Quantity(...LEVEL_M) zM!: number;
+  @Quantity(-360, 360) headingDeg!: number;
+  @Quantity(0.05, 1000) radiusM!: number;
+  @Quantity(-360, 360) startAngleDeg!: number;
+}
+
+export class SideDto {
+  @OneOf(SIDE_KINDS) kind!: SideKind;
+  @Optional() @Id() waterBodyId?: string;
+}
+
+export class FaceDto {
+  @Id() id!: string;
+  @Id() spaceId!: string;
+  @Text(8) mark!: string;
+  @Text(120) name!: string;
+  @OneOf(FACE_KINDS) kind!: FaceKind;
+  @FacePoints(3, 200) outline!: FacePoint[];
+  @Given()
+  @ValidateNested()
+  @Type(() => PlacementDto, {
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { value: PlanePlacementDto, name: 'plane' },
+        { value: CylinderPlacementDto, name: 'cylinder' },
+      ],
+    },
+    keepDiscriminatorProperty: true,
+  })
+  placement!: PlanePlacementDto | CylinderPlacementDto;
+  @Quantity(10, 10_000) thicknessMm!: number;
+  @OneOf(SUBSTRATES) substrate!: Substrate;
+  @Quantity(0, 200) strengthMPa!: number;
+  @Quantity(1, 5) roughnessFactor!: number;
+  @Given() @ValidateNested() @Type(() => SideDto) near!: SideDto;
+  @Given() @ValidateNested() @Type(() => SideDto) far!: SideDto;
+  @Whole(0, 10_000) order!: number;
+}
+
+export class FeatureDto {
+  @Id() id!: string;
+  @Id() faceId!: string;
+  @Text(8) mark!: string;
+  @OneOf(FEATURE_KINDS) kind!: FeatureKind;
+  @FacePoints(1, 200) path!: FacePoint[];
+  @OneOf(WET_STATES) wetState!: WetState;
+  @Optional() @Quantity(0.01, 200) widthMm?: number;
+  @Optional() @OneOf(MOVEMENTS) movement?: (typeof MOVEMENTS)[number];
+  @Optional() @Quantity(1, 5000) diameterMm?: number;
+  @Optional() @OneOf(PIPE_KINDS) pipe?: (typeof PIPE_KINDS)[number];
+  @Optional() @IsBoolean() pastLeakage?: boolean;
+  @Optional() @Text(2000, 0) note?: string;
+}
+
+export class WaterBodyDto {
+  @Id() id!: string;
+  @Text(120) name!: string;
+  @OneOf(['ground', 'tank']) kind!: 'ground' | 'tank';
+  @Quantity(900, 1400) densityKgM3!: number;
+  @Optional() @Id() governingLevelId?: string;
+}
+
+export class WaterLevelDto {
+  @Id() id!: string;
+  @Id() waterBodyId!: string;
+  @Time() at!: string;
+  @Quantity(...LEVEL_M) levelM!: number;
+  @OneOf(LEVEL_KINDS) kind!: LevelKind;
+  @Optional() @Text(500, 0) note?: string;
+}
+
+export class ProductRefDto {
+  @Text(80) id!: string;
+  @Whole(1, 1_000_000) version!: number;
+}
+
+export class BuildUpDto {
+  @Id() id!: string;
+  @Id() faceId!: string;
+  @OneOf(['crystalline-slurry']) family!: 'crystalline-slurry';
+  @Given() @ValidateNested() @Type(() => ProductRefDto) slurry!: ProductRefDto;
+  @Given() @ValidateNested() @Type(() => ProductRefDto) plug!: ProductRefDto;
+  @Given() @ValidateNested() @Type(() => ProductRefDto) mortar!: ProductRefDto;
+  @OneOf(SCHOOLS) crackSchool!: School;
+  @OneOf(SCHOOLS) secondCoatSchool!: School;
+  @Optional() @Text(1000, 0) reason?: string;
+}

@@ -1,0 +1,81 @@
+import { Type } from 'class-transformer';
+import { Equals, IsBoolean, ValidateIf, ValidateNested } from 'class-validator';
+import { Given, Id, ListOf, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
+import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, ProductRefDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import { LogLineDto } from './log.js';
+
+export const JOB_FILE_FORMAT = 'caulkhorn-job';
+export const JOB_FILE_VERSION = 1;
+
+class PlanConditionsDto {
+  @Whole(1, 50) people!: number;
+  @Quantity(-20, 50) temperatureC!: number;
+}
+
+class PinsDto {
+  @Whole(1, 1_000_000) core!: number;
+  @Whole(1, 1_000_000) rules!: number;
+  @ListOf(500) @ValidateNested({ each: true }) @Type(() => ProductRefDto) products!: ProductRefDto[];
+}
+
+class QuantityDto {
+  @Quantity(0, 10_000_000) value!: number;
+  @OneOf(['m²', 'm', 'kg']) unit!: 'm²' | 'm' | 'kg';
+}
+
+class WaitDto {
+  @Text(200) taskId!: string;
+  @Quantity(0, 10_000) minH!: number;
+  /** null: no latest time */ @ValidateIf((wait: WaitDto) => wait.maxH !== null) @Quantity(0, 10_000) maxH!: number | null;
+  @Quantity(-50, 80) referenceC!: number;
+}
+
+class WorkItemDto {
+  @Text(200) id!: string;
+  @Id() faceId!: string;
+  @Optional() @Text(200) targetId?: string;
+  @OneOf(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']) step!: 'prepare' | 'open' | 'plug' | 'fill' | 'fillet' | 'coat-1' | 'coat-2';
+  @Quantity(0, 1_000_000) durationMin!: number;
+  @Given() @ValidateNested() @Type(() => QuantityDto) quantity!: QuantityDto;
+  @ListOf(10_000) @ValidateNested({ each: true }) @Type(() => WaitDto) waits!: WaitDto[];
+  @IsBoolean() rewet!: boolean;
+}
+
+class PackCountDto {
+  @Quantity(0, 100_000) sizeKg!: number;
+  @Whole(1, 10_000_000) count!: number;
+}
+
+class OrderedQuantityDto {
+  @Text(80) productId!: string;
+  @Quantity(0, 10_000_000) requiredKg!: number;
+  @ListOf(50) @ValidateNested({ each: true }) @Type(() => PackCountDto) packs!: PackCountDto[];
+  @Quantity(0, 1e12) costMinor!: number;
+}
+
+export class PlanRevisionDto {
+  @Id() id!: string;
+  @Whole(1, 1_000_000) number!: number;
+  @Time() madeAt!: string;
+  @Text(120) madeBy!: string;
+  @Given() @ValidateNested() @Type(() => PlanConditionsDto) conditions!: PlanConditionsDto;
+  @Given() @ValidateNested() @Type(() => PinsDto) pins!: PinsDto;
+  @Sha256() modelHash!: string;
+  @ListOf(60_000) @ValidateNested({ each: true }) @Type(() => WorkItemDto) workItems!: WorkItemDto[];
+  @ListOf(500) @ValidateNested({ each: true }) @Type(() => OrderedQuantityDto) quantities!: OrderedQuantityDto[];
+}
+
+/** A whole job as it leaves and enters the app. `docs/formats/` publishes the JSON Schema made from this class. */
+export class JobFileDto {
+  @Equals(JOB_FILE_FORMAT) format!: typeof JOB_FILE_FORMAT;
+  @Equals(JOB_FILE_VERSION) formatVersion!: typeof JOB_FILE_VERSION;
+  @Given() @ValidateNested() @Type(() => JobHeadDto) job!: JobHeadDto;
+  @ListOf(500) @ValidateNested({ each: true }) @Type(() => SpaceDto) spaces!: SpaceDto[];
+  @ListOf(1000) @ValidateNested({ each: true }) @Type(() => FaceDto) faces!: FaceDto[];
+  @ListOf(5000) @ValidateNested({ each: true }) @Type(() => FeatureDto) features!: FeatureDto[];
+  @ListOf(500) @ValidateNested({ each: true }) @Type(() => WaterBodyDto) waterBodies!: WaterBodyDto[];
+  @ListOf(20_000) @ValidateNested({ each: true }) @Type(() => WaterLevelDto) waterLevels!: WaterLevelDto[];
+  @ListOf(1000) @ValidateNested({ each: true }) @Type(() => BuildUpDto) buildUps!: BuildUpDto[];
+  @ListOf(1000) @ValidateNested({ each: true }) @Type(() => PlanRevisionDto) planRevisions!: PlanRevisionDto[];
+  @ListOf(100_000) @ValidateNested({ each: true }) @Type(() => LogLineDto) log!: LogLineDto[];
+}

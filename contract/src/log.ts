@@ -1,0 +1,92 @@
+import { Type } from 'class-transformer';
+import { IsBoolean, ValidateNested } from 'class-validator';
+import { Given, Id, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
+
+export class ConditionsDto {
+  @Quantity(-40, 60) airTemperatureC!: number;
+  @Quantity(-40, 80) surfaceTemperatureC!: number;
+  @Quantity(0, 100) relativeHumidityPct!: number;
+}
+
+export class EntryBodyDto {
+  @OneOf(['start', 'finish', 'reading', 'note']) kind!: 'start' | 'finish' | 'reading' | 'note';
+}
+
+export class StartBodyDto extends EntryBodyDto {
+  declare kind: 'start';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @Optional() @ValidateNested() @Type(() => ConditionsDto) conditions?: ConditionsDto;
+  @Optional() @Text(60) batchNumber?: string;
+  @Optional() @Text(1000) breachReason?: string;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class FinishBodyDto extends EntryBodyDto {
+  declare kind: 'finish';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @Optional() @Time() firstLaidAt?: string;
+  @Optional() @Time() lastLaidAt?: string;
+  @Optional() @Text(60) batchNumber?: string;
+  @Optional() @Quantity(0, 100_000) usedKg?: number;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class ReadingBodyDto extends EntryBodyDto {
+  declare kind: 'reading';
+  @Optional() @Id() faceId?: string;
+  @Given() @ValidateNested() @Type(() => ConditionsDto) conditions!: ConditionsDto;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class NoteBodyDto extends EntryBodyDto {
+  declare kind: 'note';
+  @Optional() @Id() faceId?: string;
+  @Text(2000) note!: string;
+}
+
+export class LogEntryDto {
+  @Id() id!: string;
+  @Id() jobId!: string;
+  @Id() deviceId!: string;
+  @Whole(1, 100_000_000) deviceSeq!: number;
+  @Sha256() prevHash!: string;
+  @Id() personId!: string;
+  @Text(120) personName!: string;
+  @Time() occurredAt!: string;
+  @Time() writtenAt!: string;
+  @Optional() @Id() supersedes?: string;
+  @Given()
+  @ValidateNested()
+  @Type(() => EntryBodyDto, {
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { value: StartBodyDto, name: 'start' },
+        { value: FinishBodyDto, name: 'finish' },
+        { value: ReadingBodyDto, name: 'reading' },
+        { value: NoteBodyDto, name: 'note' },
+      ],
+    },
+    keepDiscriminatorProperty: true,
+  })
+  body!: StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto;
+  @Sha256() hash!: string;
+  /** the device's signature over `hash`; null until devices hold keys */
+  @Optional() @Text(512) signature!: string | null;
+}
+
+export class ReceiptDto {
+  @Id() entryId!: string;
+  @Whole(1, 100_000_000) receiptSeq!: number;
+  @Time() receivedAt!: string;
+  @Sha256() prevReceiptHash!: string;
+  @Sha256() receiptHash!: string;
+  @IsBoolean() imported!: boolean;
+}
+
+export class LogLineDto {
+  @Given() @ValidateNested() @Type(() => LogEntryDto) entry!: LogEntryDto;
+  @Given() @ValidateNested() @Type(() => ReceiptDto) receipt!: ReceiptDto;
+}

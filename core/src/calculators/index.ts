@@ -1,0 +1,1 @@
+export { CALCULATORS, calculate } from './registry.js';

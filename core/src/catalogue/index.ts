@@ -1,0 +1,2 @@
+export type { HazardId, Pack, Product, ProductRole } from './product.js';
+export { CATALOGUE_CURRENCY, SHIPPED_PRODUCTS, findProduct } from './shipped.js';

@@ -1,0 +1,146 @@
+import { type Issue, issue } from '../issues.js';
+
+/** What a form, an API schema or a command line needs to know of one input field. Plain data. */
+export type FieldSpec =
+  | { type: 'number'; unit: string; min?: number; max?: number; above?: number; whole?: boolean; nullable?: boolean; required: boolean; default?: number }
+  | { type: 'choice'; choices: readonly string[]; required: boolean; default?: string }
+  | { type: 'flag'; required: boolean; default?: boolean }
+  | { type: 'time'; required: boolean }
+  | { type: 'list'; of: FieldSpec; maxItems: number; required: boolean }
+  | { type: 'record'; fields: Readonly<Record<string, FieldSpec>>; required: boolean };
+
+/**
+ * A field is its specification together with the check that follows from it.
+ * `read` returns undefined when it reported an issue, or when an optional value is absent.
+ */
+export interface Field<T> {
+  readonly spec: FieldSpec;
+  read(raw: unknown, path: string, issues: Issue[]): T | undefined;
+}
+
+export type Fields = Readonly<Record<string, Field<unknown>>>;
+export type InputOf<F extends Fields> = { [K in keyof F]: F[K] extends Field<infer T> ? T : never };
+
+export interface NumberLimits {
+  /** inclusive */ min?: number;
+  /** inclusive */ max?: number;
+  /** exclusive lower bound */ above?: number;
+  whole?: boolean;
+}
+
+/** A finite number in `unit`. Text that looks like a number is refused: the caller parses, and knows the decimal sign. */
+export function number(unit: string, limits: NumberLimits = {}): Field<number> {
+  const { min, max, above, whole } = limits;
+  return {
+    spec: { type: 'number', unit, ...limits, required: true },
+    read(raw, path, issues) {
+      const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
+      if (typeof raw !== 'number' || !Number.isFinite(raw)) return fail('not-a-number');
+      if (whole && !Number.isInteger(raw)) return fail('not-whole');
+      if (above !== undefined && raw <= above) return fail('not-above', { above, unit });
+      if (min !== undefined && raw < min) return fail('below-min', { min, unit });
+      if (max !== undefined && raw > max) return fail('above-max', { max, unit });
+      return raw;
+    },
+  };
+}
+
+export function choice<const C extends string>(choices: readonly C[]): Field<C> {
+  return {
+    spec: { type: 'choice', choices, required: true },
+    read(raw, path, issues) {
+      if (choices.includes(raw as C)) return raw as C;
+      issues.push(issue('not-one-of', path, { choices: choices.join(', ') }));
+      return undefined;
+    },
+  };
+}
+
+export function flag(): Field<boolean> {
+  return {
+    spec: { type: 'flag', required: true },
+    read(raw, path, issues) {
+      if (typeof raw === 'boolean') return raw;
+      issues.push(issue('not-true-or-false', path));
+      return undefined;
+    },
+  };
+}
+
+const ISO_WITH_OFFSET = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+/** An ISO 8601 time that carries its offset: without one the hour is a guess. */
+export function time(): Field<string> {
+  return {
+    spec: { type: 'time', required: true },
+    read(raw, path, issues) {
+      if (typeof raw === 'string' && ISO_WITH_OFFSET.test(raw) && !Number.isNaN(Date.parse(raw))) return raw;
+      issues.push(issue('not-a-time-with-offset', path));
+      return undefined;
+    },
+  };
+}
+
+export function list<T>(of: Field<T>, maxItems = 10_000): Field<T[]> {
+  return {
+    spec: { type: 'list', of: of.spec, maxItems, required: true },
+    read(raw, path, issues) {
+      if (!Array.isArray(raw)) return void issues.push(issue('not-a-list', path));
+      if (raw.length === 0) return void issues.push(issue('empty-list', path));
+      if (raw.length > maxItems) return void issues.push(issue('too-many', path, { max: maxItems }));
+      const before = issues.length;
+      const items = raw.map((item, i) => of.read(item, `${path}[${i}]`, issues));
+      return issues.length === before ? (items as T[]) : undefined;
+    },
+  };
+}
+
+export function record<F extends Fields>(fields: F): Field<InputOf<F>> {
+  const specs = Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, field.spec]));
+  return {
+    spec: { type: 'record', fields: specs, required: true },
+    read: (raw, path, issues) => readFields(fields, raw, path, issues),
+  };
+}
+
+export function optional<T>(field: Field<T>): Field<T | undefined> {
+  return {
+    spec: { ...field.spec, required: false },
+    read: (raw, path, issues) => (raw === undefined ? undefined : field.read(raw, path, issues)),
+  };
+}
+
+/** `null` says "there is none" (no latest time, say), which is not the same as leaving the field out. */
+export function nullable(field: Field<number>): Field<number | null> {
+  return {
+    spec: { ...field.spec, nullable: true } as FieldSpec,
+    read: (raw, path, issues) => (raw === null ? null : field.read(raw, path, issues)),
+  };
+}
+
+export function withDefault<T extends number | string | boolean>(field: Field<T>, value: T): Field<T> {
+  return {
+    spec: { ...field.spec, required: false, default: value } as FieldSpec,
+    read: (raw, path, issues) => (raw === undefined ? value : field.read(raw, path, issues)),
+  };
+}
+
+/** Reads a whole record; unknown and missing fields are issues. Returns undefined when any issue was found. */
+export function readFields<F extends Fields>(fields: F, raw: unknown, path: string, issues: Issue[]): InputOf<F> | undefined {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return void issues.push(issue('not-a-record', path));
+  const given = raw as Record<string, unknown>;
+  const before = issues.length;
+  const at = (name: string) => (path === '' ? name : `${path}.${name}`);
+  for (const name of Object.keys(given)) if (!Object.hasOwn(fields, name)) issues.push(issue('unknown-field', at(name)));
+  const out: Record<string, unknown> = {};
+  for (const name in fields) {
+    const field = fields[name]!;
+    const value = Object.hasOwn(given, name) ? given[name] : undefined;
+    if (value === undefined && field.spec.required) issues.push(issue('missing', at(name)));
+    else {
+      const read = field.read(value, at(name), issues);
+      if (read !== undefined) out[name] = read;
+    }
+  }
+  return issues.length === before ? (out as InputOf<F>) : undefined;
+}

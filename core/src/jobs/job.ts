@@ -1,0 +1,151 @@
+/** What a job knows: spaces and their faces, the features on them, the waters around them, and the chosen build-ups. Levels are m on the job's datum. */
+
+export interface JobHead {
+  id: string;
+  name: string;
+  /** where the site is, in words */ site: string;
+  /** IANA zone in which people read the job's times */ timeZone: string;
+  /** ISO 4217 */ currency: string;
+  /** what level 0 means */ datum: string;
+}
+
+export interface Space {
+  id: string;
+  name: string;
+  /** place in the walk round the site */ order: number;
+}
+
+/** A point on a face in its own metres: u along, v up (or across a slab, or round a lining). */
+export type FacePoint = readonly [u: number, v: number];
+
+/**
+ * How a face's own (u, v) lies in site x, y, z (z = level).
+ * plane: u runs along `headingDeg` (0 = +x, counter-clockwise); v rises at `tiltDeg` (90 an upright wall, 0 a level slab).
+ * cylinder: a shaft (vertical axis: u is arc length, v rises) or a lining (horizontal axis: u runs along, v is arc length from `startAngleDeg`, 0 = level with the axis).
+ */
+export type Placement =
+  | { kind: 'plane'; xM: number; yM: number; zM: number; headingDeg: number; tiltDeg: number }
+  | { kind: 'cylinder'; axis: 'vertical' | 'horizontal'; xM: number; yM: number; zM: number; headingDeg: number; radiusM: number; startAngleDeg: number };
+
+export type SideKind = 'ground' | 'tank' | 'room' | 'open-air';
+
+/** What stands against one side of a face. Ground and tanks name their water. */
+export interface Side {
+  kind: SideKind;
+  waterBodyId?: string;
+}
+
+export type Substrate = 'cast-concrete' | 'precast' | 'block' | 'brick' | 'rubble' | 'screed' | 'render';
+export type FaceKind = 'wall' | 'slab' | 'soffit' | 'lining';
+
+export interface Face {
+  id: string;
+  spaceId: string;
+  /** short mark painted on the wall and shown on the sheet */ mark: string;
+  name: string;
+  kind: FaceKind;
+  /** closed polygon in (u, v), last point not repeated */ outline: FacePoint[];
+  placement: Placement;
+  thicknessMm: number;
+  substrate: Substrate;
+  strengthMPa: number;
+  /** area the coat sees over plan area */ roughnessFactor: number;
+  /** the side that is surveyed and coated */ near: Side;
+  far: Side;
+  /** place in the walk round its space */ order: number;
+}
+
+export type WetState = 'dry' | 'damp' | 'weeping' | 'dripping' | 'running' | 'gushing';
+export type FeatureKind = 'crack' | 'leak' | 'penetration';
+
+export interface Feature {
+  id: string;
+  faceId: string;
+  mark: string;
+  kind: FeatureKind;
+  /** a crack's line, a leak's start and end (or one point), a penetration's centre */ path: FacePoint[];
+  wetState: WetState;
+  widthMm?: number;
+  movement?: 'static' | 'moving';
+  diameterMm?: number;
+  pipe?: 'rigid' | 'flexible' | 'corrugated';
+  /** shows that water came through once, though it is dry today */ pastLeakage?: boolean;
+  note?: string;
+}
+
+export type JunctionKind = 'internal-corner' | 'external-corner' | 'wall-floor' | 'in-line';
+
+/** Where two faces meet along an edge interval. Carries its own treatment; never also a feature. */
+export interface Junction {
+  id: string;
+  kind: JunctionKind;
+  faceIds: [string, string];
+  lengthM: number;
+  /** between the near sides, degrees; 90 is an ordinary internal corner */ angleDeg: number;
+  /** ends on the first face */ from: FacePoint;
+  to: FacePoint;
+}
+
+export interface WaterBody {
+  id: string;
+  name: string;
+  kind: 'ground' | 'tank';
+  densityKgM3: number;
+  /** the level that loads the faces; none until someone chooses */ governingLevelId?: string;
+}
+
+export type LevelKind = 'dip' | 'logger' | 'seasonal-high' | 'flood';
+
+export interface WaterLevel {
+  id: string;
+  waterBodyId: string;
+  at: string;
+  levelM: number;
+  kind: LevelKind;
+  note?: string;
+}
+
+export type School = 'A' | 'B';
+
+export interface ProductRef {
+  id: string;
+  version: number;
+}
+
+export interface BuildUp {
+  id: string;
+  faceId: string;
+  family: 'crystalline-slurry';
+  /** versions pinned on the day of choosing */ slurry: ProductRef;
+  plug: ProductRef;
+  mortar: ProductRef;
+  crackSchool: School;
+  secondCoatSchool: School;
+  reason?: string;
+}
+
+/** Everything people measured and chose on a job; what is planned follows from it, what was done stands in the log. */
+export interface JobModel {
+  job: JobHead;
+  spaces: Space[];
+  faces: Face[];
+  features: Feature[];
+  waterBodies: WaterBody[];
+  waterLevels: WaterLevel[];
+  buildUps: BuildUp[];
+}
+
+/** The lists of a job, by the kind of thing they hold. */
+export const ITEM_LISTS = {
+  space: 'spaces',
+  face: 'faces',
+  feature: 'features',
+  'water-body': 'waterBodies',
+  'water-level': 'waterLevels',
+  'build-up': 'buildUps',
+} as const satisfies Record<string, keyof JobModel>;
+
+export type ItemKind = keyof typeof ITEM_LISTS;
+export const ITEM_KINDS = Object.keys(ITEM_LISTS) as ItemKind[];
+export type ItemOf<K extends ItemKind> = JobModel[(typeof ITEM_LISTS)[K]][number];
+export type AnyItem = ItemOf<ItemKind>;

@@ -1,0 +1,121 @@
+import { isLevelFace, type SitePoint, sitePoint } from './geometry.js';
+import type { Face, FacePoint, Junction, JunctionKind } from './job.js';
+
+/** Faces are measured with a tape: edges this close are one edge, m. */
+const TOUCHING_M = 0.02;
+const SHORTEST_M = 0.05;
+
+type Vector = SitePoint;
+const minus = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const cross = (a: Vector, b: Vector): Vector => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const along = (a: Vector, d: Vector, t: number): Vector => [a[0] + d[0] * t, a[1] + d[1] * t, a[2] + d[2] * t];
+const norm = (a: Vector): number => Math.sqrt(dot(a, a));
+const unit = (a: Vector): Vector => along([0, 0, 0], a, 1 / norm(a));
+
+interface Edge {
+  a: Vector;
+  direction: Vector;
+  lengthM: number;
+  uvA: FacePoint;
+  uvB: FacePoint;
+}
+
+/**
+ * Every junction that follows from how plane faces meet: pairs of outline edges that run along each other for a while.
+ * The order of the faces gives the order in each pair, so ids are stable. Linings meet nothing here: their edges are curves.
+ */
+export function findJunctions(faces: readonly Face[]): Junction[] {
+  const planes = faces.filter((face) => face.placement.kind === 'plane').map((face) => ({ face, edges: edgesOf(face), box: boxOf(face) }));
+  const found: Junction[] = [];
+  for (let i = 0; i < planes.length; i++)
+    for (let j = i + 1; j < planes.length; j++) {
+      const [a, b] = [planes[i]!, planes[j]!];
+      if (!boxesTouch(a.box, b.box)) continue;
+      for (const [ia, ea] of a.edges.entries())
+        for (const [ib, eb] of b.edges.entries()) {
+          const shared = sharedStretch(ea, eb);
+          if (!shared) continue;
+          const angleDeg = nearSideAngle(a.face, b.face);
+          found.push({
+            id: `${a.face.id}.${ia}~${b.face.id}.${ib}`,
+            kind: kindOf(a.face, b.face, angleDeg),
+            faceIds: [a.face.id, b.face.id],
+            lengthM: shared.toM - shared.fromM,
+            angleDeg,
+            from: uvAlong(ea, shared.fromM),
+            to: uvAlong(ea, shared.toM),
+          });
+        }
+    }
+  return found;
+}
+
+function edgesOf(face: Face): Edge[] {
+  return face.outline.map((uvA, i) => {
+    const uvB = face.outline[(i + 1) % face.outline.length]!;
+    const a = sitePoint(face.placement, uvA);
+    const vector = minus(sitePoint(face.placement, uvB), a);
+    const lengthM = norm(vector);
+    return { a, direction: unit(vector), lengthM, uvA, uvB };
+  });
+}
+
+function uvAlong(edge: Edge, distanceM: number): FacePoint {
+  const t = distanceM / edge.lengthM;
+  return [edge.uvA[0] + (edge.uvB[0] - edge.uvA[0]) * t, edge.uvA[1] + (edge.uvB[1] - edge.uvA[1]) * t];
+}
+
+/** The interval of edge `a` along which `b` runs, m from a's start; undefined when they do not meet lengthwise. */
+function sharedStretch(a: Edge, b: Edge): { fromM: number; toM: number } | undefined {
+  if (norm(cross(a.direction, b.direction)) > 1e-3) return undefined;
+  const ends = [b.a, along(b.a, b.direction, b.lengthM)].map((point) => {
+    const t = dot(minus(point, a.a), a.direction);
+    return { t, offsetM: norm(minus(point, along(a.a, a.direction, t))) };
+  });
+  if (ends.some((end) => end.offsetM > TOUCHING_M)) return undefined;
+  const fromM = Math.max(0, Math.min(ends[0]!.t, ends[1]!.t));
+  const toM = Math.min(a.lengthM, Math.max(ends[0]!.t, ends[1]!.t));
+  return toM - fromM >= SHORTEST_M ? { fromM, toM } : undefined;
+}
+
+/** Points the way a plane face's near side looks: u × v. */
+function facing(face: Face): Vector {
+  const origin = sitePoint(face.placement, [0, 0]);
+  return unit(cross(minus(sitePoint(face.placement, [1, 0]), origin), minus(sitePoint(face.placement, [0, 1]), origin)));
+}
+
+function centre(face: Face): Vector {
+  const points = face.outline.map((uv) => sitePoint(face.placement, uv));
+  const sum = points.reduce<Vector>((s, p) => [s[0] + p[0], s[1] + p[1], s[2] + p[2]], [0, 0, 0]);
+  return along([0, 0, 0], sum, 1 / points.length);
+}
+
+/** Angle of the space between the near sides, degrees: under 180 an internal corner, over it an external one. */
+function nearSideAngle(a: Face, b: Face): number {
+  const between = (Math.acos(Math.max(-1, Math.min(1, dot(facing(a), facing(b))))) * 180) / Math.PI;
+  const bLiesInFront = dot(minus(centre(b), centre(a)), facing(a)) > 0;
+  return bLiesInFront ? 180 - between : 180 + between;
+}
+
+function kindOf(a: Face, b: Face, angleDeg: number): JunctionKind {
+  if (isLevelFace(a) !== isLevelFace(b)) return 'wall-floor';
+  if (Math.abs(angleDeg - 180) < 5) return 'in-line';
+  return angleDeg < 180 ? 'internal-corner' : 'external-corner';
+}
+
+type Box = readonly [min: Vector, max: Vector];
+
+function boxOf(face: Face): Box {
+  const points = face.outline.map((uv) => sitePoint(face.placement, uv));
+  const bound = (pick: (...values: number[]) => number, slack: number): Vector => [
+    pick(...points.map((p) => p[0])) + slack,
+    pick(...points.map((p) => p[1])) + slack,
+    pick(...points.map((p) => p[2])) + slack,
+  ];
+  return [bound(Math.min, -TOUCHING_M), bound(Math.max, TOUCHING_M)];
+}
+
+function boxesTouch([minA, maxA]: Box, [minB, maxB]: Box): boolean {
+  return [0, 1, 2].every((axis) => minA[axis]! <= maxB[axis]! && minB[axis]! <= maxA[axis]!);
+}

@@ -1,0 +1,58 @@
+import { COMMON_PRACTICE, type Calculator, flag, number, optional, withDefault } from '../fields/index.js';
+import { accept, issue, refuse } from '../issues.js';
+import { ageRate } from '../physics/index.js';
+import { ceilDecimal, floorDecimal } from '../quantities/index.js';
+
+const minutes = { min: 0, max: 10_000 };
+const fields = {
+  totalKg: number('kg', { above: 0, max: 10_000_000 }),
+  workingLifeMin: number('min', { above: 0, max: 10_000 }),
+  mixMin: number('min', minutes),
+  standMin: withDefault(number('min', minutes), 0),
+  placingKgPerMinPerPerson: number('kg/min', { above: 0, max: 10_000 }),
+  people: number('', { min: 1, max: 100, whole: true }),
+  packKg: optional(number('kg', { above: 0, max: 100_000 })),
+  wholePacksOnly: withDefault(flag(), false),
+  referenceC: withDefault(number('°C', { min: -50, max: 80 }), 20),
+  temperatureC: withDefault(number('°C', { min: -50, max: 80 }), 20),
+  q10: withDefault(number('', { min: 1, max: 10 }), 2),
+};
+
+export interface BatchPlan {
+  batchKg: number;
+  batches: number;
+  /** working life at the real temperature */ lifeMin: number;
+  /** mixing, standing and placing one batch */ minutesPerBatch: number;
+  /** what keeps the batch from being larger */ limiting: 'working-life' | 'whole-packs' | 'total';
+}
+
+/**
+ * Largest batch that the crew still places within its working life; mixing and standing spend that life.
+ * Refuses when nothing is left to place in (`life-spent-mixing`), or not even one whole pack can be placed (`pack-outlives-life`).
+ */
+export const batchPlan: Calculator<typeof fields, BatchPlan> = {
+  id: 'batch-plan',
+  fields,
+  outputs: { batchKg: 'kg', batches: '', lifeMin: 'min', minutesPerBatch: 'min', limiting: '' },
+  equation: ['life = life_ref · q10^((T_ref − T)/10)', 'longest batch = people · rate · (life − mix − stand)', 'batch = total / ⌈total / longest⌉, or a whole number of packs'],
+  sources: [COMMON_PRACTICE],
+  compute(input) {
+    const lifeMin = input.workingLifeMin / ageRate({ q10: input.q10 }, input.temperatureC, input.referenceC);
+    const placeMin = lifeMin - input.mixMin - input.standMin;
+    if (placeMin <= 0) return refuse(issue('life-spent-mixing', 'mixMin', { lifeMin }));
+    const kgPerMin = input.people * input.placingKgPerMinPerPerson;
+    const longestKg = kgPerMin * placeMin;
+    const done = (batchKg: number, batches: number, limiting: BatchPlan['limiting']) =>
+      accept({ batchKg, batches, lifeMin, minutesPerBatch: input.mixMin + input.standMin + batchKg / kgPerMin, limiting });
+    if (!input.wholePacksOnly) {
+      const batches = ceilDecimal(input.totalKg / longestKg);
+      return done(input.totalKg / batches, batches, batches === 1 ? 'total' : 'working-life');
+    }
+    if (input.packKg === undefined) return refuse(issue('missing', 'packKg'));
+    const mostPacks = floorDecimal(longestKg / input.packKg);
+    if (mostPacks < 1) return refuse(issue('pack-outlives-life', 'packKg', { longestKg }));
+    const packs = ceilDecimal(input.totalKg / input.packKg);
+    const batches = Math.ceil(packs / mostPacks);
+    return done(Math.ceil(packs / batches) * input.packKg, batches, batches === 1 ? 'total' : 'whole-packs');
+  },
+};

@@ -1,0 +1,33 @@
+import { type Calculator, choice, number, withDefault } from '../fields/index.js';
+import { accept } from '../issues.js';
+
+const fields = {
+  legMm: number('mm', { above: 0, max: 1000 }),
+  lengthM: number('m', { above: 0, max: 100_000 }),
+  shape: choice(['triangle', 'cove', 'square']),
+  densityKgL: number('kg/L', { above: 0, max: 25 }),
+  practiceFactor: withDefault(number('', { min: 1, max: 5 }), 1),
+};
+
+/** Section over the square of the leg. A cove is the square less a quarter circle. */
+const SHAPE_FACTOR = { triangle: 1 / 2, cove: 1 - Math.PI / 4, square: 1 } as const;
+
+export interface Fillet {
+  sectionMm2: number;
+  /** bare geometry */ litres: number;
+  /** with the practice factor: real corners are ragged */ kg: number;
+}
+
+/** Mortar for a fillet along an internal corner. */
+export const fillet: Calculator<typeof fields, Fillet> = {
+  id: 'fillet',
+  fields,
+  outputs: { sectionMm2: 'mm²', litres: 'L', kg: 'kg' },
+  equation: ['triangle a²/2 · cove a² (1 − π/4) · square a²', 'V = section · length', 'm = V · ρ · practice factor'],
+  sources: [{ kind: 'published', title: 'Plane geometry (areas of triangle, square and quarter circle)' }],
+  compute({ legMm, lengthM, shape, densityKgL, practiceFactor }) {
+    const sectionMm2 = SHAPE_FACTOR[shape] * legMm ** 2;
+    const litres = (sectionMm2 * lengthM) / 1000;
+    return accept({ sectionMm2, litres, kg: litres * densityKgL * practiceFactor });
+  },
+};

@@ -1,0 +1,28 @@
+import { COMMON_PRACTICE, type Calculator, number, withDefault } from '../fields/index.js';
+import { accept } from '../issues.js';
+
+const fields = {
+  areaM2: number('m²', { min: 0, max: 10_000_000 }),
+  kgPerM2PerCoat: number('kg/m²', { above: 0, max: 1000 }),
+  coats: number('', { min: 1, max: 20, whole: true }),
+  roughnessFactor: withDefault(number('', { min: 1, max: 5 }), 1),
+  lossPct: withDefault(number('%', { min: 0, max: 100 }), 5),
+};
+
+export interface TakeOff {
+  /** on the wall */ netKg: number;
+  /** with what stays in the pail */ orderKg: number;
+}
+
+/** Mass of a coating for an area. Rates on data sheets are for smooth work; a rough wall drinks more. */
+export const takeOff: Calculator<typeof fields, TakeOff> = {
+  id: 'take-off',
+  fields,
+  outputs: { netKg: 'kg', orderKg: 'kg' },
+  equation: ['net = A · rate · coats · roughness', 'order = net · (1 + loss / 100)'],
+  sources: [COMMON_PRACTICE],
+  compute({ areaM2, kgPerM2PerCoat, coats, roughnessFactor, lossPct }) {
+    const netKg = areaM2 * kgPerM2PerCoat * coats * roughnessFactor;
+    return accept({ netKg, orderKg: netKg * (1 + lossPct / 100) });
+  },
+};

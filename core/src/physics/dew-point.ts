@@ -1,0 +1,45 @@
+/// <reference path="./psychrolib.d.ts" />
+import psychrolib from 'psychrolib';
+import { type Calculator, number, optional, withDefault } from '../fields/index.js';
+import { accept, issue, refuse } from '../issues.js';
+
+psychrolib.SetUnitSystem(psychrolib.SI);
+
+const fields = {
+  airTemperatureC: number('°C', { min: -50, max: 80 }),
+  relativeHumidityPct: number('%', { min: 0, max: 100 }),
+  surfaceTemperatureC: optional(number('°C', { min: -50, max: 80 })),
+  requiredMarginC: withDefault(number('K', { min: 0, max: 20 }), 3),
+};
+
+export interface DewPoint {
+  /** °C; below 0 °C the frost point */ dewPointC: number;
+  /** K, surface less dew point */ marginC?: number;
+  mayApply?: boolean;
+}
+
+/**
+ * Dew point of the air, and how far the surface stands above it (K). A coat wants 3 K at least.
+ * Refuses air too dry for the vapour-pressure equations (`air-too-dry`).
+ */
+export const dewPoint: Calculator<typeof fields, DewPoint> = {
+  id: 'dew-point',
+  fields,
+  outputs: { dewPointC: '°C', marginC: 'K', mayApply: '' },
+  equation: ['p_ws(T_d) = φ · p_ws(T_air)', 'margin = T_surface − T_d', 'may apply when margin ≥ required margin'],
+  sources: [
+    { kind: 'published', title: 'ASHRAE Handbook, Fundamentals, Psychrometrics (saturation pressure and dew point)' },
+    { kind: 'published', title: 'ISO 8502-4 (surface at least 3 °C above the dew point)' },
+  ],
+  compute({ airTemperatureC, relativeHumidityPct, surfaceTemperatureC, requiredMarginC }) {
+    let dewPointC: number;
+    try {
+      dewPointC = psychrolib.GetTDewPointFromRelHum(airTemperatureC, relativeHumidityPct / 100);
+    } catch {
+      return refuse(issue('air-too-dry', 'relativeHumidityPct'));
+    }
+    if (surfaceTemperatureC === undefined) return accept({ dewPointC });
+    const marginC = surfaceTemperatureC - dewPointC;
+    return accept({ dewPointC, marginC, mayApply: marginC >= requiredMarginC });
+  },
+};

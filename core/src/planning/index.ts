@@ -1,0 +1,11 @@
+export { planFace } from './face-plan.js';
+export type { FacePlan, TakeOffLine, Treatment } from './face-plan.js';
+export { USUAL_CREW, planJob } from './plan-job.js';
+export type { JobPlan, PlanConditions } from './plan-job.js';
+export { programmeJob } from './programme-job.js';
+export { CORE_VERSION, modelHash, revisionContent } from './revision.js';
+export type { PlanRevision } from './revision.js';
+export type { MixingCard, OrderLine, Supply } from './supply.js';
+export { zoneOf } from './work-items.js';
+export type { WorkItem, WorkStep } from './work-items.js';
+export type { Working } from './working.js';

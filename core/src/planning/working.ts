@@ -1,0 +1,23 @@
+import { type Calculator, type Fields, type InputOf } from '../fields/index.js';
+import type { Issue } from '../issues.js';
+
+/** A figure together with the calculation behind it, so that it can be opened and checked. */
+export interface Working<O extends object = object> {
+  calculatorId: string;
+  input: Readonly<Record<string, unknown>>;
+  output: O;
+}
+
+/** Runs a calculator on figures that are already checked; a refusal comes back with the planning path. */
+export function work<F extends Fields, O extends object>(calculator: Calculator<F, O>, input: InputOf<F>, path: string): Working<O> | Issue[] {
+  const result = calculator.compute(input);
+  if (!result.ok) return result.issues.map((found) => ({ ...found, path }));
+  return { calculatorId: calculator.id, input: input as Record<string, unknown>, output: result.value };
+}
+
+/** As `work`, for calculators that cannot refuse what planning gives them. */
+export function workSurely<F extends Fields, O extends object>(calculator: Calculator<F, O>, input: InputOf<F>): Working<O> {
+  const working = work(calculator, input, calculator.id);
+  if (Array.isArray(working)) throw new Error(`${calculator.id} refused planned figures: ${JSON.stringify(working)}`);
+  return working;
+}

@@ -1,0 +1,187 @@
+import { type AgeingLaw, DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js';
+import type { Interval } from './working-hours.js';
+
+const HOUR_MS = 3_600_000;
+
+/** A wait after another task: the window opens from its end and closes from its start, both measured in aged hours. */
+export interface Wait {
+  taskId: string;
+  minH: number;
+  maxH: number | null;
+  referenceC: number;
+}
+
+export interface Task {
+  id: string;
+  /** tasks of one chain follow each other in the order given; chains share the crew */ chain: string;
+  durationMs: number;
+  /** may rest between shifts */ splittable: boolean;
+  waits: readonly Wait[];
+  /** from the log: when it really started and ended */
+  actual?: { startMs: number; endMs?: number; firstLaidMs?: number; lastLaidMs?: number };
+}
+
+export interface Window {
+  opensMs: number;
+  closesMs: number | null;
+}
+
+export interface PlacedTask {
+  id: string;
+  chain: string;
+  startMs: number;
+  endMs: number;
+  /** tightest window over its waits, when it has any */ window?: Window;
+  state: 'planned' | 'running' | 'done';
+}
+
+export interface Conflict {
+  code: 'window-missed' | 'longer-than-shift' | 'beyond-horizon';
+  taskId: string;
+  /** ms by which the start passes the window's close */ lateMs?: number;
+}
+
+export interface Programme {
+  tasks: PlacedTask[];
+  conflicts: Conflict[];
+}
+
+export interface PassOptions {
+  nowMs: number;
+  shifts: readonly Interval[];
+  /** hourly surface temperature from `temperaturesFromMs`, the last one holding on */ temperaturesC: readonly number[];
+  temperaturesFromMs: number;
+  law?: AgeingLaw;
+}
+
+/**
+ * A first forward pass: one crew, chains interleaved by whoever can start earliest, each task inside one shift unless it
+ * may rest. A coat is put off to a later shift when its follower would otherwise miss its window. What still cannot be met is a conflict.
+ */
+export function forwardPass(tasks: readonly Task[], options: PassOptions): Programme {
+  const pass = new Pass(tasks, options);
+  return pass.run();
+}
+
+class Pass {
+  private readonly placed = new Map<string, PlacedTask>();
+  private readonly conflicts: Conflict[] = [];
+  private readonly followerOf = new Map<string, Task>();
+  private readonly taskById: ReadonlyMap<string, Task>;
+  private readonly chainEndMs = new Map<string, number>();
+  private crewFreeMs: number;
+
+  constructor(
+    private readonly tasks: readonly Task[],
+    private readonly options: PassOptions,
+  ) {
+    this.crewFreeMs = options.nowMs;
+    this.taskById = new Map(tasks.map((task) => [task.id, task]));
+    for (const task of tasks) for (const wait of task.waits) if (wait.maxH !== null) this.followerOf.set(wait.taskId, task);
+  }
+
+  run(): Programme {
+    const chains = new Map<string, Task[]>();
+    for (const task of this.tasks) chains.set(task.chain, [...(chains.get(task.chain) ?? []), task]);
+    for (const task of this.tasks) if (task.actual) this.placeActual(task);
+    const queues = [...chains.values()].map((chain) => chain.filter((task) => !this.placed.has(task.id)));
+    for (;;) {
+      const heads = queues.filter((queue) => queue.length > 0).map((queue) => ({ queue, start: this.earliestStart(queue[0]!) }));
+      if (heads.length === 0) break;
+      const next = heads.reduce((best, head) => (head.start < best.start ? head : best));
+      this.place(next.queue.shift()!, next.start);
+    }
+    return { tasks: this.tasks.map((task) => this.placed.get(task.id)!), conflicts: this.conflicts };
+  }
+
+  private placeActual(task: Task): void {
+    const { startMs, endMs } = task.actual!;
+    const expectedEnd = Math.max(startMs + task.durationMs, this.options.nowMs);
+    if (endMs === undefined) this.crewFreeMs = Math.max(this.crewFreeMs, expectedEnd);
+    const state = endMs === undefined ? 'running' : 'done';
+    this.keep({ id: task.id, chain: task.chain, startMs, endMs: endMs ?? expectedEnd, window: this.windowOf(task), state });
+  }
+
+  private keep(placed: PlacedTask): void {
+    this.placed.set(placed.id, placed);
+    this.chainEndMs.set(placed.chain, Math.max(this.chainEndMs.get(placed.chain) ?? -Infinity, placed.endMs));
+  }
+
+  /** Window from where the tasks before really or probably lie; undefined without waits. */
+  private windowOf(task: Task, assumed?: { id: string; startMs: number; endMs: number }): Window | undefined {
+    let window: Window | undefined;
+    for (const wait of task.waits) {
+      const before = assumed?.id === wait.taskId ? assumed : this.placed.get(wait.taskId);
+      if (!before) continue;
+      const actual = this.taskById.get(wait.taskId)?.actual;
+      const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC);
+      const closesMs = wait.maxH === null ? null : this.aged(actual?.firstLaidMs ?? before.startMs, wait.maxH, wait.referenceC);
+      window = {
+        opensMs: Math.max(window?.opensMs ?? -Infinity, opensMs),
+        closesMs: window?.closesMs == null ? closesMs : closesMs === null ? window.closesMs : Math.min(window.closesMs, closesMs),
+      };
+    }
+    return window;
+  }
+
+  private aged(fromMs: number, ageH: number, referenceC: number): number {
+    const { temperaturesC, temperaturesFromMs, law = DOUBLES_PER_TEN } = this.options;
+    const skip = Math.min(temperaturesC.length - 1, Math.max(0, Math.floor((fromMs - temperaturesFromMs) / HOUR_MS)));
+    return fromMs + hoursToAge(ageH, temperaturesC.slice(skip), referenceC, law) * HOUR_MS;
+  }
+
+  private earliestStart(task: Task): number {
+    const ready = Math.max(this.chainEndMs.get(task.chain) ?? -Infinity, this.crewFreeMs, this.windowOf(task)?.opensMs ?? -Infinity);
+    const start = this.fit(task, ready);
+    const follower = this.followerOf.get(task.id);
+    return follower ? this.startThatLetsFollow(task, follower, start) : start;
+  }
+
+  /** First moment at or after `readyMs` at which a shift takes the task; Infinity when the shifts run out. */
+  private fit(task: Task, readyMs: number): number {
+    for (const shift of this.options.shifts) {
+      const start = Math.max(readyMs, shift.fromMs);
+      if (start >= shift.toMs) continue;
+      if (task.splittable || start + task.durationMs <= shift.toMs || task.durationMs > shift.toMs - shift.fromMs) return start;
+    }
+    return Infinity;
+  }
+
+  /** Tries this start and the beginnings of later shifts until the follower fits its window; else the first one stands. */
+  private startThatLetsFollow(task: Task, follower: Task, start: number): number {
+    const later = this.options.shifts.filter((shift) => shift.fromMs > start).map((shift) => this.fit(task, shift.fromMs));
+    for (const candidate of [start, ...later]) {
+      if (candidate === Infinity) break;
+      const window = this.windowOf(follower, { id: task.id, startMs: candidate, endMs: this.endFrom(task, candidate) });
+      if (!window) return start;
+      const followerStart = this.fit(follower, window.opensMs);
+      if (window.closesMs === null || followerStart <= window.closesMs) return candidate;
+    }
+    return start;
+  }
+
+  /** End of a task that starts in a shift; one that may rest goes on in the shifts that follow. */
+  private endFrom(task: Task, startMs: number): number {
+    if (!task.splittable) return startMs + task.durationMs;
+    let left = task.durationMs;
+    for (const shift of this.options.shifts) {
+      const from = Math.max(startMs, shift.fromMs);
+      if (from >= shift.toMs) continue;
+      if (left <= shift.toMs - from) return from + left;
+      left -= shift.toMs - from;
+    }
+    return Infinity;
+  }
+
+  private place(task: Task, startMs: number): void {
+    const endMs = this.endFrom(task, startMs);
+    if (startMs === Infinity || endMs === Infinity) this.conflicts.push({ code: 'beyond-horizon', taskId: task.id });
+    const window = this.windowOf(task);
+    const shift = this.options.shifts.find((s) => startMs >= s.fromMs && startMs < s.toMs);
+    if (!task.splittable && shift && endMs > shift.toMs) this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
+    if (window?.closesMs != null && startMs > window.closesMs)
+      this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
+    this.keep({ id: task.id, chain: task.chain, startMs, endMs, window, state: 'planned' });
+    this.crewFreeMs = Math.max(this.crewFreeMs, endMs);
+  }
+}

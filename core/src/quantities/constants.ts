@@ -1,0 +1,14 @@
+/** Standard acceleration of gravity, m/s², exact by definition (3rd CGPM 1901; NIST SP 811, appendix B.8). */
+export const STANDARD_GRAVITY = 9.80665;
+/** Pa in one psi (lbf/in²): 4.4482216152605 N / (0.0254 m)², exact (NIST SP 811, appendix B.8). */
+export const PA_PER_PSI = 4.4482216152605 / 0.0254 ** 2;
+/** L in one US gallon, exact: 231 in³ (NIST SP 811). */
+export const L_PER_US_GALLON = 3.785411784;
+/** m² in one square foot, exact (NIST SP 811). */
+export const M2_PER_FT2 = 0.3048 ** 2;
+/** kg in one pound, exact (NIST SP 811). */
+export const KG_PER_LB = 0.45359237;
+/** kg/m³ of fresh water near 4 °C. */
+export const FRESH_WATER_KG_M3 = 1000;
+/** 0 °C in kelvin, exact. */
+export const ZERO_CELSIUS_K = 273.15;

@@ -1,0 +1,4 @@
+export { FRESH_WATER_KG_M3, L_PER_US_GALLON, M2_PER_FT2, PA_PER_PSI, STANDARD_GRAVITY, ZERO_CELSIUS_K } from './constants.js';
+export { atMost, ceilDecimal, floorDecimal } from './decimal.js';
+export { fromSystem, toSystem } from './units.js';
+export type { ShownQuantity, UnitSystem } from './units.js';

@@ -1,0 +1,40 @@
+import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, PA_PER_PSI } from './constants.js';
+
+export type UnitSystem = 'metric' | 'us';
+
+/** How an SI quantity is shown in US customary units: shown = value × factor + offset. */
+interface CustomaryUnit {
+  readonly unit: string;
+  readonly factor: number;
+  readonly offset?: number;
+}
+
+const CUSTOMARY: Readonly<Record<string, CustomaryUnit>> = {
+  m: { unit: 'ft', factor: 1 / 0.3048 },
+  mm: { unit: 'in', factor: 1 / 25.4 },
+  'm²': { unit: 'ft²', factor: 1 / M2_PER_FT2 },
+  kPa: { unit: 'psi', factor: 1000 / PA_PER_PSI },
+  kN: { unit: 'lbf', factor: 1000 / 4.4482216152605 },
+  kg: { unit: 'lb', factor: 1 / KG_PER_LB },
+  L: { unit: 'US gal', factor: 1 / L_PER_US_GALLON },
+  'kg/m²': { unit: 'lb/ft²', factor: M2_PER_FT2 / KG_PER_LB },
+  '°C': { unit: '°F', factor: 1.8, offset: 32 },
+  K: { unit: '°F', factor: 1.8 },
+};
+
+export interface ShownQuantity {
+  readonly value: number;
+  readonly unit: string;
+}
+
+/** Converts an SI quantity for showing; a unit without a customary counterpart stays as it is. */
+export function toSystem(value: number, unit: string, system: UnitSystem): ShownQuantity {
+  const customary = system === 'us' ? CUSTOMARY[unit] : undefined;
+  return customary ? { value: value * customary.factor + (customary.offset ?? 0), unit: customary.unit } : { value, unit };
+}
+
+/** Inverse of `toSystem`: what was typed in `system`, in SI. */
+export function fromSystem(shown: number, unit: string, system: UnitSystem): number {
+  const customary = system === 'us' ? CUSTOMARY[unit] : undefined;
+  return customary ? (shown - (customary.offset ?? 0)) / customary.factor : shown;
+}

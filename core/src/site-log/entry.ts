@@ -1,0 +1,101 @@
+import { sha256 } from '@noble/hashes/sha2';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
+import canonicalize from 'canonicalize';
+
+/** Air and surface as measured at the wall, with what follows from them. */
+export interface Conditions {
+  airTemperatureC: number;
+  surfaceTemperatureC: number;
+  relativeHumidityPct: number;
+}
+
+export type EntryBody =
+  | { kind: 'start'; workItemId: string; planRevisionId: string; conditions?: Conditions; batchNumber?: string; breachReason?: string; note?: string }
+  | { kind: 'finish'; workItemId: string; planRevisionId: string; firstLaidAt?: string; lastLaidAt?: string; batchNumber?: string; usedKg?: number; note?: string }
+  | { kind: 'reading'; faceId?: string; conditions: Conditions; note?: string }
+  | { kind: 'note'; faceId?: string; note: string };
+
+/**
+ * One line of the log as its device wrote it. `prevHash` links it to the device's entry before, `hash` covers everything
+ * but itself and the signature. `signature` is null until devices hold keys.
+ */
+export interface LogEntry {
+  id: string;
+  jobId: string;
+  deviceId: string;
+  /** 1, 2, 3 … per device and job */ deviceSeq: number;
+  prevHash: string;
+  personId: string;
+  personName: string;
+  /** when it happened at the wall */ occurredAt: string;
+  /** when the device wrote it down */ writtenAt: string;
+  /** id of the entry that this one corrects */ supersedes?: string;
+  body: EntryBody;
+  hash: string;
+  signature: string | null;
+}
+
+/** What the server adds: its own number and link, in the order of arrival. */
+export interface Receipt {
+  entryId: string;
+  receiptSeq: number;
+  receivedAt: string;
+  prevReceiptHash: string;
+  receiptHash: string;
+  /** came with an imported file rather than from a device */ imported: boolean;
+}
+
+export interface LogLine {
+  entry: LogEntry;
+  receipt: Receipt;
+}
+
+export const FIRST_LINK = '0'.repeat(64);
+
+/** SHA-256 of the canonical JSON (RFC 8785), hexadecimal. */
+export function hashOf(value: unknown): string {
+  return bytesToHex(sha256(utf8ToBytes(canonicalize(value)!)));
+}
+
+export type UnsealedEntry = Omit<LogEntry, 'hash' | 'signature'>;
+
+export function sealEntry(entry: UnsealedEntry): LogEntry {
+  return { ...entry, hash: hashOf(entry), signature: null };
+}
+
+export function entryHash({ hash: _hash, signature: _signature, ...sealed }: LogEntry): string {
+  return hashOf(sealed);
+}
+
+export function sealReceipt(entry: LogEntry, receipt: Omit<Receipt, 'receiptHash' | 'entryId'>): Receipt {
+  const { receiptSeq, receivedAt, prevReceiptHash, imported } = receipt;
+  return { entryId: entry.id, receiptSeq, receivedAt, prevReceiptHash, imported, receiptHash: receiptHash(entry, receipt) };
+}
+
+function receiptHash(entry: Pick<LogEntry, 'hash'>, { receiptSeq, receivedAt, prevReceiptHash, imported }: Omit<Receipt, 'receiptHash' | 'entryId'>): string {
+  return hashOf({ entryHash: entry.hash, receiptSeq, receivedAt, prevReceiptHash, imported });
+}
+
+/** The first thing wrong with a log, or null. Lines in the order of their receipts. */
+export interface BrokenLink {
+  code: 'entry-altered' | 'device-chain-broken' | 'receipt-altered' | 'receipt-chain-broken';
+  receiptSeq: number;
+  entryId: string;
+}
+
+export function findBrokenLink(lines: readonly LogLine[]): BrokenLink | null {
+  const lastOfDevice = new Map<string, LogEntry>();
+  let lastReceipt: Receipt | undefined;
+  for (const { entry, receipt } of lines) {
+    const broken = (code: BrokenLink['code']): BrokenLink => ({ code, receiptSeq: receipt.receiptSeq, entryId: entry.id });
+    if (entryHash(entry) !== entry.hash) return broken('entry-altered');
+    const before = lastOfDevice.get(entry.deviceId);
+    if (entry.prevHash !== (before?.hash ?? FIRST_LINK) || entry.deviceSeq !== (before?.deviceSeq ?? 0) + 1) return broken('device-chain-broken');
+    if (receipt.entryId !== entry.id || receiptHash(entry, receipt) !== receipt.receiptHash) return broken('receipt-altered');
+    if (receipt.prevReceiptHash !== (lastReceipt?.receiptHash ?? FIRST_LINK) || receipt.receiptSeq !== (lastReceipt?.receiptSeq ?? 0) + 1)
+      return broken('receipt-chain-broken');
+    lastOfDevice.set(entry.deviceId, entry);
+    lastReceipt = receipt;
+  }
+  return null;
+}

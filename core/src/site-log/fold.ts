@@ -1,0 +1,56 @@
+import type { Conditions, EntryBody, LogEntry, LogLine } from './entry.js';
+
+/** What the log says of one work item. Times in ms since 1970, UTC. */
+export interface WorkDone {
+  startedAt?: number;
+  finishedAt?: number;
+  firstLaidAt?: number;
+  lastLaidAt?: number;
+  conditions?: Conditions;
+  batchNumbers: string[];
+  people: string[];
+  breachReason?: string;
+}
+
+export interface SiteState {
+  done: ReadonlyMap<string, WorkDone>;
+  latestConditions?: { conditions: Conditions; at: number };
+}
+
+/** Entries that stand: superseded ones are left out, each correction takes its place in time. */
+export function standingEntries(lines: readonly LogLine[]): LogEntry[] {
+  const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
+  return lines.map(({ entry }) => entry).filter((entry) => !superseded.has(entry.id));
+}
+
+/** What is done, folded from the log. Re-planning cannot orphan it: work items keep their ids. */
+export function foldLog(lines: readonly LogLine[]): SiteState {
+  const done = new Map<string, WorkDone>();
+  let latestConditions: SiteState['latestConditions'];
+  const inOrder = standingEntries(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
+  for (const entry of inOrder) {
+    const at = Date.parse(entry.occurredAt);
+    const { body } = entry;
+    const conditions = 'conditions' in body ? body.conditions : undefined;
+    if (conditions) latestConditions = { conditions, at };
+    if (body.kind !== 'start' && body.kind !== 'finish') continue;
+    const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
+    record(item, body, at, entry.personName);
+    done.set(body.workItemId, item);
+  }
+  return { done, latestConditions };
+}
+
+function record(item: WorkDone, body: Extract<EntryBody, { kind: 'start' | 'finish' }>, at: number, person: string): void {
+  if (!item.people.includes(person)) item.people.push(person);
+  if (body.batchNumber && !item.batchNumbers.includes(body.batchNumber)) item.batchNumbers.push(body.batchNumber);
+  if (body.kind === 'start') {
+    item.startedAt = at;
+    item.conditions = body.conditions;
+    item.breachReason = body.breachReason;
+    return;
+  }
+  item.finishedAt = at;
+  item.firstLaidAt = body.firstLaidAt ? Date.parse(body.firstLaidAt) : (item.startedAt ?? at);
+  item.lastLaidAt = body.lastLaidAt ? Date.parse(body.lastLaidAt) : at;
+}

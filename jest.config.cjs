@@ -1,0 +1,29 @@
+// Two projects: pure units run anywhere; server tests need the database that tools/test.mjs starts.
+const common = {
+  rootDir: __dirname,
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['@caulkhorn/source', 'node', 'node-addons'] },
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  transform: {
+    '^.+\\.(t|j|mj)sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', decorators: true, tsx: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false, react: { runtime: 'automatic' } },
+          target: 'es2022',
+          keepClassNames: true,
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  transformIgnorePatterns: ['/node_modules/(?!(@caulkhorn|date-fns|@date-fns|uuid|nanoid|canonicalize)/)'],
+};
+
+module.exports = {
+  projects: [
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,web}/src/**/*.test.ts'] },
+    { ...common, displayName: 'server', testMatch: ['<rootDir>/server/src/**/*.test.ts'] },
+  ],
+};
