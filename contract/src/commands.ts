@@ -1,4 +1,5 @@
 import { ITEM_KINDS, type ItemKind } from '@caulkhorn/core/jobs';
+import type { Receipt } from '@caulkhorn/core/site-log';
 import { Type } from 'class-transformer';
 import { IsObject, ValidateNested } from 'class-validator';
 import { Id, ListOf, OneOf, Quantity, Time, Whole } from './constraints.js';
@@ -6,11 +7,12 @@ import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, SpaceDto, WaterBodyDto, Wa
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
 
-export type CommandKind = 'job.put' | `${ItemKind}.put` | `${ItemKind}.remove` | 'log.append' | 'plan.release';
+export type CommandKind = 'job.put' | `${ItemKind}.put` | `${ItemKind}.remove` | 'water-levels.add' | 'log.append' | 'plan.release';
 
 export const COMMAND_KINDS: readonly CommandKind[] = [
   'job.put',
   ...ITEM_KINDS.flatMap((kind) => [`${kind}.put` as const, `${kind}.remove` as const]),
+  'water-levels.add',
   'log.append',
   'plan.release',
 ];
@@ -39,8 +41,9 @@ export class CommandDto {
   @Time() occurredAt!: string;
 }
 
-export class CommandBatchDto {
-  @ListOf(200, 1) @ValidateNested({ each: true }) @Type(() => CommandDto) commands!: CommandDto[];
+/** A whole CSV of levels in one go: all of them, or none. */
+export class AddLevelsPayloadDto {
+  @ListOf(5000, 1) @ValidateNested({ each: true }) @Type(() => WaterLevelDto) levels!: WaterLevelDto[];
 }
 
 const ITEM_DTO = {
@@ -57,6 +60,7 @@ export function payloadClass(kind: CommandKind): new () => object {
   if (kind === 'job.put') return JobHeadDto;
   if (kind === 'log.append') return LogEntryDto;
   if (kind === 'plan.release') return ReleasePayloadDto;
+  if (kind === 'water-levels.add') return AddLevelsPayloadDto;
   const [item, verb] = kind.split('.') as [ItemKind, 'put' | 'remove'];
   return verb === 'put' ? ITEM_DTO[item] : RemovePayloadDto;
 }
@@ -66,10 +70,9 @@ export function permissionFor(kind: CommandKind): Permission {
   return kind === 'plan.release' || kind === 'job.put' || kind.startsWith('build-up') ? 'plan' : 'survey';
 }
 
-export class CommandOutcome {
-  id!: string;
-  status!: 'accepted' | 'refused';
-  /** version of the thing after an accepted change */ version?: number;
-  /** why it was refused */ issues?: { code: string; path: string; values?: Record<string, string | number | boolean | null> }[];
-  /** the thing as it stands, when the change was made on an older version */ current?: { version: number; item: object | null };
+/** What the server answers to an accepted command. */
+export interface CommandOutcome {
+  id: string;
+  /** version of the thing after the change */ version: number;
+  /** for a log entry: the server's receipt */ receipt?: Receipt;
 }

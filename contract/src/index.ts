@@ -1,6 +1,6 @@
 export { checkShape } from './check-shape.js';
-export { COMMAND_KINDS, CommandBatchDto, CommandDto, CommandOutcome, ReleasePayloadDto, RemovePayloadDto, payloadClass, permissionFor } from './commands.js';
-export type { CommandKind } from './commands.js';
+export { AddLevelsPayloadDto, COMMAND_KINDS, CommandDto, ReleasePayloadDto, RemovePayloadDto, payloadClass, permissionFor } from './commands.js';
+export type { CommandKind, CommandOutcome } from './commands.js';
 export {
   BuildUpDto,
   FACE_KINDS,

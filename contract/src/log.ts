@@ -1,5 +1,5 @@
 import { Type } from 'class-transformer';
-import { IsBoolean, ValidateNested } from 'class-validator';
+import { ValidateNested } from 'class-validator';
 import { Given, Id, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
 
 export class ConditionsDto {
@@ -83,7 +83,6 @@ export class ReceiptDto {
   @Time() receivedAt!: string;
   @Sha256() prevReceiptHash!: string;
   @Sha256() receiptHash!: string;
-  @IsBoolean() imported!: boolean;
 }
 
 export class LogLineDto {

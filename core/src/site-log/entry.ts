@@ -42,12 +42,12 @@ export interface Receipt {
   receivedAt: string;
   prevReceiptHash: string;
   receiptHash: string;
-  /** came with an imported file rather than from a device */ imported: boolean;
 }
 
 export interface LogLine {
   entry: LogEntry;
   receipt: Receipt;
+  /** set when the line came with an imported file rather than from a device */ importedAt?: string;
 }
 
 export const FIRST_LINK = '0'.repeat(64);
@@ -67,13 +67,14 @@ export function entryHash({ hash: _hash, signature: _signature, ...sealed }: Log
   return hashOf(sealed);
 }
 
-export function sealReceipt(entry: LogEntry, receipt: Omit<Receipt, 'receiptHash' | 'entryId'>): Receipt {
-  const { receiptSeq, receivedAt, prevReceiptHash, imported } = receipt;
-  return { entryId: entry.id, receiptSeq, receivedAt, prevReceiptHash, imported, receiptHash: receiptHash(entry, receipt) };
+type UnsealedReceipt = Omit<Receipt, 'receiptHash' | 'entryId'>;
+
+export function sealReceipt(entry: LogEntry, receipt: UnsealedReceipt): Receipt {
+  return { entryId: entry.id, ...receipt, receiptHash: receiptHash(entry, receipt) };
 }
 
-function receiptHash(entry: Pick<LogEntry, 'hash'>, { receiptSeq, receivedAt, prevReceiptHash, imported }: Omit<Receipt, 'receiptHash' | 'entryId'>): string {
-  return hashOf({ entryHash: entry.hash, receiptSeq, receivedAt, prevReceiptHash, imported });
+function receiptHash(entry: Pick<LogEntry, 'hash'>, { receiptSeq, receivedAt, prevReceiptHash }: UnsealedReceipt): string {
+  return hashOf({ entryHash: entry.hash, receiptSeq, receivedAt, prevReceiptHash });
 }
 
 /** The first thing wrong with a log, or null. Lines in the order of their receipts. */

@@ -1,0 +1,49 @@
+import { type DynamicModule, Module } from '@nestjs/common';
+import { APP_FILTER, APP_GUARD } from '@nestjs/core';
+import { ThrottlerModule } from '@nestjs/throttler';
+import { LoggerModule } from 'nestjs-pino';
+import { CalculatorsController } from './calculators/calculators.controller.js';
+import { ExchangeController } from './exchange/exchange.controller.js';
+import { ExchangeService } from './exchange/exchange.service.js';
+import { CommandsService } from './jobs/commands.service.js';
+import { JobsController } from './jobs/jobs.controller.js';
+import { JobsService } from './jobs/jobs.service.js';
+import { AccessGuard } from './people/access.guard.js';
+import { PeopleService } from './people/people.service.js';
+import { SessionController } from './people/session.controller.js';
+import { ReleaseService } from './planning/release.service.js';
+import { TenantDatabase } from './platform/database.js';
+import { ErrorFilter } from './platform/errors.js';
+import { HealthController } from './platform/health.controller.js';
+import { AppendService } from './site-log/append.service.js';
+
+export interface AppOptions {
+  database: TenantDatabase;
+  /** sign-ins allowed per minute and address */ signInsPerMinute: number;
+  logLevel: string;
+}
+
+@Module({})
+export class AppModule {
+  static with({ database, signInsPerMinute, logLevel }: AppOptions): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        LoggerModule.forRoot({ pinoHttp: { level: logLevel, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') }, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] } }),
+        ThrottlerModule.forRoot([{ ttl: 60_000, limit: signInsPerMinute }]),
+      ],
+      controllers: [SessionController, JobsController, ExchangeController, CalculatorsController, HealthController],
+      providers: [
+        { provide: TenantDatabase, useValue: database },
+        PeopleService,
+        JobsService,
+        CommandsService,
+        AppendService,
+        ReleaseService,
+        ExchangeService,
+        { provide: APP_GUARD, useClass: AccessGuard },
+        { provide: APP_FILTER, useClass: ErrorFilter },
+      ],
+    };
+  }
+}

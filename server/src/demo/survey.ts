@@ -1,0 +1,102 @@
+import { createHash } from 'node:crypto';
+import type { BuildUp, Face, FacePoint, Feature, JobModel, Placement, Side, Space, Substrate, WaterBody, WaterLevel } from '@caulkhorn/core/jobs';
+
+/** An id that a name always gives again, so that the demo is the same on every machine. */
+export function demoId(name: string): string {
+  const h = createHash('sha256').update(`caulkhorn demo ${name}`).digest('hex');
+  return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`;
+}
+
+interface Wall {
+  mark: string;
+  name: string;
+  substrate: Substrate;
+  strengthMPa: number;
+  thicknessMm?: number;
+  roughnessFactor?: number;
+}
+
+/** Draws the demo's rooms: rectangles whose walls are walked clockwise from the north wall, looking outwards. */
+export class DemoSurvey {
+  readonly model: JobModel;
+
+  constructor(
+    private readonly job: string,
+    head: Omit<JobModel['job'], 'id'>,
+  ) {
+    this.model = { job: { id: demoId(job), ...head }, spaces: [], faces: [], features: [], waterBodies: [], waterLevels: [], buildUps: [] };
+  }
+
+  id(name: string): string {
+    return demoId(`${this.job} ${name}`);
+  }
+
+  space(name: string): Space {
+    const space = { id: this.id(`space ${name}`), name, order: this.model.spaces.length };
+    this.model.spaces.push(space);
+    return space;
+  }
+
+  water(name: string, kind: WaterBody['kind'], levels: readonly Omit<WaterLevel, 'id' | 'waterBodyId'>[], governing: number): WaterBody {
+    const id = this.id(`water ${name}`);
+    const rows = levels.map((level, i) => ({ id: this.id(`level ${name} ${i}`), waterBodyId: id, ...level }));
+    this.model.waterLevels.push(...rows);
+    const body = { id, name, kind, densityKgM3: 1000, governingLevelId: rows[governing]!.id };
+    this.model.waterBodies.push(body);
+    return body;
+  }
+
+  /** Up to four walls (north, east, south, west; null where there is none) round a rectangle, and its floor. */
+  room(space: Space, at: { xM: number; yM: number; lengthM: number; depthM: number; floorM: number; topM: number }, walls: readonly (Wall | null)[], floor: Wall, near: Side, far: Side): void {
+    const { xM, yM, lengthM, depthM, floorM, topM } = at;
+    const corners = [
+      { xM, yM: yM + depthM, headingDeg: 0, longM: lengthM },
+      { xM: xM + lengthM, yM: yM + depthM, headingDeg: 270, longM: depthM },
+      { xM: xM + lengthM, yM, headingDeg: 180, longM: lengthM },
+      { xM, yM, headingDeg: 90, longM: depthM },
+    ];
+    walls.forEach((wall, i) => {
+      if (!wall) return;
+      const { longM, ...corner } = corners[i]!;
+      this.face(space, wall, 'wall', { kind: 'plane', ...corner, zM: floorM, tiltDeg: 90 }, rectangle(longM, topM - floorM), near, far);
+    });
+    this.face(space, floor, 'slab', { kind: 'plane', xM, yM, zM: floorM, headingDeg: 0, tiltDeg: 0 }, rectangle(lengthM, depthM), near, far);
+  }
+
+  face(space: Space, wall: Wall, kind: Face['kind'], placement: Placement, outline: FacePoint[], near: Side, far: Side): Face {
+    const face: Face = {
+      id: this.id(`face ${wall.mark}`),
+      spaceId: space.id,
+      mark: wall.mark,
+      name: wall.name,
+      kind,
+      outline,
+      placement,
+      thicknessMm: wall.thicknessMm ?? 300,
+      substrate: wall.substrate,
+      strengthMPa: wall.strengthMPa,
+      roughnessFactor: wall.roughnessFactor ?? 1.1,
+      near,
+      far,
+      order: this.model.faces.filter((f) => f.spaceId === space.id).length,
+    };
+    this.model.faces.push(face);
+    return face;
+  }
+
+  feature(faceMark: string, mark: string, rest: Omit<Feature, 'id' | 'faceId' | 'mark'>): void {
+    this.model.features.push({ id: this.id(`feature ${mark}`), faceId: this.id(`face ${faceMark}`), mark, ...rest });
+  }
+
+  coat(faceMark: string, line: 'tarnwick' | 'osmere', schools: Pick<BuildUp, 'crackSchool' | 'secondCoatSchool'>, reason: string): void {
+    const products = {
+      tarnwick: { slurry: { id: 'tarnwick-veil', version: 2 }, plug: { id: 'tarnwick-stay', version: 1 }, mortar: { id: 'tarnwick-pack', version: 1 } },
+      osmere: { slurry: { id: 'osmere-deep', version: 1 }, plug: { id: 'osmere-halt', version: 1 }, mortar: { id: 'osmere-fill', version: 3 } },
+    }[line];
+    this.model.buildUps.push({ id: this.id(`build-up ${faceMark}`), faceId: this.id(`face ${faceMark}`), family: 'crystalline-slurry', ...products, ...schools, reason });
+  }
+}
+
+export function rectangle(widthM: number, heightM: number): FacePoint[] {
+  return [[0, 0], [widthM, 0], [widthM, heightM], [0, heightM]];
+}

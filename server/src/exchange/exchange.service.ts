@@ -1,0 +1,85 @@
+import { randomUUID } from 'node:crypto';
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, checkShape } from '@caulkhorn/contract';
+import { type Issue, issue } from '@caulkhorn/core/issues';
+import { type JobModel, checkModel } from '@caulkhorn/core/jobs';
+import { findBrokenLink } from '@caulkhorn/core/site-log';
+import { Injectable } from '@nestjs/common';
+import { JobStore } from '../jobs/job-store.js';
+import type { Caller } from '../people/access.guard.js';
+import { RevisionStore } from '../planning/revision-store.js';
+import { TenantDatabase } from '../platform/database.js';
+import { invalid, notFound } from '../platform/errors.js';
+import { LogStore } from '../site-log/log-store.js';
+
+@Injectable()
+export class ExchangeService {
+  constructor(private readonly database: TenantDatabase) {}
+
+  export(jobId: string, caller: Caller): Promise<JobFileDto> {
+    return this.database.within(caller, async (manager) => {
+      const stored = await new JobStore(manager, caller.organisationId, jobId).read();
+      if (!stored) throw notFound();
+      const log = await new LogStore(manager, caller.organisationId, jobId).lines();
+      return {
+        format: JOB_FILE_FORMAT,
+        formatVersion: JOB_FILE_VERSION,
+        ...sortedById(stored.model),
+        planRevisions: await new RevisionStore(manager, caller.organisationId, jobId).all(),
+        log: log.map(({ entry, receipt }) => ({ entry, receipt })),
+      } as JobFileDto;
+    });
+  }
+
+  /** Saves a whole job or nothing. It keeps its id unless this organisation already has a job under it. */
+  async import(raw: unknown, caller: Caller): Promise<{ jobId: string }> {
+    const file = this.check(raw);
+    return this.database.within(caller, async (manager) => {
+      const taken = await new JobStore(manager, caller.organisationId, file.job.id).exists();
+      const jobId = taken ? randomUUID() : file.job.id;
+      const store = new JobStore(manager, caller.organisationId, jobId);
+      await store.insertHead({ ...file.job, id: jobId });
+      await store.insertModel(file);
+      await new RevisionStore(manager, caller.organisationId, jobId).insert(file.planRevisions);
+      await new LogStore(manager, caller.organisationId, jobId).insert(file.log, new Date());
+      return { jobId };
+    });
+  }
+
+  private check(raw: unknown): JobFileDto {
+    const shape = checkShape(JobFileDto, raw);
+    if (!shape.ok) throw invalid(shape.issues.slice(0, 200));
+    const issues: Issue[] = [...checkModel(shape.value as unknown as JobModel), ...this.checkRecords(raw as JobFileDto)];
+    if (issues.length > 0) throw invalid(issues.slice(0, 200));
+    // hashes cover what was written, so what is stored is the file itself, not the checked copy
+    return raw as JobFileDto;
+  }
+
+  private checkRecords(file: JobFileDto): Issue[] {
+    const found: Issue[] = [];
+    const broken = findBrokenLink(file.log);
+    if (broken) found.push(issue(broken.code, `log[${file.log.findIndex((line) => line.entry.id === broken.entryId)}]`));
+    const numbers = new Set<number>();
+    const ids = new Set<string>();
+    file.planRevisions.forEach((revision, i) => {
+      if (numbers.has(revision.number)) found.push(issue('duplicate-number', `planRevisions[${i}].number`));
+      if (ids.has(revision.id)) found.push(issue('duplicate-id', `planRevisions[${i}].id`));
+      numbers.add(revision.number);
+      ids.add(revision.id);
+    });
+    return found;
+  }
+}
+
+/** Rows come in no order; a file compared with another should differ only where the jobs do. */
+function sortedById(model: JobModel): JobModel {
+  const sorted = <T extends { id: string }>(items: T[]) => items.sort((a, b) => (a.id < b.id ? -1 : 1));
+  return {
+    job: model.job,
+    spaces: sorted(model.spaces),
+    faces: sorted(model.faces),
+    features: sorted(model.features),
+    waterBodies: sorted(model.waterBodies),
+    waterLevels: sorted(model.waterLevels),
+    buildUps: sorted(model.buildUps),
+  };
+}

@@ -1,0 +1,111 @@
+import { type AddLevelsPayloadDto, type CommandDto, type CommandOutcome, type LogEntryDto, type ReleasePayloadDto, type RemovePayloadDto, checkShape, payloadClass, permissionFor } from '@caulkhorn/contract';
+import { issue } from '@caulkhorn/core/issues';
+import { type AnyItem, type ItemKind, type JobHead, LIMITS, checkItem } from '@caulkhorn/core/jobs';
+import { Injectable } from '@nestjs/common';
+import type { EntityManager } from 'typeorm';
+import type { Caller } from '../people/access.guard.js';
+import { may } from '../people/people.service.js';
+import { ReleaseService } from '../planning/release.service.js';
+import { TenantDatabase } from '../platform/database.js';
+import { RefusedError, invalid, notFound } from '../platform/errors.js';
+import { AppendService } from '../site-log/append.service.js';
+import { JobStore } from './job-store.js';
+
+/** Applies commands: each whole or not at all, each once however often it is sent. */
+@Injectable()
+export class CommandsService {
+  constructor(
+    private readonly database: TenantDatabase,
+    private readonly releases: ReleaseService,
+    private readonly appends: AppendService,
+  ) {}
+
+  async apply(command: CommandDto, jobId: string, caller: Caller): Promise<CommandOutcome> {
+    if (command.jobId !== jobId) throw invalid([issue('not-this-job', 'jobId')]);
+    if (!may(caller.standing, permissionFor(command.kind))) throw new RefusedError(403, { error: 'not-permitted' });
+    const payload = checkShape(payloadClass(command.kind), command.payload, 'payload');
+    if (!payload.ok) throw invalid(payload.issues);
+    return this.database.within(caller, async (manager) => {
+      const store = new JobStore(manager, caller.organisationId, jobId);
+      // numbers and links are given out in order, and a command that is sent twice at once waits for itself
+      if (!(await store.lock())) throw notFound();
+      const before = await this.outcomeOf(manager, command, caller, jobId);
+      if (before) return before;
+      const outcome = { id: command.id, ...(await this.change(command, payload.value, store, manager, caller)) };
+      await store.touch();
+      await manager.query(
+        `insert into command (organisation_id, job_id, id, kind, device_id, person_id, command, outcome) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+        [caller.organisationId, jobId, command.id, command.kind, command.deviceId, caller.personId, command, outcome],
+      );
+      return outcome;
+    });
+  }
+
+  private async outcomeOf(manager: EntityManager, command: CommandDto, caller: Caller, jobId: string): Promise<CommandOutcome | undefined> {
+    const [row] = await manager.query<{ outcome: CommandOutcome; same: boolean }[]>(
+      `select outcome, command->'payload' = $4::jsonb as same from command where organisation_id = $1 and job_id = $2 and id = $3`,
+      [caller.organisationId, jobId, command.id, JSON.stringify(command.payload)],
+    );
+    if (row && !row.same) throw invalid([issue('id-used-before', 'id')]);
+    return row?.outcome;
+  }
+
+  private async change(command: CommandDto, payload: object, store: JobStore, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
+    if (command.kind === 'job.put') return this.putHead(payload as JobHead, command, store);
+    if (command.kind === 'log.append') return this.appends.append(payload as LogEntryDto, command, manager, caller);
+    if (command.kind === 'plan.release') return this.releases.release(payload as ReleasePayloadDto, command, manager, caller);
+    if (command.kind === 'water-levels.add') return this.addLevels(payload as AddLevelsPayloadDto, store);
+    const [kind, verb] = command.kind.split('.') as [ItemKind, 'put' | 'remove'];
+    return verb === 'put' ? this.put(kind, payload as AnyItem, command, store, manager, caller) : this.remove(kind, payload as RemovePayloadDto, command, store);
+  }
+
+  private async put(kind: ItemKind, item: AnyItem, command: CommandDto, store: JobStore, manager: EntityManager, caller: Caller): Promise<{ version: number }> {
+    const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
+    if (issues.length > 0) throw invalid(issues);
+    if (command.baseVersion === 0) await this.leaveRoom(kind, command.jobId, manager, caller);
+    const version = await store.put(kind, item, command.baseVersion);
+    if (version === null) throw await this.stale(kind, item.id, store);
+    return { version };
+  }
+
+  private async leaveRoom(kind: ItemKind, jobId: string, manager: EntityManager, caller: Caller): Promise<void> {
+    if (kind !== 'face' && kind !== 'feature') return;
+    const max = kind === 'face' ? LIMITS.faces : LIMITS.features;
+    const [row] = await manager.query<{ n: number }[]>(
+      `select count(*)::integer as n from ${kind} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
+      [caller.organisationId, jobId],
+    );
+    if (row!.n >= max) throw invalid([issue('too-many', 'payload', { max })]);
+  }
+
+  private async remove(kind: ItemKind, { id }: RemovePayloadDto, command: CommandDto, store: JobStore): Promise<{ version: number }> {
+    if (await store.isReferred(kind, id)) throw invalid([issue('still-in-use', 'payload.id')]);
+    const version = await store.remove(kind, id, command.baseVersion);
+    if (version === null) throw await this.stale(kind, id, store);
+    return { version };
+  }
+
+  private async putHead(head: JobHead, command: CommandDto, store: JobStore): Promise<{ version: number }> {
+    if (head.id !== command.jobId) throw invalid([issue('not-this-job', 'payload.id')]);
+    const version = await store.putHead(head, command.baseVersion);
+    if (version === null) throw new RefusedError(409, { error: 'stale-version' });
+    return { version };
+  }
+
+  private async addLevels({ levels }: AddLevelsPayloadDto, store: JobStore): Promise<{ version: number }> {
+    const bodies = new Map<string, boolean>();
+    for (const { waterBodyId } of levels) if (!bodies.has(waterBodyId)) bodies.set(waterBodyId, (await store.item('water-body', waterBodyId))?.deleted === false);
+    const issues = levels.flatMap((level, i) => (bodies.get(level.waterBodyId) ? [] : [issue('not-found', `payload.levels[${i}].waterBodyId`)]));
+    for (const [i, level] of levels.entries()) if (await store.item('water-level', level.id)) issues.push(issue('id-used-before', `payload.levels[${i}].id`));
+    if (new Set(levels.map((level) => level.id)).size < levels.length) issues.push(issue('duplicate-id', 'payload.levels'));
+    if (issues.length > 0) throw invalid(issues);
+    await store.insertItems('water-level', levels);
+    return { version: 1 };
+  }
+
+  /** Someone was faster: the answer carries the thing as it stands, so that nothing typed is lost while people sort it out. */
+  private async stale(kind: ItemKind, id: string, store: JobStore): Promise<RefusedError> {
+    const now = await store.item(kind, id);
+    return new RefusedError(409, { error: 'stale-version', current: now && { version: now.version, item: now.deleted ? null : now.body } });
+  }
+}

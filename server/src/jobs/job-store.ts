@@ -1,0 +1,192 @@
+import { type AnyItem, type BuildUp, type Face, ITEM_KINDS, ITEM_LISTS, type ItemKind, type ItemLookup, type JobHead, type JobModel, type WaterBody, type WaterLevel } from '@caulkhorn/core/jobs';
+import type { EntityManager } from 'typeorm';
+
+/** A job as its rows hold it, with the version of everything in it. */
+export interface StoredJob {
+  model: JobModel;
+  versions: Record<string, number>;
+}
+
+export interface StoredItem {
+  version: number;
+  body: AnyItem;
+  deleted: boolean;
+}
+
+const TABLES = {
+  space: 'space',
+  face: 'face',
+  feature: 'feature',
+  'water-body': 'water_body',
+  'water-level': 'water_level',
+  'build-up': 'build_up',
+} as const satisfies Record<ItemKind, string>;
+
+/** Tables in an order in which what is referred to comes first. */
+const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up'];
+
+const READ_JOB = [
+  `select 'job' as kind, id, version, body from job where organisation_id = $1 and id = $2`,
+  ...ITEM_KINDS.map((kind) => `select '${kind}', id, version, body from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`),
+].join(' union all ');
+
+/** Reads and writes of one job inside a tenant's transaction. */
+export class JobStore {
+  constructor(
+    private readonly manager: EntityManager,
+    private readonly organisationId: string,
+    private readonly jobId: string,
+  ) {}
+
+  async read(): Promise<StoredJob | null> {
+    const rows = await this.manager.query<{ kind: ItemKind | 'job'; id: string; version: number; body: AnyItem | JobHead }[]>(READ_JOB, [this.organisationId, this.jobId]);
+    const head = rows.find((row) => row.kind === 'job');
+    if (!head) return null;
+    const lists = Object.fromEntries(ITEM_KINDS.map((kind) => [ITEM_LISTS[kind], [] as AnyItem[]]));
+    const versions: Record<string, number> = {};
+    for (const row of rows) {
+      versions[row.id] = row.version;
+      if (row.kind !== 'job') lists[ITEM_LISTS[row.kind]]!.push(row.body as AnyItem);
+    }
+    return { model: { job: head.body as JobHead, ...lists } as unknown as JobModel, versions };
+  }
+
+  /** Locks the job's row, so that numbers given out in its name follow each other. False when there is no such job. */
+  async lock(): Promise<boolean> {
+    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2 for update`, [this.organisationId, this.jobId]);
+    return rows.length > 0;
+  }
+
+  async exists(): Promise<boolean> {
+    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2`, [this.organisationId, this.jobId]);
+    return rows.length > 0;
+  }
+
+  async item(kind: ItemKind, id: string): Promise<StoredItem | null> {
+    const [row] = await this.manager.query<{ version: number; body: AnyItem; deleted: boolean }[]>(
+      `select version, body, deleted_at is not null as deleted from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and id = $3`,
+      [this.organisationId, this.jobId, id],
+    );
+    return row ?? null;
+  }
+
+  /** Writes an item if it still has the version it is based on; null when someone was faster. */
+  async put(kind: ItemKind, body: AnyItem, baseVersion: number): Promise<number | null> {
+    const key = [this.organisationId, this.jobId, body.id];
+    const rows =
+      baseVersion === 0
+        ? await this.manager.query<{ version: number }[]>(
+            `insert into ${TABLES[kind]} (organisation_id, job_id, id, version, body) values ($1, $2, $3, 1, $4) on conflict do nothing returning version`,
+            [...key, body],
+          )
+        : await this.updated(
+            `update ${TABLES[kind]} set body = $4, version = version + 1, deleted_at = null
+             where organisation_id = $1 and job_id = $2 and id = $3 and version = $5 returning version`,
+            [...key, body, baseVersion],
+          );
+    return rows[0]?.version ?? null;
+  }
+
+  async remove(kind: ItemKind, id: string, baseVersion: number): Promise<number | null> {
+    const rows = await this.updated(
+      `update ${TABLES[kind]} set deleted_at = now(), version = version + 1
+       where organisation_id = $1 and job_id = $2 and id = $3 and version = $4 and deleted_at is null returning version`,
+      [this.organisationId, this.jobId, id, baseVersion],
+    );
+    return rows[0]?.version ?? null;
+  }
+
+  async putHead(head: JobHead, baseVersion: number): Promise<number | null> {
+    const rows = await this.updated(
+      `update job set body = $3, version = version + 1, updated_at = now() where organisation_id = $1 and id = $2 and version = $4 returning version`,
+      [this.organisationId, this.jobId, head, baseVersion],
+    );
+    return rows[0]?.version ?? null;
+  }
+
+  async touch(): Promise<void> {
+    await this.manager.query(`update job set updated_at = now() where organisation_id = $1 and id = $2`, [this.organisationId, this.jobId]);
+  }
+
+  /** The driver answers an update with its rows and their number. */
+  private async updated(sql: string, values: unknown[]): Promise<{ version: number }[]> {
+    const [rows] = await this.manager.query<[{ version: number }[], number]>(sql, values);
+    return rows;
+  }
+
+  async insertHead(head: JobHead): Promise<boolean> {
+    const rows = await this.manager.query<unknown[]>(`insert into job (organisation_id, id, body) values ($1, $2, $3) on conflict do nothing returning id`, [
+      this.organisationId,
+      this.jobId,
+      head,
+    ]);
+    return rows.length > 0;
+  }
+
+  async insertModel(model: JobModel): Promise<void> {
+    for (const kind of INSERT_ORDER) await this.insertItems(kind, model[ITEM_LISTS[kind]]);
+  }
+
+  async insertItems(kind: ItemKind, items: readonly AnyItem[]): Promise<void> {
+    if (items.length === 0) return;
+    await this.manager.query(
+      `insert into ${TABLES[kind]} (organisation_id, job_id, id, version, body)
+       select $1, $2, (item->>'id')::uuid, 1, item from jsonb_array_elements($3::jsonb) as item`,
+      [this.organisationId, this.jobId, JSON.stringify(items)],
+    );
+  }
+
+  /** What must not go while something live still refers to it. */
+  async isReferred(kind: ItemKind, id: string): Promise<boolean> {
+    const referrers = {
+      space: [['face', 'space_id']],
+      face: [['feature', 'face_id'], ['build_up', 'face_id']],
+      'water-body': [['water_level', 'water_body_id'], ['face', 'near_water_id'], ['face', 'far_water_id']],
+      feature: [],
+      'water-level': [],
+      'build-up': [],
+    } as const satisfies Record<ItemKind, readonly (readonly [string, string])[]>;
+    for (const [table, column] of referrers[kind]) {
+      const rows = await this.manager.query<unknown[]>(
+        `select 1 from ${table} where organisation_id = $1 and job_id = $2 and ${column} = $3 and deleted_at is null limit 1`,
+        [this.organisationId, this.jobId, id],
+      );
+      if (rows.length > 0) return true;
+    }
+    return false;
+  }
+
+  /** Looks up just what the checks of one item need, before they run. */
+  async lookupFor(kind: ItemKind, item: AnyItem): Promise<ItemLookup> {
+    const refs = item as Partial<{ spaceId: string; faceId: string; waterBodyId: string; governingLevelId: string; near: { waterBodyId?: string }; far: { waterBodyId?: string } }>;
+    const live = async (of: ItemKind, id: string | undefined): Promise<AnyItem | undefined> => {
+      if (id === undefined) return undefined;
+      const found = await this.item(of, id);
+      return found && !found.deleted ? found.body : undefined;
+    };
+    const bodies = new Map<string, WaterBody>();
+    for (const id of [refs.waterBodyId, refs.near?.waterBodyId, refs.far?.waterBodyId]) {
+      const body = await live('water-body', id);
+      if (body) bodies.set(body.id, body as WaterBody);
+    }
+    const space = await live('space', refs.spaceId);
+    const face = await live('face', refs.faceId);
+    const level = await live('water-level', refs.governingLevelId);
+    const buildUp = kind === 'build-up' && refs.faceId ? await this.buildUpOf(refs.faceId) : undefined;
+    return {
+      space: () => space,
+      face: () => face as Face | undefined,
+      waterBody: (id) => bodies.get(id),
+      waterLevel: () => level as WaterLevel | undefined,
+      buildUpOf: () => buildUp,
+    };
+  }
+
+  private async buildUpOf(faceId: string): Promise<BuildUp | undefined> {
+    const [row] = await this.manager.query<{ body: BuildUp }[]>(
+      `select body from build_up where organisation_id = $1 and job_id = $2 and face_id = $3 and deleted_at is null`,
+      [this.organisationId, this.jobId, faceId],
+    );
+    return row?.body;
+  }
+}

@@ -1,0 +1,54 @@
+import { CommandDto, type CommandOutcome, JobHeadDto } from '@caulkhorn/contract';
+import type { PlanRevision } from '@caulkhorn/core/planning';
+import type { LogLine } from '@caulkhorn/core/site-log';
+import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { CheckedBody } from '../platform/checked-body.js';
+import { CommandsService } from './commands.service.js';
+import type { StoredJob } from './job-store.js';
+import { type JobSummary, JobsService } from './jobs.service.js';
+
+@Controller('organisations/:organisationId/jobs')
+export class JobsController {
+  constructor(
+    private readonly jobs: JobsService,
+    private readonly commands: CommandsService,
+  ) {}
+
+  @Get()
+  @Needs('read-job')
+  list(@WhoAsks() caller: Caller): Promise<JobSummary[]> {
+    return this.jobs.list(caller);
+  }
+
+  @Post()
+  @Needs('make-job')
+  make(@CheckedBody(JobHeadDto) head: JobHeadDto, @WhoAsks() caller: Caller): Promise<{ jobId: string }> {
+    return this.jobs.make(head, caller);
+  }
+
+  @Get(':jobId')
+  @Needs('read-job')
+  read(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<StoredJob> {
+    return this.jobs.read(jobId, caller);
+  }
+
+  @Get(':jobId/log')
+  @Needs('read-job')
+  log(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<LogLine[]> {
+    return this.jobs.log(jobId, caller);
+  }
+
+  @Get(':jobId/plan')
+  @Needs('read-job')
+  plan(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<{ latest: PlanRevision | null }> {
+    return this.jobs.latestPlan(jobId, caller);
+  }
+
+  @Post(':jobId/commands')
+  @Needs('read-job')
+  @HttpCode(200)
+  apply(@Param('jobId') jobId: string, @CheckedBody(CommandDto) command: CommandDto, @WhoAsks() caller: Caller): Promise<CommandOutcome> {
+    return this.commands.apply(command, jobId, caller);
+  }
+}

@@ -1,0 +1,50 @@
+import type { Permission, Standing } from '@caulkhorn/contract';
+import { type CanActivate, type ExecutionContext, Injectable, SetMetadata, createParamDecorator } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request } from 'express';
+import type { TenantScope } from '../platform/database.js';
+import { RefusedError, notFound } from '../platform/errors.js';
+import { PeopleService, may } from './people.service.js';
+
+const NEEDS = 'caulkhorn:needs';
+const OPEN = 'caulkhorn:open';
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+/** The permission that a route needs in the organisation (and on the job) that its address names. */
+export const Needs = (permission: Permission) => SetMetadata(NEEDS, permission);
+/** A route for everyone, signed in or not. */
+export const Open = () => SetMetadata(OPEN, true);
+
+/** Who asks, and where: set by the guard, read by routes. */
+export interface Caller extends TenantScope {
+  standing: Standing;
+}
+
+type CallerRequest = Request & { caller?: Caller };
+
+@Injectable()
+export class AccessGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly people: PeopleService,
+  ) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const targets = [context.getHandler(), context.getClass()];
+    if (this.reflector.getAllAndOverride<boolean>(OPEN, targets)) return true;
+    const request = context.switchToHttp().getRequest<CallerRequest>();
+    const personId = request.session?.personId;
+    if (!personId) throw new RefusedError(401, { error: 'not-signed-in' });
+    const { organisationId, jobId } = request.params as { organisationId?: string; jobId?: string };
+    if (organisationId === undefined) return true;
+    if (!UUID.test(organisationId) || (jobId !== undefined && !UUID.test(jobId))) throw notFound();
+    const standing = await this.people.standing(personId, organisationId, jobId);
+    if (!standing) throw notFound();
+    const needed = this.reflector.getAllAndOverride<Permission | undefined>(NEEDS, targets);
+    if (needed && !may(standing, needed)) throw new RefusedError(403, { error: 'not-permitted' });
+    request.caller = { personId, organisationId, standing };
+    return true;
+  }
+}
+
+export const WhoAsks = createParamDecorator((_: unknown, context: ExecutionContext): Caller => context.switchToHttp().getRequest<CallerRequest>().caller!);

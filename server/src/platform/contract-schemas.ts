@@ -1,0 +1,67 @@
+import { COMMAND_KINDS, CommandDto, JobFileDto, SignInDto } from '@caulkhorn/contract';
+/// <reference path="./class-transformer-storage.d.ts" />
+import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
+import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+
+/** As much of JSON Schema as is touched here. */
+interface SchemaObject {
+  properties?: Record<string, SchemaObject>;
+  type?: unknown;
+  enum?: unknown[];
+  [keyword: string]: unknown;
+}
+
+/** Kinds of nested things that are told apart by their `kind`. */
+const BY_KIND: Readonly<Record<string, readonly string[]>> = {
+  PlacementDto: ['PlanePlacementDto', 'CylinderPlacementDto'],
+  EntryBodyDto: ['StartBodyDto', 'FinishBodyDto', 'ReadingBodyDto', 'NoteBodyDto'],
+};
+
+/** JSON Schemas of the contract's classes, made from the same decorators that check requests. */
+export function contractSchemas(refPrefix: string): Record<string, SchemaObject> {
+  if (!CommandDto || !JobFileDto || !SignInDto) throw new Error('the contract is not loaded');
+  const point = { type: 'array', items: { type: 'number', minimum: -10_000, maximum: 10_000 }, minItems: 2, maxItems: 2 } as const;
+  const schemas = validationMetadatasToSchemas({
+    classTransformerMetadataStorage: defaultMetadataStorage,
+    refPointerPrefix: refPrefix,
+    additionalConverters: {
+      isWhole: { type: 'integer' },
+      isTimeWithOffset: { type: 'string', format: 'date-time' },
+      isTimeZone: { type: 'string', maxLength: 64, description: 'IANA time zone' },
+      isFacePoints: (meta) => ({ type: 'array', items: point, minItems: meta.constraints?.[0] as number, maxItems: meta.constraints?.[1] as number, description: '[u, v] pairs, m' }),
+    },
+  }) as unknown as Record<string, SchemaObject>;
+  for (const schema of Object.values(schemas)) schema['additionalProperties'] = false;
+  for (const [base, kinds] of Object.entries(BY_KIND)) {
+    for (const kind of kinds) schemas[kind]!.properties!['kind']!.enum = [kindName(kind)];
+    schemas[base] = { oneOf: kinds.map((kind) => ({ $ref: `${refPrefix}${kind}` })) };
+  }
+  nullable(schemas['LogEntryDto']!, 'signature');
+  nullable(schemas['WaitDto']!, 'maxH');
+  schemas['CommandDto']!.properties!['kind']!.enum = [...COMMAND_KINDS];
+  return schemas;
+}
+
+/** PlanePlacementDto → plane, StartBodyDto → start. */
+function kindName(className: string): string {
+  return className.replace(/(Placement|Body)Dto$/, '').toLowerCase();
+}
+
+function nullable(schema: SchemaObject, property: string): void {
+  const { type, ...rest } = schema.properties![property]!;
+  schema.properties![property] = { ...rest, type: [type, 'null'] };
+}
+
+/** The published schema of a job file: self-contained, draft 2020-12. */
+export function jobFileSchema(): object {
+  const schemas = contractSchemas('#/$defs/');
+  const used = new Set<string>();
+  const visit = (name: string): void => {
+    if (used.has(name)) return;
+    used.add(name);
+    for (const [, ref] of JSON.stringify(schemas[name]).matchAll(/"#\/\$defs\/([^"]+)"/g)) visit(ref!);
+  };
+  visit('JobFileDto');
+  const defs = Object.fromEntries([...used].sort().map((name) => [name, schemas[name]]));
+  return { $schema: 'https://json-schema.org/draft/2020-12/schema', $id: 'urn:caulkhorn:job-file:1', title: 'Caulkhorn job file, version 1', $ref: '#/$defs/JobFileDto', $defs: defs };
+}

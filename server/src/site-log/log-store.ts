@@ -1,0 +1,62 @@
+import { FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealReceipt } from '@caulkhorn/core/site-log';
+import type { EntityManager } from 'typeorm';
+
+/** The append-only log of one job, inside a tenant's transaction. The job must be locked while appending. */
+export class LogStore {
+  constructor(
+    private readonly manager: EntityManager,
+    private readonly organisationId: string,
+    private readonly jobId: string,
+  ) {}
+
+  async lines(): Promise<LogLine[]> {
+    const rows = await this.manager.query<{ entry: LogEntry; receipt: Receipt; imported_at: Date | null }[]>(
+      `select entry, receipt, imported_at from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq`,
+      [this.organisationId, this.jobId],
+    );
+    return rows.map(({ entry, receipt, imported_at }) => ({ entry, receipt, ...(imported_at ? { importedAt: imported_at.toISOString() } : {}) }));
+  }
+
+  async lastOfDevice(deviceId: string): Promise<{ hash: string; deviceSeq: number }> {
+    const [row] = await this.manager.query<{ entry: LogEntry }[]>(
+      `select entry from log_entry where organisation_id = $1 and job_id = $2 and device_id = $3 order by device_seq desc limit 1`,
+      [this.organisationId, this.jobId, deviceId],
+    );
+    return row ? row.entry : { hash: FIRST_LINK, deviceSeq: 0 };
+  }
+
+  async has(entryId: string): Promise<boolean> {
+    const rows = await this.manager.query<unknown[]>(`select 1 from log_entry where organisation_id = $1 and job_id = $2 and entry_id = $3`, [
+      this.organisationId,
+      this.jobId,
+      entryId,
+    ]);
+    return rows.length > 0;
+  }
+
+  async append(entry: LogEntry, receivedAt: Date): Promise<Receipt> {
+    const [last] = await this.manager.query<{ receipt: Receipt }[]>(
+      `select receipt from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq desc limit 1`,
+      [this.organisationId, this.jobId],
+    );
+    const receipt = sealReceipt(entry, {
+      receiptSeq: (last?.receipt.receiptSeq ?? 0) + 1,
+      receivedAt: receivedAt.toISOString(),
+      prevReceiptHash: last?.receipt.receiptHash ?? FIRST_LINK,
+    });
+    await this.insert([{ entry, receipt }], null);
+    return receipt;
+  }
+
+  /** Lines as another server once received them; marked, because this server did not. */
+  async insert(lines: readonly LogLine[], importedAt: Date | null): Promise<void> {
+    if (lines.length === 0) return;
+    await this.manager.query(
+      `insert into log_entry (organisation_id, job_id, receipt_seq, entry_id, device_id, device_seq, entry, receipt, imported_at)
+       select $1, $2, (line->'receipt'->>'receiptSeq')::integer, (line->'entry'->>'id')::uuid, (line->'entry'->>'deviceId')::uuid,
+              (line->'entry'->>'deviceSeq')::integer, line->'entry', line->'receipt', $4
+       from jsonb_array_elements($3::jsonb) as line`,
+      [this.organisationId, this.jobId, JSON.stringify(lines), importedAt],
+    );
+  }
+}

@@ -1,0 +1,60 @@
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { Client } from 'pg';
+import supertest from 'supertest';
+import { createApp } from '../create-app';
+import { DEMO_GUEST, DEMO_ORGANISATION, DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/demo-jobs';
+import { loadDemo } from '../demo/load-demo';
+
+export type Agent = ReturnType<typeof supertest.agent>;
+
+/** A whole server on a throw-away database of its own in the cluster at TEST_DATABASE_URL. */
+export class TestServer {
+  private constructor(
+    readonly app: NestExpressApplication,
+    readonly databaseUrl: string,
+    private readonly adminUrl: string,
+    private readonly database: string,
+  ) {}
+
+  static async start(options: { signInsPerMinute?: number } = {}): Promise<TestServer> {
+    const adminUrl = process.env['TEST_DATABASE_URL'];
+    if (!adminUrl) throw new Error('TEST_DATABASE_URL is missing: run these tests with npm test');
+    const database = `test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
+    await sql(adminUrl, `create database ${database}`);
+    const url = new URL(adminUrl);
+    url.pathname = `/${database}`;
+    const app = await createApp({ databaseUrl: url.href, sessionSecret: 'only for tests, thirty-two characters', logLevel: 'silent', signInsPerMinute: 1000, ...options });
+    await loadDemo(app, url.href, new Date('2026-05-20T10:00:00Z'));
+    return new TestServer(app, url.href, adminUrl, database);
+  }
+
+  get http(): ReturnType<typeof supertest> {
+    return supertest(this.app.getHttpServer());
+  }
+
+  /** Someone signed in, by the local part of a demo address. */
+  async as(who: 'planner' | 'foreman' | 'inspector' | 'apprentice' | 'guest'): Promise<Agent> {
+    const email = who === 'guest' ? DEMO_GUEST.email : DEMO_PEOPLE.find((person) => person.role === who)!.email;
+    return this.signIn(email, DEMO_PASSWORD);
+  }
+
+  async signIn(email: string, password: string): Promise<Agent> {
+    const agent = supertest.agent(this.app.getHttpServer());
+    await agent.post('/api/session').send({ email, password }).expect(200);
+    return agent;
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close();
+    await sql(this.adminUrl, `drop database ${this.database} with (force)`);
+  }
+}
+
+export const ORGANISATION = `/api/organisations/${DEMO_ORGANISATION.id}`;
+
+async function sql(url: string, statement: string): Promise<void> {
+  const client = new Client({ connectionString: url });
+  await client.connect();
+  await client.query(statement);
+  await client.end();
+}
