@@ -37,6 +37,7 @@ const CODES: Readonly<Record<string, string>> = {
   isTimeWithOffset: 'not-a-time-with-offset',
   isTimeZone: 'not-a-time-zone',
   isFacePoints: 'not-points',
+  isTyped: 'not-typed-text',
   isArray: 'not-a-list',
   arrayMinSize: 'empty-list',
   arrayMaxSize: 'too-many',

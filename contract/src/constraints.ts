@@ -86,6 +86,23 @@ function isFacePoint(point: unknown): boolean {
   return Array.isArray(point) && point.length === 2 && point.every((c) => typeof c === 'number' && Number.isFinite(c) && Math.abs(c) <= 10_000);
 }
 
+/** What was typed for the quantities of a thing: text and unit by field name. */
+export function Typed(): PropertyDecorator {
+  return ValidateBy({ name: 'isTyped', validator: { validate: isTyped } });
+}
+
+function isTyped(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const entries = Object.entries(value);
+  return entries.length <= 20 && entries.every(([name, typed]) => name.length <= 40 && isTypedText(typed));
+}
+
+function isTypedText(typed: unknown): boolean {
+  if (typeof typed !== 'object' || typed === null) return false;
+  const { text, unit, ...rest } = typed as Record<string, unknown>;
+  return typeof text === 'string' && text.length <= 40 && typeof unit === 'string' && unit.length <= 20 && Object.keys(rest).length === 0;
+}
+
 export function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
 }

@@ -1,7 +1,7 @@
-import type { FaceKind, FacePoint, FeatureKind, LevelKind, School, SideKind, Substrate, WetState } from '@caulkhorn/core/jobs';
+import type { FaceKind, FacePoint, FeatureKind, LevelKind, School, SideKind, Substrate, TypedQuantities, WetState } from '@caulkhorn/core/jobs';
 import { Type } from 'class-transformer';
 import { IsBoolean, ValidateNested } from 'class-validator';
-import { FacePoints, Given, Id, OneOf, Optional, Quantity, Text, Time, TimeZone, Whole } from './constraints.js';
+import { FacePoints, Given, Id, OneOf, Optional, Quantity, Text, Time, TimeZone, Typed, Whole } from './constraints.js';
 
 const LEVEL_M = [-12_000, 9_000] as const;
 const SITE_M = [-100_000, 100_000] as const;
@@ -102,6 +102,7 @@ export class FeatureDto {
   @Optional() @OneOf(PIPE_KINDS) pipe?: (typeof PIPE_KINDS)[number];
   @Optional() @IsBoolean() pastLeakage?: boolean;
   @Optional() @Text(2000, 0) note?: string;
+  @Optional() @Typed() typed?: TypedQuantities;
 }
 
 export class WaterBodyDto {
@@ -119,6 +120,7 @@ export class WaterLevelDto {
   @Quantity(...LEVEL_M) levelM!: number;
   @OneOf(LEVEL_KINDS) kind!: LevelKind;
   @Optional() @Text(500, 0) note?: string;
+  @Optional() @Typed() typed?: TypedQuantities;
 }
 
 export class ProductRefDto {

@@ -1,4 +1,4 @@
-import { type DynamicModule, Module } from '@nestjs/common';
+import { type DynamicModule, Module, RequestMethod } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD } from '@nestjs/core';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { LoggerModule } from 'nestjs-pino';
@@ -29,7 +29,7 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [
-        LoggerModule.forRoot({ pinoHttp: { level: logLevel, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') }, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] } }),
+        LoggerModule.forRoot({ forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }], pinoHttp: { level: logLevel, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') }, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] } }),
         ThrottlerModule.forRoot([{ ttl: 60_000, limit: signInsPerMinute }]),
       ],
       controllers: [SessionController, JobsController, ExchangeController, CalculatorsController, HealthController],

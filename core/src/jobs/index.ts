@@ -1,3 +1,5 @@
+export { applyChange } from './change.js';
+export type { Change } from './change.js';
 export { LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './check.js';
 export { distanceToSegment, extentOf, isLevelFace, isOnOutline, levelAt, levelRange, outlineAreaM2, pathLengthM, sitePoint } from './geometry.js';
@@ -25,6 +27,7 @@ export type {
   SideKind,
   Space,
   Substrate,
+  TypedQuantities,
   WaterBody,
   WaterLevel,
   WetState,

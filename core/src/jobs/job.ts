@@ -1,5 +1,8 @@
 /** What a job knows: spaces and their faces, the features on them, the waters around them, and the chosen build-ups. Levels are m on the job's datum. */
 
+/** What was typed for a quantity, beside its SI value: by field name, the text and the unit it was meant in. */
+export type TypedQuantities = Record<string, { text: string; unit: string }>;
+
 export interface JobHead {
   id: string;
   name: string;
@@ -103,6 +106,7 @@ export interface WaterLevel {
   levelM: number;
   kind: LevelKind;
   note?: string;
+  typed?: TypedQuantities;
 }
 
 export type School = 'A' | 'B';

@@ -28,6 +28,7 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
       isWhole: { type: 'integer' },
       isTimeWithOffset: { type: 'string', format: 'date-time' },
       isTimeZone: { type: 'string', maxLength: 64, description: 'IANA time zone' },
+      isTyped: { type: 'object', additionalProperties: { type: 'object', required: ['text', 'unit'], additionalProperties: false, properties: { text: { type: 'string', maxLength: 40 }, unit: { type: 'string', maxLength: 20 } } }, maxProperties: 20 },
       isFacePoints: (meta) => ({ type: 'array', items: point, minItems: meta.constraints?.[0] as number, maxItems: meta.constraints?.[1] as number, description: '[u, v] pairs, m' }),
     },
   }) as unknown as Record<string, SchemaObject>;

@@ -1,0 +1,24 @@
+import { EN } from './en';
+
+type Values = Readonly<Record<string, string | number | boolean | null | undefined>>;
+
+/** Every catalogue has the same keys; which one speaks is chosen here and nowhere else. */
+const CATALOGUE: Readonly<Record<string, string>> = EN;
+
+/** The words for a key, with `{name}` filled in. A key without words shows itself, which a test forbids. */
+export function t(key: string, values: Values = {}): string {
+  const text = CATALOGUE[key] ?? fallback(key) ?? key;
+  return text.replace(/\{(\w+)\}/g, (_, name: string) => String(values[name] ?? ''));
+}
+
+export function has(key: string): boolean {
+  return key in CATALOGUE;
+}
+
+/** Codes from outside that no catalogue knows yet are told in general words, never as a bare key. */
+function fallback(key: string): string | undefined {
+  const [area] = key.split('.');
+  if (area === 'issue') return CATALOGUE['issue.other']?.replace('{code}', key.slice(6));
+  if (area === 'failed') return CATALOGUE[`failed.fault.${key.endsWith('.title') ? 'title' : 'text'}`];
+  return undefined;
+}

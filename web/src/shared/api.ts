@@ -1,0 +1,59 @@
+/** What a route answered instead of doing what was asked. `status` 0: nothing answered at all. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly fields: Record<string, FieldFault[]> = {},
+    readonly current?: unknown,
+  ) {
+    super(code);
+  }
+
+  /** Nothing is wrong with the request: the line or the database is away and will be back. */
+  get isAway(): boolean {
+    return this.status === 0 || this.status === 503 || this.status === 502 || this.status === 504;
+  }
+}
+
+export interface FieldFault {
+  code: string;
+  values?: Record<string, string | number | boolean | null>;
+}
+
+const LONGEST_WAIT_MS = 20_000;
+
+async function request<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const timeout = AbortSignal.timeout(LONGEST_WAIT_MS);
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      credentials: 'same-origin',
+      signal: signal ? AbortSignal.any([signal, timeout]) : timeout,
+    });
+  } catch (fault) {
+    if (signal?.aborted) throw fault;
+    throw new ApiError(0, 'no-answer');
+  }
+  const text = await response.text();
+  const parsed: unknown = text === '' ? undefined : safeParse(text);
+  if (response.ok) return parsed as T;
+  const refusal = (parsed ?? {}) as { error?: string; fields?: Record<string, FieldFault[]>; current?: unknown };
+  throw new ApiError(response.status, refusal.error ?? 'fault', refusal.fields, refusal.current);
+}
+
+function safeParse(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+export const api = {
+  get: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, undefined, signal),
+  post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
+  delete: <T>(path: string) => request<T>('DELETE', path),
+};

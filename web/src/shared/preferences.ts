@@ -1,0 +1,31 @@
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+
+interface Preferences {
+  units: UnitSystem;
+  theme: 'light' | 'dark';
+  toggleUnits(): void;
+  toggleTheme(): void;
+}
+
+/** What a person likes on this device. */
+export const usePreferences = create<Preferences>()(
+  persist(
+    (set) => ({
+      units: 'metric',
+      theme: 'light',
+      toggleUnits: () => set(({ units }) => ({ units: units === 'metric' ? 'us' : 'metric' })),
+      toggleTheme: () => set(({ theme }) => ({ theme: theme === 'light' ? 'dark' : 'light' })),
+    }),
+    { name: 'caulkhorn-preferences' },
+  ),
+);
+
+usePreferences.subscribe(({ theme }) => showTheme(theme));
+
+export function showTheme(theme: Preferences['theme']): void {
+  document.documentElement.dataset['theme'] = theme;
+}
+
+export const useUnits = (): UnitSystem => usePreferences((preferences) => preferences.units);

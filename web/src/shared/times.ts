@@ -1,0 +1,39 @@
+import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns';
+
+/** Times as people on the job read them: in the job's own zone. */
+
+export function timeOfDay(at: number | string, timeZone: string): string {
+  return format(new TZDate(asMs(at), timeZone), 'HH:mm');
+}
+
+export function dayAndTime(at: number | string, timeZone: string): string {
+  return format(new TZDate(asMs(at), timeZone), 'EEE d MMM HH:mm');
+}
+
+export function fullTime(at: number | string, timeZone: string): string {
+  return format(new TZDate(asMs(at), timeZone), 'd MMM yyyy HH:mm');
+}
+
+/** For an input of type datetime-local. */
+export function localField(at: number, timeZone: string): string {
+  return format(new TZDate(at, timeZone), "yyyy-MM-dd'T'HH:mm");
+}
+
+/** Reads such a field as a time in the job's zone; undefined when it is empty or no time. */
+export function fromLocalField(text: string, timeZone: string): string | undefined {
+  const parts = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})/.exec(text);
+  if (!parts) return undefined;
+  const [y, m, d, h, min] = parts.slice(1).map(Number) as [number, number, number, number, number];
+  return new Date(new TZDate(y, m - 1, d, h, min, 0, timeZone).getTime()).toISOString();
+}
+
+/** 3:05 for three hours and five minutes. */
+export function hoursMinutes(ms: number): string {
+  const minutes = Math.max(0, Math.round(ms / 60_000));
+  return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
+function asMs(at: number | string): number {
+  return typeof at === 'number' ? at : Date.parse(at);
+}

@@ -1,0 +1,34 @@
+import { X } from 'lucide-react';
+import { Dialog as Primitive } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { t } from '../../messages/t';
+
+interface DialogProps {
+  open: boolean;
+  onOpenChange(open: boolean): void;
+  title: string;
+  wide?: boolean;
+  children: ReactNode;
+}
+
+export function Dialog({ open, onOpenChange, title, wide, children }: DialogProps) {
+  return (
+    <Primitive.Root open={open} onOpenChange={onOpenChange}>
+      <Primitive.Portal>
+        <Primitive.Overlay className="fixed inset-0 z-40 bg-black/45" />
+        <Primitive.Content
+          aria-describedby={undefined}
+          className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[4px] border border-rule-strong bg-raised shadow-xl ${wide ? 'max-w-2xl' : 'max-w-lg'}`}
+        >
+          <div className="flex items-center justify-between gap-3 border-b border-rule px-4 py-2.5">
+            <Primitive.Title className="text-base font-semibold">{title}</Primitive.Title>
+            <Primitive.Close className="grid size-9 place-items-center rounded-[3px] hover:bg-sunk" aria-label={t('close')}>
+              <X size={18} />
+            </Primitive.Close>
+          </div>
+          <div className="overflow-y-auto p-4">{children}</div>
+        </Primitive.Content>
+      </Primitive.Portal>
+    </Primitive.Root>
+  );
+}

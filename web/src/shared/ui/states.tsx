@@ -1,0 +1,38 @@
+import type { ReactNode } from 'react';
+import { t } from '../../messages/t';
+import { ApiError } from '../api';
+import { Button } from './button';
+
+/** Loading, failing and empty are told in words, where the content would be. */
+
+export function Loading({ what }: { what: string }) {
+  return (
+    <p role="status" className="p-6 text-soft">
+      {t('loading', { what })}
+    </p>
+  );
+}
+
+export function Failed({ fault, retry }: { fault: unknown; retry?: () => void }) {
+  const code = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
+  return (
+    <div role="alert" className="m-6 max-w-md border-l-4 border-iron bg-iron-soft p-4">
+      <p className="font-semibold">{t(`failed.${code}.title`)}</p>
+      <p className="mt-1">{t(`failed.${code}.text`)}</p>
+      {retry ? (
+        <Button className="mt-3" onClick={retry}>
+          {t('retry')}
+        </Button>
+      ) : null}
+    </div>
+  );
+}
+
+export function Empty({ children }: { children: ReactNode }) {
+  return <div className="p-4 text-soft">{children}</div>;
+}
+
+/** A caution where the work can hurt someone. It never replaces the data sheet. */
+export function Caution({ children }: { children: ReactNode }) {
+  return <p className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5 text-[13px] font-medium text-ink">{children}</p>;
+}
