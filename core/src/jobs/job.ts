@@ -74,6 +74,7 @@ export interface Feature {
   pipe?: 'rigid' | 'flexible' | 'corrugated';
   /** shows that water came through once, though it is dry today */ pastLeakage?: boolean;
   note?: string;
+  typed?: TypedQuantities;
 }
 
 export type JunctionKind = 'internal-corner' | 'external-corner' | 'wall-floor' | 'in-line';

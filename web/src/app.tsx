@@ -1,0 +1,44 @@
+import type { SessionInfo } from '@caulkhorn/contract';
+import { Suspense, lazy } from 'react';
+import { BrowserRouter, Navigate, Outlet, Route, Routes, useParams } from 'react-router';
+import { JobsPage } from './jobs/jobs-page';
+import { t } from './messages/t';
+import { useSession } from './people/session';
+import { SignInPage } from './people/sign-in-page';
+import { Failed, Loading } from './shared/ui/states';
+
+const JobProvider = lazy(() => import('./workspace/job-context').then((m) => ({ default: m.JobProvider })));
+const JobPage = lazy(() => import('./workspace/job-page').then((m) => ({ default: m.JobPage })));
+const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
+
+export function App() {
+  const session = useSession();
+  if (session.isPending) return <Loading what="Caulkhorn" />;
+  if (session.isError && !session.data) return <Failed fault={session.error} retry={() => void session.refetch()} />;
+  if (!session.data) return <SignInPage />;
+  return (
+    <BrowserRouter>
+      <Routes>
+        <Route index element={<JobsPage session={session.data} />} />
+        <Route path="/o/:organisationId/jobs/:jobId" element={<Job session={session.data} />}>
+          <Route path="dossier" element={<DossierPage />} />
+          <Route path=":lens?" element={<JobPage session={session.data} />} />
+        </Route>
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
+    </BrowserRouter>
+  );
+}
+
+function Job({ session }: { session: SessionInfo }) {
+  const { organisationId = '', jobId = '' } = useParams();
+  const organisation = session.organisations.find((each) => each.id === organisationId);
+  if (!organisation) return <Navigate to="/" replace />;
+  return (
+    <Suspense fallback={<Loading what={t('the-job')} />}>
+      <JobProvider key={jobId} organisationId={organisationId} jobId={jobId} session={session} standing={organisation.standing}>
+        <Outlet />
+      </JobProvider>
+    </Suspense>
+  );
+}

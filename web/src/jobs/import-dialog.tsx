@@ -1,0 +1,77 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { t } from '../messages/t';
+import { ApiError, type FieldFault, api } from '../shared/api';
+import { Button } from '../shared/ui/button';
+import { Dialog } from '../shared/ui/dialog';
+import { faultText } from '../shared/use-kept-form';
+
+interface DialogProps {
+  path: string;
+  open: boolean;
+  onOpenChange(open: boolean): void;
+  onMade(jobId: string): void;
+}
+
+const LARGEST_BYTES = 40_000_000;
+
+/** A whole job from a file. What is wrong with it is listed with its place, and then nothing is saved. */
+export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) {
+  const client = useQueryClient();
+  const [busy, setBusy] = useState(false);
+  const [refusal, setRefusal] = useState<{ text: string; fields: Record<string, FieldFault[]> } | null>(null);
+
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > LARGEST_BYTES) return setRefusal({ text: t('issue.file-too-large'), fields: {} });
+    setBusy(true);
+    setRefusal(null);
+    try {
+      const { jobId } = await api.post<{ jobId: string }>(path, await file.text());
+      await client.invalidateQueries({ queryKey: ['jobs'] });
+      onMade(jobId);
+    } catch (fault) {
+      if (!(fault instanceof ApiError)) throw fault;
+      const count = Object.keys(fault.fields).length;
+      setRefusal({ text: count > 0 ? t('import.refused', { n: count }) : t(`failed.${fault.isAway ? 'away' : fault.code}.text`), fields: fault.fields });
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={t('jobs.import')} wide>
+      <div className="flex flex-col gap-3">
+        <p>{t('import.how')}</p>
+        <label className="flex flex-col gap-1">
+          <span className="text-[13px] text-soft">{t('import.file')}</span>
+          <input
+            type="file"
+            accept=".json,application/json"
+            disabled={busy}
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </label>
+        {busy ? <p role="status">{t('import.busy')}</p> : null}
+        {refusal ? (
+          <div role="alert" className="border-l-4 border-iron bg-iron-soft p-3">
+            <p className="font-semibold">{refusal.text}</p>
+            <ul className="mt-1 max-h-72 overflow-y-auto">
+              {Object.entries(refusal.fields).map(([field, faults]) => (
+                <li key={field} className="py-0.5">
+                  <code className="font-mono text-[13px]">{field || t('import.whole-file')}</code>: {faults.map(faultText).join('; ')}
+                </li>
+              ))}
+            </ul>
+          </div>
+        ) : null}
+        <Button className="self-end" onClick={() => onOpenChange(false)}>
+          {t('cancel')}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

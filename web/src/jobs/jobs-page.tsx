@@ -1,0 +1,94 @@
+import type { SessionInfo } from '@caulkhorn/contract';
+import { PERMISSIONS } from '@caulkhorn/contract';
+import { useQuery } from '@tanstack/react-query';
+import { FileUp, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { t } from '../messages/t';
+import { useSignOut } from '../people/session';
+import { api } from '../shared/api';
+import { fullTime } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { Mark } from '../shared/ui/mark';
+import { Failed, Loading } from '../shared/ui/states';
+import { ImportDialog } from './import-dialog';
+import { NewJobDialog } from './new-job-dialog';
+
+interface JobSummary {
+  id: string;
+  name: string;
+  site: string;
+  updatedAt: string;
+  faces: number;
+  features: number;
+  entries: number;
+}
+
+type Organisation = SessionInfo['organisations'][number];
+
+export function JobsPage({ session }: { session: SessionInfo }) {
+  const signOut = useSignOut();
+  return (
+    <div className="min-h-full">
+      <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
+        <Mark /> <b className="text-base">Caulkhorn</b>
+        <span className="flex-1" />
+        <span className="max-[719px]:hidden">{session.name}</span>
+        <button type="button" className="h-9 px-2 underline underline-offset-4" onClick={() => void signOut()}>
+          {t('sign-out')}
+        </button>
+      </header>
+      <main className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
+        {session.organisations.length === 0 ? <p>{t('jobs.no-organisation')}</p> : null}
+        {session.organisations.map((organisation) => (
+          <OrganisationJobs key={organisation.id} organisation={organisation} />
+        ))}
+      </main>
+    </div>
+  );
+}
+
+function OrganisationJobs({ organisation }: { organisation: Organisation }) {
+  const path = `/organisations/${organisation.id}/jobs`;
+  const jobs = useQuery({ queryKey: ['jobs', organisation.id], queryFn: ({ signal }) => api.get<JobSummary[]>(path, signal) });
+  const [dialog, setDialog] = useState<'new' | 'import' | null>(null);
+  const navigate = useNavigate();
+  const mayMake = PERMISSIONS[organisation.standing].includes('make-job');
+  const open = (jobId: string) => void navigate(`/o/${organisation.id}/jobs/${jobId}/survey`);
+  return (
+    <section className="mb-8">
+      <div className="mb-3 flex flex-wrap items-center gap-2">
+        <h1 className="flex-1 text-xl font-semibold">
+          {organisation.name} <span className="text-sm font-normal text-soft">{t(`standing.${organisation.standing}`)}</span>
+        </h1>
+        {mayMake ? (
+          <>
+            <Button onClick={() => setDialog('import')}>
+              <FileUp size={16} /> {t('jobs.import')}
+            </Button>
+            <Button look="solid" onClick={() => setDialog('new')}>
+              <Plus size={16} /> {t('jobs.new')}
+            </Button>
+          </>
+        ) : null}
+      </div>
+      {jobs.isPending ? <Loading what={t('the-jobs')} /> : null}
+      {jobs.isError && !jobs.data ? <Failed fault={jobs.error} retry={() => void jobs.refetch()} /> : null}
+      {jobs.data?.length === 0 ? <p className="border border-dashed border-rule-strong p-6 text-soft">{t(mayMake ? 'jobs.empty' : 'jobs.empty-reader')}</p> : null}
+      <ul className="divide-y divide-rule border-y border-rule">
+        {jobs.data?.map((job) => (
+          <li key={job.id}>
+            <Link to={`/o/${organisation.id}/jobs/${job.id}/survey`} className="grid grid-cols-[1fr_auto] items-center gap-x-4 px-2 py-3 hover:bg-sunk">
+              <span className="text-base font-semibold">{job.name}</span>
+              <span className="text-[13px] text-soft">{t('jobs.changed', { when: fullTime(job.updatedAt, Intl.DateTimeFormat().resolvedOptions().timeZone) })}</span>
+              <span className="text-soft">{job.site}</span>
+              <span className="text-[13px]">{t('jobs.counts', { faces: job.faces, features: job.features, entries: job.entries })}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <NewJobDialog path={path} open={dialog === 'new'} onOpenChange={(isOpen) => setDialog(isOpen ? 'new' : null)} onMade={open} />
+      <ImportDialog path={`/organisations/${organisation.id}/import`} open={dialog === 'import'} onOpenChange={(isOpen) => setDialog(isOpen ? 'import' : null)} onMade={open} />
+    </section>
+  );
+}

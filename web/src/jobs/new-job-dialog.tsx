@@ -1,0 +1,66 @@
+import { JobHeadDto, checkShape } from '@caulkhorn/contract';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v4 } from 'uuid';
+import { t } from '../messages/t';
+import { ApiError, api } from '../shared/api';
+import { Button } from '../shared/ui/button';
+import { Dialog } from '../shared/ui/dialog';
+import { SelectField, TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+
+interface DialogProps {
+  path: string;
+  open: boolean;
+  onOpenChange(open: boolean): void;
+  onMade(jobId: string): void;
+}
+
+export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) {
+  const client = useQueryClient();
+  // one id for one filled-in form: sent twice, it still makes one job
+  const [id] = useState(() => v4());
+  const form = useKeptForm('new job', { name: '', site: '', datum: '', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC', currency: 'EUR' });
+  const { register, formState } = form;
+  const faults = formState.errors;
+
+  const make = form.handleSubmit(async (texts) => {
+    const head = { id, ...texts, name: texts.name.trim(), site: texts.site.trim(), datum: texts.datum.trim() };
+    const shape = checkShape(JobHeadDto, head);
+    if (!shape.ok) return form.showIssues(shape.issues);
+    try {
+      const { jobId } = await api.post<{ jobId: string }>(path, head);
+      form.forget();
+      await client.invalidateQueries({ queryKey: ['jobs'] });
+      onMade(jobId);
+    } catch (fault) {
+      if (!(fault instanceof ApiError)) throw fault;
+      const issues = Object.entries(fault.fields).flatMap(([field, found]) => found.map((each) => ({ path: field, ...each })));
+      if (issues.length > 0) return form.showIssues(issues);
+      form.setError('root', { message: t(`failed.${fault.isAway ? 'away' : fault.code}.text`) });
+    }
+  });
+
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={t('jobs.new')}>
+      <form onSubmit={(event) => void make(event)} className="flex flex-col gap-3" noValidate>
+        <TextField label={t('field.jobName')} fault={faults.name?.message} {...register('name')} />
+        <TextField label={t('field.site')} fault={faults.site?.message} {...register('site')} />
+        <TextField label={t('field.datum')} hint={t('jobs.datum-hint')} fault={faults.datum?.message} {...register('datum')} />
+        <div className="grid grid-cols-2 gap-3">
+          <TextField label={t('field.timeZone')} list="time-zones" fault={faults.timeZone?.message} {...register('timeZone')} />
+          <SelectField label={t('field.currency')} options={['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK'].map((c) => ({ value: c, label: c }))} {...register('currency')} />
+        </div>
+        <datalist id="time-zones">
+          {Intl.supportedValuesOf('timeZone').map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
+        {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+        <Button look="solid" type="submit" disabled={formState.isSubmitting} className="self-end">
+          {t('jobs.make')}
+        </Button>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,31 @@
+import './styles.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Toaster } from 'sonner';
+import { App } from './app';
+import { ApiError } from './shared/api';
+import { showTheme, usePreferences } from './shared/preferences';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // an answer is an answer; only silence is worth asking again
+      retry: (count, fault) => count < 3 && (!(fault instanceof ApiError) || fault.isAway),
+      retryDelay: (attempt) => Math.min(8000, 500 * 2 ** attempt),
+      networkMode: 'always',
+      staleTime: 2000,
+    },
+  },
+});
+
+showTheme(usePreferences.getState().theme);
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <App />
+      <Toaster position="top-center" />
+    </QueryClientProvider>
+  </StrictMode>,
+);

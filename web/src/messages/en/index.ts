@@ -1,0 +1,8 @@
+import { BUILD_UP } from './build-up';
+import { CALCULATOR_WORDS } from './calculators';
+import { COMMON } from './common';
+import { ISSUES } from './issues';
+import { SURVEY } from './survey';
+import { WORK } from './work';
+
+export const EN = { ...COMMON, ...SURVEY, ...BUILD_UP, ...WORK, ...ISSUES, ...CALCULATOR_WORDS } as const;

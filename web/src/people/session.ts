@@ -1,0 +1,28 @@
+import type { SessionInfo } from '@caulkhorn/contract';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { ApiError, api } from '../shared/api';
+
+/** Who is signed in here; null when nobody is. */
+export function useSession() {
+  return useQuery({
+    queryKey: ['session'],
+    queryFn: async ({ signal }): Promise<SessionInfo | null> => {
+      try {
+        return await api.get<SessionInfo>('/session', signal);
+      } catch (fault) {
+        if (fault instanceof ApiError && fault.status === 401) return null;
+        throw fault;
+      }
+    },
+    staleTime: 60_000,
+  });
+}
+
+export function useSignOut(): () => Promise<void> {
+  const client = useQueryClient();
+  return async () => {
+    await api.delete('/session');
+    client.clear();
+    client.setQueryData(['session'], null);
+  };
+}

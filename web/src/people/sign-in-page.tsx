@@ -1,0 +1,62 @@
+import { type SessionInfo, SignInDto, checkShape } from '@caulkhorn/contract';
+import { useQueryClient } from '@tanstack/react-query';
+import { useForm } from 'react-hook-form';
+import { t } from '../messages/t';
+import { ApiError, api } from '../shared/api';
+import { Button } from '../shared/ui/button';
+import { TextField } from '../shared/ui/field';
+import { faultText } from '../shared/use-kept-form';
+import { Mark } from '../shared/ui/mark';
+
+interface Texts {
+  email: string;
+  password: string;
+}
+
+export function SignInPage() {
+  const client = useQueryClient();
+  const { register, handleSubmit, setError, formState } = useForm<Texts>({ defaultValues: { email: '', password: '' } });
+  const faults = formState.errors;
+
+  const signIn = handleSubmit(async (texts) => {
+    const shape = checkShape(SignInDto, texts);
+    if (!shape.ok) {
+      for (const found of shape.issues) setError(found.path as keyof Texts, { message: faultText(found) });
+      return;
+    }
+    try {
+      client.setQueryData(['session'], await api.post<SessionInfo>('/session', texts));
+    } catch (fault) {
+      const code = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
+      setError('root', { message: t(`sign-in.${code}`) });
+    }
+  });
+
+  return (
+    <main className="grid min-h-full grid-cols-[1.1fr_1fr] max-[719px]:grid-cols-1">
+      <section className="flex flex-col justify-between bg-bar p-10 text-bar-ink max-[719px]:p-6">
+        <p className="flex items-center gap-3 text-2xl font-bold">
+          <Mark size={36} /> Caulkhorn
+        </p>
+        <div className="max-w-md max-[719px]:mt-4">
+          <p className="text-3xl leading-10 font-semibold max-[719px]:text-xl max-[719px]:leading-7">{t('sign-in.promise')}</p>
+          <p className="mt-4 text-base leading-6 opacity-80 max-[719px]:hidden">{t('sign-in.about')}</p>
+        </div>
+        <p className="text-[13px] opacity-70 max-[719px]:hidden">{t('advice-not-approval')}</p>
+      </section>
+      <form onSubmit={(event) => void signIn(event)} noValidate className="flex w-full max-w-sm flex-col gap-4 self-center justify-self-center p-6">
+        <h1 className="text-xl font-semibold">{t('sign-in.title')}</h1>
+        <TextField label={t('field.email')} type="email" autoComplete="username" fault={faults.email?.message} {...register('email')} />
+        <TextField label={t('field.password')} type="password" autoComplete="current-password" fault={faults.password?.message} {...register('password')} />
+        {faults.root ? (
+          <p role="alert" className="font-medium text-iron">
+            {faults.root.message}
+          </p>
+        ) : null}
+        <Button look="solid" size="large" type="submit" disabled={formState.isSubmitting}>
+          {t('sign-in.do')}
+        </Button>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,85 @@
+import { modelHash, type WorkItem } from '@caulkhorn/core/planning';
+import type { PlacedTask } from '@caulkhorn/core/programme';
+import { useMemo } from 'react';
+import { v4 } from 'uuid';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { dayAndTime, fullTime, timeOfDay } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { type Column, DataTable } from '../shared/ui/data-table';
+import { useNow } from '../shared/use-now';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+import { SlateTitle } from '../workspace/slate-title';
+import { useConditions, usePlan, useProgramme } from '../workspace/use-plan';
+import { conflictText } from './conflict-text';
+import { itemName, stepName } from './item-name';
+
+type Row = PlacedTask & { item: WorkItem };
+
+/** Programme: every piece of work in time, what cannot be met and why, and the release of the plan to the site. */
+export function ProgrammeSlate() {
+  const { model } = useJob();
+  const now = useNow(30_000);
+  const { programme, workItems } = useProgramme(now);
+  const { selected, select } = useSelection();
+  const units = useUnits();
+  const { timeZone } = model.job;
+  const items = useMemo(() => new Map(workItems.map((item) => [item.id, item])), [workItems]);
+  const rows = programme.tasks.map<Row>((task) => ({ ...task, item: items.get(task.id)! }));
+  const columns: Column<Row>[] = [
+    { id: 'face', header: t('programme.face'), value: (row) => model.faces.find((f) => f.id === row.item.faceId)?.mark ?? '' },
+    { id: 'step', header: t('programme.step'), value: (row) => stepName(row.item, model) },
+    { id: 'start', header: t('programme.start'), isNumber: true, value: (row) => row.startMs, cell: (row) => dayAndTime(row.startMs, timeZone) },
+    { id: 'end', header: t('programme.end'), isNumber: true, value: (row) => row.endMs, cell: (row) => timeOfDay(row.endMs, timeZone) },
+    { id: 'amount', header: t('programme.amount'), isNumber: true, value: (row) => row.item.quantity.value, cell: (row) => formatQuantity(row.item.quantity.value, row.item.quantity.unit, units) },
+    {
+      id: 'window',
+      header: t('programme.window'),
+      value: (row) => row.window?.opensMs ?? 0,
+      cell: (row) => (row.window ? `[ ${timeOfDay(row.window.opensMs, timeZone)} – ${row.window.closesMs === null ? '…' : timeOfDay(row.window.closesMs, timeZone)} ]` : ''),
+    },
+    { id: 'state', header: t('programme.state'), value: (row) => t(`task-state.${row.state}`) },
+  ];
+  return (
+    <>
+      <SlateTitle>{t('lens.programme')}</SlateTitle>
+      <Release />
+      {programme.conflicts.length > 0 ? (
+        <ul className="mb-3 border-l-4 border-iron bg-iron-soft p-2.5" role="alert">
+          {programme.conflicts.map((conflict, i) => (
+            <li key={i}>{conflictText(conflict, itemName(items.get(conflict.taskId)!, model))}</li>
+          ))}
+        </ul>
+      ) : null}
+      {rows.length === 0 ? (
+        <p className="text-soft">{t('programme.none')}</p>
+      ) : (
+        <DataTable name={t('lens.programme')} rows={rows} columns={columns} rowKey={(row) => row.id} isCurrent={(row) => row.item.targetId === selected?.id || (row.item.faceId === selected?.id && !row.item.targetId)} onRow={(row) => select({ kind: 'face', id: row.item.faceId })} />
+      )}
+      <p className="mt-3 text-[13px] text-soft">{t('programme.hours')}</p>
+    </>
+  );
+}
+
+/** A plan is released once; what follows from later changes becomes the next revision. */
+function Release() {
+  const { model, revision, can, send } = useJob();
+  const plan = usePlan();
+  const conditions = useConditions();
+  const isCurrent = useMemo(() => revision?.modelHash === modelHash(model), [revision, model]);
+  return (
+    <section className="mb-3 flex flex-wrap items-center gap-3 border-b border-rule pb-3">
+      <p className="min-w-0 flex-1">
+        {revision ? t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, model.job.timeZone) }) : t('release.none')}
+        {revision ? <span className={`block text-[13px] ${isCurrent ? 'text-soft' : 'font-medium text-ochre'}`}>{t(isCurrent ? 'release.unchanged' : 'release.changed')}</span> : null}
+      </p>
+      {can('plan') ? (
+        <Button look={isCurrent ? 'outline' : 'solid'} disabled={plan.workItems.length === 0 || (isCurrent && revision !== null)} onClick={() => send('plan.release', { revisionId: v4(), people: conditions.people, temperatureC: conditions.temperatureC })}>
+          {t('release.do', { n: (revision?.number ?? 0) + 1 })}
+        </Button>
+      ) : null}
+    </section>
+  );
+}

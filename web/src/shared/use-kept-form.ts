@@ -1,0 +1,44 @@
+import type { Issue } from '@caulkhorn/core/issues';
+import { useEffect } from 'react';
+import { type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
+import { t } from '../messages/t';
+
+export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
+  /** shows each finding beside its field; what belongs to no field goes to the form as a whole */ showIssues(issues: readonly Issue[], prefix?: string): void;
+  /** what was typed has been saved and need not be kept */ forget(): void;
+};
+
+/** A form whose typed text survives leaving the screen, a reload and a crash, until it is saved. */
+export function useKeptForm<T extends FieldValues>(key: string, defaults: T): KeptForm<T> {
+  const storageKey = `caulkhorn-draft ${key}`;
+  const form = useForm<T>({ defaultValues: { ...defaults, ...kept<T>(storageKey) } as DefaultValues<T> });
+  useEffect(() => {
+    const { unsubscribe } = form.watch((values, { type }) => {
+      if (type === 'change') sessionStorage.setItem(storageKey, JSON.stringify(values));
+    });
+    return unsubscribe;
+  }, [form, storageKey]);
+  return {
+    ...form,
+    showIssues(issues, prefix = '') {
+      for (const found of issues) {
+        const path = prefix && found.path.startsWith(`${prefix}.`) ? found.path.slice(prefix.length + 1) : found.path;
+        const name = Object.keys(defaults).find((field) => path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}[`) || path.startsWith(`${field}.`));
+        form.setError((name ?? 'root') as FieldPath<T>, { message: faultText(found) });
+      }
+    },
+    forget: () => sessionStorage.removeItem(storageKey),
+  };
+}
+
+function kept<T>(storageKey: string): Partial<T> {
+  try {
+    return JSON.parse(sessionStorage.getItem(storageKey) ?? '{}') as Partial<T>;
+  } catch {
+    return {};
+  }
+}
+
+export function faultText({ code, values }: Pick<Issue, 'code' | 'values'>): string {
+  return t(`issue.${code}`, values);
+}

@@ -1,0 +1,94 @@
+import type { LogEntry } from '@caulkhorn/core/site-log';
+import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
+import { useState } from 'react';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { dayAndTime, timeOfDay } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { Dialog } from '../shared/ui/dialog';
+import { itemName } from '../programme/item-name';
+import { useJob } from '../workspace/job-context';
+import { StepForm } from './step-form';
+
+const SHORT = 12;
+
+/** The log, newest first. Nothing is changed; a correction stands beside what it corrects. */
+export function LogList({ faceId }: { faceId?: string }) {
+  const { model, lines, revision, can } = useJob();
+  const [all, setAll] = useState(false);
+  const [correcting, setCorrecting] = useState<LogEntry | null>(null);
+  const items = new Map(revision?.workItems.map((item) => [item.id, item]));
+  const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
+  const faceOf = (entry: LogEntry) => ('workItemId' in entry.body ? items.get(entry.body.workItemId)?.faceId : entry.body.faceId);
+  const wanted = lines.filter(({ entry }) => !faceId || faceOf(entry) === faceId).sort((a, b) => Date.parse(b.entry.writtenAt) - Date.parse(a.entry.writtenAt));
+  const item = correcting && 'workItemId' in correcting.body ? items.get(correcting.body.workItemId) : undefined;
+  if (wanted.length === 0) return <p className="text-soft">{t('log.empty')}</p>;
+  return (
+    <>
+      <ol className="divide-y divide-rule">
+        {(all ? wanted : wanted.slice(0, SHORT)).map(({ entry, receipt, importedAt }) => {
+          const isSuperseded = superseded.has(entry.id);
+          return (
+            <li key={entry.id} className={`py-1.5 ${isSuperseded ? 'text-soft line-through' : ''}`}>
+              <div className="flex items-baseline gap-2">
+                <span className="w-10 shrink-0 text-right text-[13px] text-soft">{receipt ? receipt.receiptSeq : '…'}</span>
+                <span className="min-w-0 flex-1">
+                  <EntryText entry={entry} name={'workItemId' in entry.body ? nameOf(entry.body.workItemId) : undefined} />
+                </span>
+                {can('log') && !isSuperseded && 'workItemId' in entry.body && items.has(entry.body.workItemId) ? (
+                  <Button look="quiet" size="small" className="no-print" onClick={() => setCorrecting(entry)}>
+                    {t('log.correct-short')}
+                  </Button>
+                ) : null}
+              </div>
+              <p className="pl-12 text-[13px] text-soft">
+                {dayAndTime(entry.occurredAt, model.job.timeZone)} · {entry.personName}
+                {entry.supersedes ? ` · ${t('log.corrects')}` : ''}
+                {importedAt ? ` · ${t('log.imported')}` : ''}
+                {receipt ? '' : ` · ${t('log.waiting')}`}
+              </p>
+            </li>
+          );
+        })}
+      </ol>
+      {!all && wanted.length > SHORT ? (
+        <Button look="quiet" size="small" onClick={() => setAll(true)}>
+          {t('log.show-all', { n: wanted.length })}
+        </Button>
+      ) : null}
+      {correcting && item ? (
+        <Dialog open onOpenChange={() => setCorrecting(null)} title={t('log.correct-title')}>
+          <StepForm item={item} kind={correcting.body.kind as 'start' | 'finish'} corrects={correcting} onSaved={() => setCorrecting(null)} />
+        </Dialog>
+      ) : null}
+    </>
+  );
+
+  function nameOf(workItemId: string): string {
+    const known = items.get(workItemId);
+    return known ? itemName(known, model) : workItemId;
+  }
+}
+
+export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
+  const { model } = useJob();
+  const units = useUnits();
+  const { body } = entry;
+  const at = (iso: string) => timeOfDay(iso, model.job.timeZone);
+  const conditions = 'conditions' in body ? body.conditions : undefined;
+  const margin = conditions && dewMargin(conditions);
+  const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
+  return (
+    <>
+      <b>{name ? t(`log.entry-${body.kind}`, { name }) : t(`log.entry-${body.kind}`, { name: face ?? t('log.whole-site') })}</b>
+      {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}
+      {body.kind === 'finish' && body.firstLaidAt && body.lastLaidAt ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}` : ''}
+      {body.kind === 'finish' && body.usedKg !== undefined ? ` · ${formatQuantity(body.usedKg, 'kg', units)}` : ''}
+      {conditions ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}` : ''}
+      {margin ? <span className={margin.marginC < DEW_MARGIN_C ? 'font-semibold text-iron' : ''}> · {t('log.margin', { margin: formatQuantity(margin.marginC, 'K', units) })}</span> : null}
+      {body.kind === 'start' && body.breachReason ? <span className="block border-l-4 border-iron pl-2">{body.breachReason}</span> : null}
+      {body.note ? <span className="block">{body.note}</span> : null}
+    </>
+  );
+}

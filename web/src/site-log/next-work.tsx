@@ -1,0 +1,86 @@
+import { findProduct } from '@caulkhorn/core/catalogue';
+import type { WorkItem } from '@caulkhorn/core/planning';
+import type { PlacedTask } from '@caulkhorn/core/programme';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Caution } from '../shared/ui/states';
+import { stepName } from '../programme/item-name';
+import { useJob } from '../workspace/job-context';
+import { usePlan, useSite } from '../workspace/use-plan';
+import { StepForm } from './step-form';
+import { WindowBar } from './window-bar';
+
+/** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
+export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
+  const { model, can } = useJob();
+  const site = useSite();
+  const face = model.faces.find((f) => f.id === item.faceId)!;
+  const isCoat = item.step === 'coat-1' || item.step === 'coat-2';
+  const product = productFor(item, model.buildUps);
+  return (
+    <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
+      <header>
+        <h2 className="text-2xl leading-8 font-bold">
+          {face.mark} {face.name}
+        </h2>
+        <p className="text-lg">{t(`task-now.${task.state}`, { step: stepName(item, model) })}</p>
+      </header>
+      {task.window && task.state === 'planned' ? <WindowBar window={task.window} now={now} timeZone={model.job.timeZone} /> : null}
+      {item.rewet && task.state === 'planned' ? <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p> : null}
+      {isCoat && product ? <MixNow productId={product.id} /> : null}
+      {item.step === 'coat-2' ? <Crosswise /> : null}
+      {product?.hazards.map((hazard) => <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>)}
+      {item.step === 'open' ? <Caution>{t('caution.silica-dust')}</Caution> : null}
+      {can('log') ? <StepForm key={`${item.id} ${task.state}`} item={item} kind={task.state === 'running' ? 'finish' : 'start'} done={site.done.get(item.id)} /> : null}
+    </article>
+  );
+}
+
+function productFor(item: WorkItem, buildUps: ReturnType<typeof useJob>['model']['buildUps']) {
+  const buildUp = buildUps.find((b) => b.faceId === item.faceId);
+  if (!buildUp) return undefined;
+  const ref = item.step.startsWith('coat') ? buildUp.slurry : item.step === 'plug' ? buildUp.plug : item.step === 'fill' || item.step === 'fillet' ? buildUp.mortar : undefined;
+  return ref && findProduct(ref);
+}
+
+function MixNow({ productId }: { productId: string }) {
+  const units = useUnits();
+  const card = usePlan().supply.cards.find((each) => each.product.id === productId);
+  if (!card) return null;
+  const water = card.mix.output.parts.find((part) => part.name === 'water');
+  return (
+    <section aria-label={t('now.mix')}>
+      <p className="flex justify-between text-soft">
+        <span>{card.product.name}</span>
+        <span>{t('now.use-within', { life: formatQuantity(card.batch.output.lifeMin, 'min', units) })}</span>
+      </p>
+      <p className="flex flex-wrap gap-x-6 text-3xl leading-10 font-bold">
+        <span>
+          {formatQuantity(card.batch.output.batchKg, 'kg', units)} <small className="text-sm font-normal text-soft">{t('card.powder')}</small>
+        </span>
+        <span>
+          {formatQuantity(water?.volumeL ?? 0, 'L', units)} <small className="text-sm font-normal text-soft">{t('card.water')}</small>
+        </span>
+      </p>
+      <p className="font-medium">
+        {t(`card.order.${card.product.mix.addTo}`)} {t('card.nothing-else')}
+      </p>
+    </section>
+  );
+}
+
+/** Coat one went side to side; the second crosses it. */
+function Crosswise() {
+  return (
+    <div className="flex items-center gap-3">
+      <svg viewBox="0 0 48 36" className="h-9 w-12 shrink-0" aria-hidden>
+        <path d="M2 8h44M2 18h44M2 28h44" stroke="var(--rule-strong)" strokeWidth="3" />
+        <path d="M10 2v32M24 2v32M38 2v32" stroke="var(--water)" strokeWidth="4" />
+      </svg>
+      <p>
+        {t('now.coat-1-way')} <b>{t('now.coat-2-way')}</b>
+      </p>
+    </div>
+  );
+}

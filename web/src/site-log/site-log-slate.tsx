@@ -1,0 +1,83 @@
+import { useMemo } from 'react';
+import { t } from '../messages/t';
+import { hoursMinutes } from '../shared/times';
+import { useNow } from '../shared/use-now';
+import { stepName } from '../programme/item-name';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+import { SlateTitle } from '../workspace/slate-title';
+import { useProgramme } from '../workspace/use-plan';
+import { LogList } from './log-list';
+import { NextWork } from './next-work';
+import { ReadingForm } from './reading-form';
+
+/** The next piece of work of each face, whoever is on or due first in front. */
+export function useNextOfFaces(now: number) {
+  const { programme, workItems } = useProgramme(now);
+  return useMemo(() => {
+    const items = new Map(workItems.map((item) => [item.id, item]));
+    const chains = new Map<string, (typeof programme.tasks)[number]>();
+    for (const task of programme.tasks) if (task.state !== 'done' && !chains.has(task.chain)) chains.set(task.chain, task);
+    return [...chains.values()]
+      .map((task) => ({ task, item: items.get(task.id)! }))
+      .sort((a, b) => Number(b.task.state === 'running') - Number(a.task.state === 'running') || urgency(a.task) - urgency(b.task));
+  }, [programme, workItems]);
+}
+
+/** A window that closes soon matters more than work that may start any time. */
+function urgency(task: { startMs: number; window?: { closesMs: number | null } }): number {
+  return task.window?.closesMs ?? task.startMs + 24 * 3_600_000;
+}
+
+/** Site log: what is on, what comes next, what was written. */
+export function SiteLogSlate() {
+  const { revision, model, can } = useJob();
+  const now = useNow(1000);
+  const minute = Math.floor(now / 60_000) * 60_000;
+  const next = useNextOfFaces(minute);
+  const { selected, select } = useSelection();
+  const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
+  const faceId = feature?.faceId ?? (selected?.kind === 'face' ? selected.id : undefined);
+  if (!revision) return <NoRelease />;
+  const chosen = next.find(({ item }) => item.faceId === faceId) ?? (faceId ? undefined : next[0]);
+  return (
+    <>
+      <nav aria-label={t('now.faces')} className="mb-3 flex flex-wrap gap-1.5">
+        {next.map(({ task, item }) => {
+          const face = model.faces.find((f) => f.id === item.faceId)!;
+          const isChosen = chosen?.item.faceId === face.id;
+          return (
+            <button key={face.id} type="button" aria-pressed={isChosen} onClick={() => select({ kind: 'face', id: face.id })} className={`min-h-9 rounded-[3px] border px-2.5 text-left max-[719px]:min-h-12 ${isChosen ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}>
+              <b>{face.mark}</b> {stepName(item, model)}
+              {task.window?.closesMs != null && task.state === 'planned' ? <span className="ml-1 text-[13px]">{soon(task.window.opensMs, task.window.closesMs, now)}</span> : null}
+            </button>
+          );
+        })}
+      </nav>
+      {chosen ? <NextWork task={chosen.task} item={chosen.item} now={now} /> : <p className="text-soft">{faceId ? t('now.nothing-on-face') : t('now.all-done')}</p>}
+      {can('log') ? (
+        <section className="mt-5 border-t border-rule pt-3">
+          <ReadingForm faceId={faceId} />
+        </section>
+      ) : null}
+      <section className="mt-5 border-t border-rule pt-3">
+        <h3 className="mb-1 font-semibold">{t('log.title')}</h3>
+        <LogList faceId={faceId} />
+      </section>
+    </>
+  );
+}
+
+function soon(opensMs: number, closesMs: number, now: number): string {
+  if (now < opensMs) return t('window.in', { time: hoursMinutes(opensMs - now) });
+  return now <= closesMs ? t('window.left', { time: hoursMinutes(closesMs - now) }) : t('window.missed');
+}
+
+export function NoRelease() {
+  return (
+    <>
+      <SlateTitle>{t('lens.site-log')}</SlateTitle>
+      <p className="text-soft">{t('log.no-release')}</p>
+    </>
+  );
+}

@@ -1,0 +1,126 @@
+import { FinishBodyDto, StartBodyDto, checkShape } from '@caulkhorn/contract';
+import type { WorkItem } from '@caulkhorn/core/planning';
+import { toSystem } from '@caulkhorn/core/quantities';
+import { type EntryBody, type LogEntry, type WorkDone, checkEntry } from '@caulkhorn/core/site-log';
+import { t } from '../messages/t';
+import { fieldText, readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { fromLocalField, localField } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { TextArea, TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { stepName } from '../programme/item-name';
+import { useJob } from '../workspace/job-context';
+import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom, isBreach } from './conditions-fields';
+
+interface Texts extends ConditionTexts {
+  occurredAt: string;
+  batchNumber: string;
+  breachReason: string;
+  firstLaidAt: string;
+  lastLaidAt: string;
+  usedKg: string;
+  note: string;
+}
+
+interface StepFormProps {
+  item: WorkItem;
+  kind: 'start' | 'finish';
+  done?: WorkDone;
+  /** an entry to be corrected: this one takes its place */ corrects?: LogEntry;
+  onSaved?(): void;
+}
+
+/** Start or finish of a piece of work. A coat also wants its air, its batch, and when its first and last square metre were laid. */
+export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps) {
+  const { model, revision, log } = useJob();
+  const units = useUnits();
+  const { timeZone } = model.job;
+  const isCoat = item.step === 'coat-1' || item.step === 'coat-2';
+  const form = useKeptForm<Texts>(`${kind} ${item.id} ${corrects?.id ?? ''}`, startTexts(corrects, done, timeZone, units));
+  const { register, formState, watch } = form;
+  const faults = formState.errors;
+  const texts = watch();
+  const breach = kind === 'start' && isBreach(texts, units);
+
+  const save = form.handleSubmit((values) => {
+    const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
+    const body = bodyFrom(values);
+    const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
+    const issues = [...(shape.ok ? checkEntry(body, occurredAt, '') : shape.issues)].map((found) => ({ ...found, path: found.path.replace(/^\./, '') }));
+    if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
+    if (kind === 'start' && isCoat && !('conditions' in body && body.conditions)) issues.push({ code: 'conditions-wanted', path: 'airTemperatureC' });
+    if (issues.length > 0) return form.showIssues(issues);
+    log(body, occurredAt, corrects?.id);
+    form.forget();
+    onSaved?.();
+  });
+
+  const bodyFrom = (values: Texts): EntryBody => {
+    const common = { workItemId: item.id, planRevisionId: corrects && 'planRevisionId' in corrects.body ? corrects.body.planRevisionId : revision!.id };
+    const text = (name: 'batchNumber' | 'note' | 'breachReason') => (values[name].trim() ? { [name]: values[name].trim() } : {});
+    if (kind === 'start') {
+      const conditions = conditionsFrom(values, units);
+      return { kind: 'start', ...common, ...(conditions ? { conditions } : {}), ...text('batchNumber'), ...(breach ? text('breachReason') : {}), ...text('note') };
+    }
+    const usedKg = readQuantity(values.usedKg, 'kg', units);
+    return {
+      kind: 'finish',
+      ...common,
+      ...(isCoat ? { firstLaidAt: fromLocalField(values.firstLaidAt, timeZone) ?? '', lastLaidAt: fromLocalField(values.lastLaidAt, timeZone) ?? '' } : {}),
+      ...text('batchNumber'),
+      ...(usedKg === undefined ? {} : { usedKg }),
+      ...text('note'),
+    };
+  };
+
+  return (
+    <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate aria-label={t(`log.${kind}-of`, { name: stepName(item, model) })}>
+      {kind === 'start' && isCoat ? <ConditionsFields register={register} errors={faults} texts={texts} /> : null}
+      {breach ? <TextArea label={t('log.breach-reason')} fault={faults.breachReason?.message} {...register('breachReason')} /> : null}
+      <div className="grid grid-cols-2 gap-2.5">
+        <TextField label={t(kind === 'start' ? 'log.started-at' : 'log.finished-at')} type="datetime-local" fault={faults.occurredAt?.message} {...register('occurredAt')} />
+        {isCoat || item.step === 'plug' || item.step === 'fill' ? <TextField label={t('field.batchNumber')} fault={faults.batchNumber?.message} {...register('batchNumber')} /> : null}
+        {kind === 'finish' && isCoat ? (
+          <>
+            <TextField label={t('log.first-laid')} type="datetime-local" fault={faults.firstLaidAt?.message} {...register('firstLaidAt')} />
+            <TextField label={t('log.last-laid')} type="datetime-local" fault={faults.lastLaidAt?.message} {...register('lastLaidAt')} />
+            <TextField label={t('field.usedKg')} unit={toSystem(1, 'kg', units).unit} inputMode="decimal" fault={faults.usedKg?.message} {...register('usedKg')} />
+          </>
+        ) : null}
+        <div className={kind === 'finish' && isCoat ? '' : 'col-span-2'}>
+          <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
+        </div>
+      </div>
+      {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+      <Button look="solid" size="large" type="submit">
+        {t(corrects ? 'log.correct' : `log.do-${kind}`, { name: stepName(item, model) })}
+      </Button>
+    </form>
+  );
+}
+
+function startTexts(corrects: LogEntry | undefined, done: WorkDone | undefined, timeZone: string, units: 'metric' | 'us'): Texts {
+  const now = localField(Date.now(), timeZone);
+  const body = corrects?.body;
+  const conditions = body && 'conditions' in body ? body.conditions : undefined;
+  const finish = body?.kind === 'finish' ? body : undefined;
+  const local = (iso: string | undefined, otherwise: string) => (iso ? localField(Date.parse(iso), timeZone) : otherwise);
+  return {
+    ...NO_CONDITIONS,
+    ...(conditions
+      ? {
+          airTemperatureC: fieldText(conditions.airTemperatureC, '°C', units),
+          surfaceTemperatureC: fieldText(conditions.surfaceTemperatureC, '°C', units),
+          relativeHumidityPct: String(conditions.relativeHumidityPct),
+        }
+      : {}),
+    occurredAt: local(corrects?.occurredAt, now),
+    batchNumber: (body && 'batchNumber' in body ? body.batchNumber : undefined) ?? done?.batchNumbers.at(-1) ?? '',
+    breachReason: (body?.kind === 'start' ? body.breachReason : undefined) ?? '',
+    firstLaidAt: local(finish?.firstLaidAt, done?.startedAt ? localField(done.startedAt, timeZone) : now),
+    lastLaidAt: local(finish?.lastLaidAt, now),
+    usedKg: fieldText(finish?.usedKg, 'kg', units),
+    note: body?.note ?? '',
+  };
+}

@@ -1,0 +1,38 @@
+import type { Window } from '@caulkhorn/core/programme';
+import { t } from '../messages/t';
+import { hoursMinutes, timeOfDay } from '../shared/times';
+
+/** When a coat may follow: the countdown, and its window as a bar between brackets with the present as a line. */
+export function WindowBar({ window, now, timeZone }: { window: Window; now: number; timeZone: string }) {
+  const { opensMs, closesMs } = window;
+  const end = closesMs ?? opensMs + 4 * 3_600_000;
+  const from = Math.min(now, opensMs) - 0.15 * (end - opensMs);
+  const to = Math.max(now, end) + 0.1 * (end - opensMs);
+  const share = (ms: number) => `${((ms - from) / (to - from)) * 100}%`;
+  const state = now < opensMs ? 'before' : closesMs !== null && now > closesMs ? 'after' : 'open';
+  const clock = state === 'before' ? hoursMinutes(opensMs - now) : state === 'after' ? hoursMinutes(now - closesMs!) : closesMs === null ? '' : hoursMinutes(closesMs - now);
+  const tone = { before: 'text-ochre', open: 'text-water', after: 'text-iron' }[state];
+  return (
+    <div>
+      <div className="flex items-end justify-between gap-3">
+        <p>
+          <span className="block text-soft">{t(`window.${state}`)}</span>
+          <span className={`block text-5xl leading-[52px] font-bold ${tone}`} role="timer">
+            {clock}
+          </span>
+        </p>
+        <p className="text-right font-semibold">
+          {t('window.opens', { at: timeOfDay(opensMs, timeZone) })}
+          <br />
+          {closesMs === null ? t('window.never-closes') : t('window.closes', { at: timeOfDay(closesMs, timeZone) })}
+        </p>
+      </div>
+      <div className="relative mt-1.5 h-6 bg-sunk" aria-hidden>
+        <div className="absolute inset-y-1 bg-water opacity-50" style={{ left: share(opensMs), width: `calc(${share(end)} - ${share(opensMs)})` }} />
+        <div className="absolute inset-y-0 w-2 border-y-[3px] border-l-[3px] border-ink" style={{ left: share(opensMs) }} />
+        {closesMs === null ? null : <div className="absolute inset-y-0 w-2 -translate-x-full border-y-[3px] border-r-[3px] border-ink" style={{ left: share(end) }} />}
+        <div className="absolute -inset-y-1 w-[3px] bg-iron" style={{ left: share(now) }} />
+      </div>
+    </div>
+  );
+}

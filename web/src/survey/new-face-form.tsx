@@ -1,0 +1,115 @@
+import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import { type Face, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { toSystem } from '@caulkhorn/core/quantities';
+import { v4 } from 'uuid';
+import { t } from '../messages/t';
+import { readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Button } from '../shared/ui/button';
+import { SelectField, TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+
+const START = { kind: 'wall', mark: '', name: '', lengthM: '', heightM: '', footM: '', substrate: 'cast-concrete', strengthMPa: '30', thicknessMm: '300', roughnessFactor: '1.1' };
+type Texts = typeof START;
+
+/** A rectangular wall that carries on round the room from the last one, or the floor under the walls so far. */
+export function NewFaceForm() {
+  const { model, put } = useJob();
+  const units = useUnits();
+  const select = useSelection((state) => state.select);
+  const { jobId } = useJob();
+  const form = useKeptForm<Texts>(`new face ${jobId}`, START);
+  const { register, formState, watch } = form;
+  const faults = formState.errors;
+  const kind = watch('kind');
+  const metre = toSystem(1, 'm', units).unit;
+  const millimetre = toSystem(1, 'mm', units).unit;
+
+  const save = form.handleSubmit((texts) => {
+    const space: Space = model.spaces.at(-1) ?? { id: v4(), name: t('space.first'), order: 0 };
+    const body: WaterBody = model.waterBodies.find((b) => b.kind === 'ground') ?? { id: v4(), name: t('water.ground'), kind: 'ground', densityKgM3: 1000 };
+    const face = faceFrom(texts, units, model, space, body);
+    const withNew: JobModel = { ...model, spaces: addTo(model.spaces, space), waterBodies: addTo(model.waterBodies, body) };
+    const shape = checkShape(FaceDto, face);
+    const issues = shape.ok ? checkItem('face', face, lookupIn(withNew)) : shape.issues;
+    if (issues.length > 0) return form.showIssues(issues.map((found) => ({ ...found, path: FIELD_OF[found.path] ?? found.path })));
+    if (withNew.spaces !== model.spaces) put('space', space);
+    if (withNew.waterBodies !== model.waterBodies) put('water-body', body);
+    put('face', face);
+    form.forget();
+    form.reset({ ...texts, mark: '', name: '', lengthM: '' });
+    select({ kind: 'face', id: face.id });
+  });
+
+  return (
+    <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate>
+      <h3 className="font-semibold">{t('new-face.title')}</h3>
+      <div className="grid grid-cols-2 gap-2.5">
+        <SelectField label={t('face.kind')} options={['wall', 'slab'].map((k) => ({ value: k, label: t(`face-kind.${k}`) }))} {...register('kind')} />
+        <TextField label={t('field.mark')} placeholder="A" fault={faults.mark?.message} {...register('mark')} />
+        <div className="col-span-2">
+          <TextField label={t('field.name')} fault={faults.name?.message} {...register('name')} />
+        </div>
+        <TextField label={t('field.lengthM')} unit={metre} inputMode="decimal" fault={faults.lengthM?.message} {...register('lengthM')} />
+        <TextField label={t(kind === 'slab' ? 'new-face.depth' : 'new-face.height')} unit={metre} inputMode="decimal" fault={faults.heightM?.message} {...register('heightM')} />
+        <TextField label={t('face.foot')} unit={metre} inputMode="decimal" fault={faults.footM?.message} {...register('footM')} />
+        <SelectField label={t('face.substrate')} options={SUBSTRATES.map((s) => ({ value: s, label: t(`substrate.${s}`) }))} {...register('substrate')} />
+        <TextField label={t('field.strengthMPa')} unit="MPa" inputMode="decimal" fault={faults.strengthMPa?.message} {...register('strengthMPa')} />
+        <TextField label={t('field.thicknessMm')} unit={millimetre} inputMode="decimal" fault={faults.thicknessMm?.message} {...register('thicknessMm')} />
+      </div>
+      {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+      <Button look="solid" type="submit" className="self-start">
+        {t('new-face.add')}
+      </Button>
+    </form>
+  );
+}
+
+/** Fields of the face, as the form asks for them. */
+const FIELD_OF: Readonly<Record<string, string>> = { outline: 'lengthM', placement: 'heightM', 'placement.zM': 'footM' };
+
+function addTo<T extends { id: string }>(items: T[], item: T): T[] {
+  return items.some((other) => other.id === item.id) ? items : [...items, item];
+}
+
+function faceFrom(texts: Texts, units: UnitSystem, model: JobModel, space: Space, body: WaterBody): Face {
+  const metres = (text: string) => readQuantity(text, 'm', units) ?? NaN;
+  const [lengthM, heightM, footM] = [metres(texts.lengthM), metres(texts.heightM), metres(texts.footM)];
+  const isWall = texts.kind === 'wall';
+  return {
+    id: v4(),
+    spaceId: space.id,
+    mark: texts.mark.trim(),
+    name: texts.name.trim(),
+    kind: isWall ? 'wall' : 'slab',
+    outline: [[0, 0], [lengthM, 0], [lengthM, heightM], [0, heightM]],
+    placement: isWall ? nextWallPlacement(model, space, footM) : floorPlacement(model, space, footM, heightM),
+    thicknessMm: readQuantity(texts.thicknessMm, 'mm', units) ?? NaN,
+    substrate: texts.substrate as Face['substrate'],
+    strengthMPa: readQuantity(texts.strengthMPa, 'MPa', units) ?? NaN,
+    roughnessFactor: readQuantity(texts.roughnessFactor, '', units) ?? NaN,
+    near: { kind: 'room' },
+    far: { kind: 'ground', waterBodyId: body.id },
+    order: model.faces.filter((face) => face.spaceId === space.id).length,
+  };
+}
+
+/** Walls are walked clockwise: the next one starts where the last ended and turns right. */
+function nextWallPlacement(model: JobModel, space: Space, footM: number): Face['placement'] {
+  const last = model.faces.findLast((face) => face.spaceId === space.id && face.kind === 'wall' && face.placement.kind === 'plane');
+  if (!last || last.placement.kind !== 'plane') return { kind: 'plane', xM: 0, yM: 0, zM: footM, headingDeg: 0, tiltDeg: 90 };
+  const { xM, yM, headingDeg } = last.placement;
+  const length = Math.max(...last.outline.map(([u]) => u));
+  const heading = (headingDeg * Math.PI) / 180;
+  return { kind: 'plane', xM: xM + length * Math.cos(heading), yM: yM + length * Math.sin(heading), zM: footM, headingDeg: (headingDeg + 270) % 360, tiltDeg: 90 };
+}
+
+/** The floor lies to the right of the first wall, its long edge under it. */
+function floorPlacement(model: JobModel, space: Space, footM: number, depthM: number): Face['placement'] {
+  const first = model.faces.find((face) => face.spaceId === space.id && face.kind === 'wall' && face.placement.kind === 'plane');
+  const at = first?.placement.kind === 'plane' ? first.placement : { xM: 0, yM: 0 };
+  return { kind: 'plane', xM: at.xM, yM: at.yM - (Number.isNaN(depthM) ? 0 : depthM), zM: footM, headingDeg: 0, tiltDeg: 0 };
+}

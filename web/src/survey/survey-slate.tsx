@@ -1,0 +1,70 @@
+import type { Face, Junction } from '@caulkhorn/core/jobs';
+import { levelRange, outlineAreaM2 } from '@caulkhorn/core/jobs';
+import { t } from '../messages/t';
+import { useJob } from '../workspace/job-context';
+import { usePlan } from '../workspace/use-plan';
+import { useSelection } from '../workspace/selection';
+import { Figure } from '../workings/figure';
+import { SlateTitle } from '../workspace/slate-title';
+import { FeatureForm } from './feature-form';
+import { NewFaceForm } from './new-face-form';
+
+/** Survey: what was seen. The chosen feature or face; otherwise how to begin. */
+export function SurveySlate() {
+  const { model, can } = useJob();
+  const { selected } = useSelection();
+  const editable = can('survey');
+  const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
+  const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
+  if (feature) {
+    const on = model.faces.find((f) => f.id === feature.faceId)!;
+    return (
+      <>
+        <SlateTitle mark={feature.mark}>
+          {t(`feature.${feature.kind}`)} · {on.mark} {on.name}
+        </SlateTitle>
+        <FeatureForm key={feature.id} feature={feature} editable={editable} />
+      </>
+    );
+  }
+  if (face) return <FaceFacts face={face} />;
+  return (
+    <>
+      <SlateTitle>{model.faces.length === 0 ? t('survey.first-face') : t('lens.survey')}</SlateTitle>
+      {model.faces.length > 0 ? <p className="mb-3 text-soft">{t('survey.how')}</p> : null}
+      {editable ? <NewFaceForm /> : null}
+    </>
+  );
+}
+
+function FaceFacts({ face }: { face: Face }) {
+  const { model } = useJob();
+  const { junctions } = usePlan();
+  const { bottomM, topM } = levelRange(face);
+  const own = junctions.filter((junction) => junction.faceIds.includes(face.id));
+  return (
+    <>
+      <SlateTitle mark={face.mark}>{face.name}</SlateTitle>
+      <Figure label={t('face.kind')} value={t(`face-kind.${face.kind}`)} />
+      <Figure label={t('face.substrate')} value={t(`substrate.${face.substrate}`)} />
+      <Figure label={t('field.strengthMPa')} value={face.strengthMPa} unit="MPa" />
+      <Figure label={t('field.thicknessMm')} value={face.thicknessMm} unit="mm" />
+      <Figure label={t('field.areaM2')} value={outlineAreaM2(face.outline)} unit="m²" />
+      <Figure label={t('face.top')} value={topM} unit="m" />
+      <Figure label={t('face.foot')} value={bottomM} unit="m" />
+      <Figure label={t('field.roughnessFactor')} value={face.roughnessFactor} />
+      <Figure label={t('face.near')} value={t(`side.${face.near.kind}`)} />
+      <Figure label={t('face.far')} value={t(`side.${face.far.kind}`)} />
+      <h3 className="mt-4 mb-1 font-semibold">{t('face.junctions')}</h3>
+      {own.length === 0 ? <p className="text-soft">{t('face.no-junctions')}</p> : null}
+      {own.map((junction) => (
+        <Figure key={junction.id} label={junctionName(junction, face, model.faces)} value={junction.lengthM} unit="m" />
+      ))}
+    </>
+  );
+}
+
+function junctionName(junction: Junction, face: Face, faces: readonly Face[]): string {
+  const otherId = junction.faceIds[0] === face.id ? junction.faceIds[1] : junction.faceIds[0];
+  return `${t(`junction.${junction.kind}`)} ${t('junction.with', { mark: faces.find((f) => f.id === otherId)?.mark ?? '' })}, ${Math.round(junction.angleDeg)}°`;
+}

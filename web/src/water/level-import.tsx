@@ -1,0 +1,69 @@
+import type { Issue } from '@caulkhorn/core/issues';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { Dialog } from '../shared/ui/dialog';
+import { SelectField } from '../shared/ui/field';
+import { faultText } from '../shared/use-kept-form';
+import { useJob } from '../workspace/job-context';
+import { readLevels } from './read-levels';
+
+const LARGEST_BYTES = 5_000_000;
+const FAULTS_SHOWN = 50;
+
+/** A logger's CSV: all of it goes in, or the lines at fault are listed. */
+export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+  const { model, send } = useJob();
+  const [bodyId, setBodyId] = useState(model.waterBodies[0]?.id ?? '');
+  const [issues, setIssues] = useState<readonly Issue[]>([]);
+
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > LARGEST_BYTES) return setIssues([{ code: 'file-too-large', path: file.name }]);
+    const result = readLevels(await file.text(), bodyId || model.waterBodies[0]!.id);
+    if (!result.ok) return setIssues(result.issues);
+    send('water-levels.add', { levels: result.value });
+    setIssues([]);
+    onOpenChange(false);
+    toast(t('water.imported', { n: result.value.length }));
+  };
+
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={t('water.import')}>
+      <div className="flex flex-col gap-3">
+        <p>{t('water.import-how')}</p>
+        <pre className="rounded-[3px] bg-sunk p-2 font-mono text-[13px]">{'time,level_m\n2026-03-01T06:00:00+01:00,-1.42\n2026-03-01T07:00:00+01:00,-1.38'}</pre>
+        {model.waterBodies.length > 1 ? (
+          <SelectField label={t('water.which')} value={bodyId} onChange={(event) => setBodyId(event.target.value)} options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))} />
+        ) : null}
+        <label className="flex flex-col gap-1">
+          <span className="text-[13px] text-soft">{t('water.csv-file')}</span>
+          <input
+            type="file"
+            accept=".csv,text/csv,text/plain"
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </label>
+        {issues.length > 0 ? (
+          <div role="alert" className="border-l-4 border-iron bg-iron-soft p-3">
+            <p className="font-semibold">{t('water.import-refused', { n: issues.length })}</p>
+            <ul className="mt-1 max-h-48 overflow-y-auto">
+              {issues.slice(0, FAULTS_SHOWN).map((found, i) => (
+                <li key={i}>
+                  <b>{found.path}</b>: {faultText(found)}
+                </li>
+              ))}
+            </ul>
+          </div>
+        ) : null}
+        <Button className="self-end" onClick={() => onOpenChange(false)}>
+          {t('cancel')}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,90 @@
+import { extentOf, type Face, type Feature } from '@caulkhorn/core/jobs';
+import { Upload } from 'lucide-react';
+import { Suspense, lazy, useState } from 'react';
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+import { SlateTitle } from '../workspace/slate-title';
+import { usePlan } from '../workspace/use-plan';
+import { Figure } from '../workings/figure';
+import { LevelForm } from './level-form';
+import { LevelImport } from './level-import';
+import { LevelTable } from './level-table';
+
+const LevelChart = lazy(() => import('./level-chart').then((m) => ({ default: m.LevelChart })));
+
+/** Water: what pushes. The chosen thing's load first, then the levels and which of them governs. */
+export function WaterSlate() {
+  const { model, can } = useJob();
+  const { selected } = useSelection();
+  const [importing, setImporting] = useState(false);
+  const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
+  const face = model.faces.find((f) => f.id === (feature?.faceId ?? (selected?.kind === 'face' ? selected.id : '')));
+  return (
+    <>
+      {face ? <Load face={face} feature={feature} /> : <SlateTitle>{t('lens.water')}</SlateTitle>}
+      {model.waterBodies.length === 0 ? <p className="text-soft">{t('water.none')}</p> : null}
+      {model.waterBodies.map((body) => (
+        <section key={body.id} className="mt-4">
+          <h3 className="mb-1 font-semibold">{body.name}</h3>
+          <LevelTable body={body} editable={can('survey')} />
+          <Suspense fallback={<div className="h-32" />}>
+            <LevelChart body={body} />
+          </Suspense>
+        </section>
+      ))}
+      {can('survey') ? (
+        <section className="mt-4 border-t border-rule pt-3">
+          <LevelForm />
+          {model.waterBodies.length > 0 ? (
+            <Button className="mt-2" onClick={() => setImporting(true)}>
+              <Upload size={16} /> {t('water.import')}
+            </Button>
+          ) : null}
+          <LevelImport open={importing} onOpenChange={setImporting} />
+        </section>
+      ) : null}
+    </>
+  );
+}
+
+function Load({ face, feature }: { face: Face; feature?: Feature }) {
+  const plan = usePlan().faces.find((f) => f.faceId === face.id);
+  const treatment = feature && plan?.treatments.find((each) => each.targetId === feature.id);
+  const { minU, maxU } = extentOf(face.outline);
+  return (
+    <>
+      <SlateTitle mark={feature?.mark ?? face.mark}>{feature ? `${t(`feature.${feature.kind}`)} · ${face.mark} ${face.name}` : face.name}</SlateTitle>
+      {plan?.water ? (
+        <>
+          {treatment?.head ? (
+            <>
+              <Figure label={t('water.head-at-lowest')} value={treatment.head.output.headM} unit="m" working={treatment.head} />
+              <Figure label={t('field.pressureKPa')} value={treatment.head.output.pressureKPa} unit="kPa" working={treatment.head} />
+            </>
+          ) : (
+            <Figure label={t('water.head-at-foot')} value={plan.headAtFootM} unit="m" />
+          )}
+          {plan.load ? (
+            <>
+              <Figure label={t('water.force', { length: `${(maxU - minU).toFixed(1)} m` })} value={plan.load.output.forceKN} unit="kN" working={plan.load} />
+              <Figure label={t('water.force-acts-at')} value={plan.load.output.resultantLevelM} unit="m" working={plan.load} />
+            </>
+          ) : null}
+          <Figure label={t('water.side')} value={t(`side-of-coat.${plan.water.side}`)} />
+          {plan.rating ? (
+            <Figure
+              label={t('water.rating-used')}
+              value={plan.rating.output.utilisation === null ? t('rating.void') : `${Math.round(plan.rating.output.utilisation * 100)} %`}
+              tone={plan.rating.output.passes ? 'good' : 'wrong'}
+              working={plan.rating}
+            />
+          ) : null}
+        </>
+      ) : (
+        <p className="text-soft">{t('water.no-load')}</p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,89 @@
+import type { SessionInfo } from '@caulkhorn/contract';
+import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
+import { Command, LogOut, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
+import { Link } from 'react-router';
+import { t } from '../messages/t';
+import { useSignOut } from '../people/session';
+import { formatQuantity } from '../shared/numbers';
+import { usePreferences } from '../shared/preferences';
+import { timeOfDay } from '../shared/times';
+import { Mark } from '../shared/ui/mark';
+import { usePalette } from './command-palette';
+import { useJob } from './job-context';
+import { useSite } from './use-plan';
+
+export function JobHeader({ session }: { session: SessionInfo }) {
+  const { model, undo, redo } = useJob();
+  const { units, theme, toggleTheme, toggleUnits } = usePreferences();
+  const openPalette = usePalette((state) => state.setOpen);
+  const signOut = useSignOut();
+  const icon = 'grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-white/10';
+  return (
+    <header className="no-print flex h-12 shrink-0 items-center gap-2 bg-bar px-3 text-bar-ink">
+      <Link to="/" className="flex items-center gap-2 font-bold" aria-label={t('to-jobs')}>
+        <Mark /> <span className="max-[980px]:hidden">Caulkhorn</span>
+      </Link>
+      <span className="min-w-0 truncate border-l border-white/25 pl-3 font-medium">{model.job.name}</span>
+      <Air />
+      <span className="flex-1" />
+      <OutboxChip />
+      <div className="flex max-[719px]:hidden">
+        <button type="button" className={icon} onClick={undo} aria-label={t('undo.do')} title={`${t('undo.do')} (Ctrl+Z)`}>
+          <Undo2 size={17} />
+        </button>
+        <button type="button" className={icon} onClick={redo} aria-label={t('redo.do')} title={`${t('redo.do')} (Ctrl+Shift+Z)`}>
+          <Redo2 size={17} />
+        </button>
+        <button type="button" className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10" onClick={toggleUnits} title={t('units.switch')}>
+          <Ruler size={16} /> {t(`units.${units}`)}
+        </button>
+        <button type="button" className={icon} onClick={() => openPalette(true)} aria-label={t('palette.open')} title={`${t('palette.open')} (Ctrl+K)`}>
+          <Command size={16} />
+        </button>
+      </div>
+      <button type="button" className={icon} onClick={toggleTheme} aria-label={t(theme === 'light' ? 'theme.dark' : 'theme.light')}>
+        {theme === 'light' ? <Moon size={17} /> : <Sun size={17} />}
+      </button>
+      <span className="text-[13px] whitespace-nowrap max-[1100px]:hidden">{session.name}</span>
+      <button type="button" className={`${icon} max-[719px]:hidden`} onClick={() => void signOut()} aria-label={t('sign-out')} title={t('sign-out')}>
+        <LogOut size={16} />
+      </button>
+    </header>
+  );
+}
+
+/** The air as last measured, and whether a coat may go on in it. */
+function Air() {
+  const { model } = useJob();
+  const { units } = usePreferences();
+  const latest = useSite().latestConditions;
+  if (!latest) return null;
+  const { airTemperatureC, relativeHumidityPct, surfaceTemperatureC } = latest.conditions;
+  const margin = dewMargin(latest.conditions);
+  const low = margin !== undefined && margin.marginC < DEW_MARGIN_C;
+  return (
+    <span className="flex items-center gap-3 text-[13px] whitespace-nowrap max-[1180px]:hidden" title={t('air.measured', { at: timeOfDay(latest.at, model.job.timeZone) })}>
+      <span className="opacity-85">
+        {t('air.line', { air: formatQuantity(airTemperatureC, '°C', units), rh: relativeHumidityPct, surface: formatQuantity(surfaceTemperatureC, '°C', units) })}
+      </span>
+      {margin ? (
+        <b className={`rounded-[2px] border px-2 py-0.5 ${low ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-[#57bdb6] text-[#7fd6cf]'}`}>
+          {t(low ? 'air.wait' : 'air.go', { margin: formatQuantity(margin.marginC, 'K', units) })}
+        </b>
+      ) : null}
+    </span>
+  );
+}
+
+/** What has not reached the server yet, said plainly. */
+export function OutboxChip() {
+  const { outbox, isAway } = useJob();
+  const n = outbox.pending.length;
+  if (n === 0 && !isAway) return <span className="text-[13px] opacity-70 max-[719px]:hidden">{t('outbox.all-sent')}</span>;
+  const waiting = outbox.status === 'waiting' || isAway;
+  return (
+    <span role="status" className={`rounded-[2px] border px-2 py-0.5 text-[13px] font-semibold whitespace-nowrap ${waiting ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-white/40'}`}>
+      {waiting ? (n > 0 ? t('outbox.away-kept', { n }) : t('outbox.away')) : t('outbox.sending', { n })}
+    </span>
+  );
+}

@@ -1,0 +1,88 @@
+import type { SessionInfo } from '@caulkhorn/contract';
+import { Suspense, useEffect } from 'react';
+import { NavLink, Navigate, useParams } from 'react-router';
+import { t } from '../messages/t';
+import { useIsPhone } from '../shared/use-now';
+import { Loading } from '../shared/ui/states';
+import { ItemList } from '../sheet/item-list';
+import { SectionSheet } from '../sheet/section-sheet';
+import { Strip } from '../programme/strip';
+import { WorkingDialog } from '../workings/working-dialog';
+import { CommandPalette } from './command-palette';
+import { JobHeader } from './job-header';
+import { useJob } from './job-context';
+import { LENSES } from './lenses';
+import { OutboxNotices } from './outbox-notices';
+import { PhonePage } from './phone-page';
+import { useSelection } from './selection';
+import { useLensCounts } from './use-lens-counts';
+import { useShortcuts } from './use-shortcuts';
+
+/** One job at a desk: steps above, list and sheet left, slate right, the next two days below. On a phone, one thing at a time. */
+export function JobPage({ session }: { session: SessionInfo }) {
+  const { lens: lensId, organisationId, jobId } = useParams();
+  const lens = LENSES.find((each) => each.id === lensId);
+  const reset = useSelection((state) => state.reset);
+  const { can, model } = useJob();
+  const isPhone = useIsPhone();
+  useEffect(() => reset, [jobId, reset]);
+  useEffect(() => {
+    document.title = `${model.job.name} · Caulkhorn`;
+  }, [model.job.name]);
+  useShortcuts();
+  if (!lens) return <Navigate to={`/o/${organisationId}/jobs/${jobId}/survey`} replace />;
+  const Slate = lens.slate;
+  return (
+    <div className="flex h-full flex-col">
+      <JobHeader session={session} />
+      {isPhone ? (
+        <PhonePage lens={lens.id} />
+      ) : (
+        <>
+          <StepBar />
+          <OutboxNotices />
+          <div className="flex min-h-0 flex-1">
+            <aside className="flex w-52 shrink-0 flex-col border-r border-rule bg-raised max-[980px]:hidden">
+              <ItemList editable={can('survey')} />
+            </aside>
+            <SectionSheet editable={can('survey')} />
+            <aside aria-label={t('slate.name')} className={`shrink-0 overflow-y-auto border-l border-rule bg-raised p-4 ${lens.wide ? 'w-[536px]' : 'w-[348px]'}`}>
+              <Suspense fallback={<Loading what={t(`lens.${lens.id}`)} />}>
+                <Slate key={lens.id} />
+              </Suspense>
+            </aside>
+          </div>
+          <Strip />
+        </>
+      )}
+      <WorkingDialog />
+      <CommandPalette />
+    </div>
+  );
+}
+
+function StepBar() {
+  const counts = useLensCounts();
+  const { organisationId, jobId } = useParams();
+  return (
+    <nav aria-label={t('steps')} className="flex h-10 shrink-0 items-stretch border-b border-rule bg-sunk px-2">
+      {LENSES.map(({ id }, i) => (
+        <NavLink
+          key={id}
+          to={`/o/${organisationId}/jobs/${jobId}/${id}`}
+          title={`Alt+${i + 1}`}
+          className={({ isActive }) => `flex items-center gap-1.5 border-b-[3px] px-3 ${isActive ? 'border-water font-semibold' : 'border-transparent text-soft hover:text-ink'}`}
+        >
+          {t(`lens.${id}`)}
+          <Count count={counts[id]} />
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+function Count({ count }: { count?: { text: string; tone: 'plain' | 'waits' | 'wrong' } }) {
+  if (!count) return null;
+  return <span className={`text-[13px] font-normal ${{ plain: 'text-soft', waits: 'text-ochre', wrong: 'font-semibold text-iron' }[count.tone]}`}>{count.text}</span>;
+}
+

@@ -1,0 +1,49 @@
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { faultText } from '../shared/use-kept-form';
+import { useJob } from './job-context';
+import type { Refused } from './outbox';
+
+/** Changes that the server would not take, each with what was typed and what may be done about it. */
+export function OutboxNotices() {
+  const { outbox } = useJob();
+  if (outbox.refused.length === 0) return null;
+  return (
+    <section role="alert" aria-label={t('refused.title')} className="max-h-44 shrink-0 overflow-y-auto border-b border-iron bg-iron-soft px-4 py-2">
+      {outbox.refused.map((refused) => (
+        <Notice key={refused.command.id} refused={refused} />
+      ))}
+    </section>
+  );
+}
+
+function Notice({ refused }: { refused: Refused }) {
+  const { resolve } = useJob();
+  const { command, code, fields, current } = refused;
+  const item = command.payload as { mark?: string; name?: string; note?: string };
+  const isStale = code === 'stale-version';
+  const reasons = Object.values(fields).flat().map(faultText).join(' ');
+  return (
+    <div className="flex flex-wrap items-center gap-2 py-1">
+      <p className="min-w-0 flex-1">
+        <b>{item.mark ?? item.name ?? t(`command.${command.kind.split('.')[0]}`)}</b>: {isStale ? t(current?.item ? 'refused.stale' : 'refused.gone') : reasons || t(`failed.${code}.text`)}
+        <TypedText payload={command.payload} />
+      </p>
+      {isStale && current?.item ? (
+        <Button size="small" onClick={() => resolve(command.id, 'overwrite')}>
+          {t('refused.mine')}
+        </Button>
+      ) : null}
+      <Button size="small" onClick={() => resolve(command.id, 'discard')}>
+        {t(isStale ? 'refused.theirs' : 'refused.discard')}
+      </Button>
+    </div>
+  );
+}
+
+/** Figures and words of the refused change, so that they can be read off and typed again. */
+function TypedText({ payload }: { payload: object }) {
+  const words = Object.entries(payload).filter(([name, value]) => (typeof value === 'string' || typeof value === 'number') && !/(^id$|Id$|^kind$)/.test(name));
+  if (words.length === 0) return null;
+  return <span className="block text-[13px] text-soft">{words.map(([name, value]) => `${t(`field.${name}`)}: ${value}`).join(' · ')}</span>;
+}

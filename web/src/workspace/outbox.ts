@@ -1,0 +1,171 @@
+import type { CommandOutcome } from '@caulkhorn/contract';
+import { type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
+import { get, update } from 'idb-keyval';
+import { ApiError, api } from '../shared/api';
+import type { Command } from './commands';
+
+/** A command that the server would not take, kept with what was typed until someone decides. */
+export interface Refused {
+  command: Command;
+  code: string;
+  fields: ApiError['fields'];
+  current?: { version: number; item: object | null };
+}
+
+export interface OutboxState {
+  pending: readonly Command[];
+  refused: readonly Refused[];
+  /** waiting: the line or the database is away; tried again by itself */ status: 'loading' | 'idle' | 'sending' | 'waiting';
+}
+
+const LONGEST_PAUSE_MS = 10_000;
+
+/**
+ * What this device has changed on a job and not yet handed over. Kept in IndexedDB, sent in order, one at a time;
+ * several tabs share it and take turns.
+ */
+export class Outbox {
+  private state: OutboxState = { pending: [], refused: [], status: 'loading' };
+  private readonly listeners = new Set<() => void>();
+  private readonly channel: BroadcastChannel;
+  private readonly key: string;
+  private isRunning = false;
+  private wake: () => void = () => {};
+
+  constructor(
+    private readonly path: string,
+    jobId: string,
+    private readonly onAccepted: (command: Command, outcome: CommandOutcome) => void,
+  ) {
+    this.key = `outbox ${jobId}`;
+    this.channel = new BroadcastChannel(this.key);
+    this.channel.onmessage = () => void this.reload();
+    addEventListener('online', this.wakeUp);
+    void this.reload().then(() => this.run());
+  }
+
+  close(): void {
+    this.channel.close();
+    removeEventListener('online', this.wakeUp);
+  }
+
+  readonly getState = (): OutboxState => this.state;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  async add(command: Command): Promise<void> {
+    this.show({ pending: [...this.state.pending, command] });
+    await this.store((kept) => ({ ...kept, pending: [...kept.pending, command] }));
+    void this.run();
+  }
+
+  /** Lets a refused command go. */
+  discard(commandId: string): Promise<void> {
+    return this.store((kept) => ({ ...kept, refused: kept.refused.filter((r) => r.command.id !== commandId) }));
+  }
+
+  private readonly wakeUp = (): void => this.wake();
+
+  private async reload(): Promise<void> {
+    const kept = (await get<Kept>(this.key)) ?? NOTHING;
+    this.show({ ...kept, ...(this.state.status === 'loading' ? { status: 'idle' } : {}) });
+  }
+
+  private async store(change: (kept: Kept) => Kept): Promise<void> {
+    let stored: Kept = NOTHING;
+    await update<Kept>(this.key, (kept) => (stored = change(kept ?? NOTHING)));
+    this.show(stored);
+    this.channel.postMessage('changed');
+  }
+
+  private show(part: Partial<OutboxState>): void {
+    this.state = { ...this.state, ...part };
+    for (const listener of this.listeners) listener();
+  }
+
+  /** Sends until nothing is left. One tab sends at a time where the browser can lock. */
+  private async run(): Promise<void> {
+    if (this.isRunning) return;
+    this.isRunning = true;
+    try {
+      if (navigator.locks) await navigator.locks.request(this.key, () => this.sendAll());
+      else await this.sendAll();
+    } finally {
+      this.isRunning = false;
+    }
+    if (this.state.pending.length > 0) void this.run();
+  }
+
+  private async sendAll(): Promise<void> {
+    let pauseMs = 1000;
+    for (;;) {
+      await this.reload();
+      const [command] = this.state.pending;
+      if (!command) return this.show({ status: 'idle' });
+      if (this.state.status !== 'waiting') this.show({ status: 'sending' });
+      const sent = await this.send(command);
+      if (sent) {
+        pauseMs = 1000;
+        continue;
+      }
+      this.show({ status: 'waiting' });
+      await new Promise<void>((resolve) => {
+        const timer = setTimeout(resolve, pauseMs);
+        this.wake = () => {
+          clearTimeout(timer);
+          resolve();
+        };
+      });
+      pauseMs = Math.min(LONGEST_PAUSE_MS, pauseMs * 2);
+    }
+  }
+
+  /** True when the server has decided, one way or the other. */
+  private async send(command: Command): Promise<boolean> {
+    try {
+      const outcome = await api.post<CommandOutcome>(`${this.path}/commands`, command);
+      this.onAccepted(command, outcome);
+      await this.drop(command.id);
+      return true;
+    } catch (fault) {
+      if (!(fault instanceof ApiError)) throw fault;
+      if (fault.isAway || fault.status === 401 || fault.status === 429 || fault.status === 500) return false;
+      if (fault.code === 'chain-moved-on') {
+        await this.relink(fault.current as Pick<LogEntry, 'hash' | 'deviceSeq'>);
+        return true;
+      }
+      const refused: Refused = { command, code: fault.code, fields: fault.fields, current: fault.current as Refused['current'] };
+      await this.store((kept) => ({ pending: kept.pending.filter((c) => c.id !== command.id), refused: [...kept.refused, refused] }));
+      return true;
+    }
+  }
+
+  private drop(commandId: string): Promise<void> {
+    return this.store((kept) => ({ ...kept, pending: kept.pending.filter((c) => c.id !== commandId) }));
+  }
+
+  /** Entries that wait are linked anew behind the last one the server has from this device. */
+  private relink(last: Pick<LogEntry, 'hash' | 'deviceSeq'>): Promise<void> {
+    return this.store((kept) => {
+      let before = last;
+      const pending = kept.pending.map((command) => {
+        if (command.kind !== 'log.append') return command;
+        const { hash: _hash, signature: _signature, ...entry } = command.payload as LogEntry;
+        const sealed = sealEntry({ ...entry, prevHash: before.hash, deviceSeq: before.deviceSeq + 1 });
+        before = sealed;
+        return { ...command, payload: sealed };
+      });
+      return { ...kept, pending };
+    });
+  }
+}
+
+interface Kept {
+  pending: readonly Command[];
+  refused: readonly Refused[];
+}
+
+const NOTHING: Kept = { pending: [], refused: [] };

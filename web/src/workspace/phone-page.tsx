@@ -1,0 +1,89 @@
+import { ClipboardList, Layers, PanelsTopLeft, Timer } from 'lucide-react';
+import { type ComponentType, Suspense, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { t } from '../messages/t';
+import { Loading } from '../shared/ui/states';
+import { ItemList } from '../sheet/item-list';
+import { SectionSheet } from '../sheet/section-sheet';
+import { LogList } from '../site-log/log-list';
+import { ReadingForm } from '../site-log/reading-form';
+import { useJob } from './job-context';
+import { LENSES, type LensId } from './lenses';
+import { OutboxNotices } from './outbox-notices';
+import { useSelection } from './selection';
+
+type Tab = 'now' | 'faces' | 'log' | 'sheet';
+
+const TABS: readonly { id: Tab; icon: ComponentType<{ size?: number }> }[] = [
+  { id: 'now', icon: Timer },
+  { id: 'faces', icon: Layers },
+  { id: 'log', icon: ClipboardList },
+  { id: 'sheet', icon: PanelsTopLeft },
+];
+
+/** The job in one hand: what to do now, the faces, the log, the sheet. */
+export function PhonePage({ lens }: { lens: LensId }) {
+  const { can } = useJob();
+  const [tab, setTab] = useState<Tab>(lens === 'site-log' ? 'now' : 'faces');
+  const selected = useSelection((state) => state.selected);
+  return (
+    <>
+      <OutboxNotices />
+      <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
+        {tab === 'now' ? (
+          <div className="p-4">
+            <Slate id="site-log" />
+          </div>
+        ) : null}
+        {tab === 'faces' ? (
+          <div className="flex min-h-0 flex-1 flex-col">
+            <LensPicker lens={lens} />
+            <div className="flex h-[38%] shrink-0 flex-col border-b border-rule-strong bg-raised">
+              <ItemList editable={can('survey')} />
+            </div>
+            <div className="min-h-0 flex-1 overflow-y-auto p-4">
+              <Slate id={lens} />
+            </div>
+          </div>
+        ) : null}
+        {tab === 'log' ? (
+          <div className="flex flex-col gap-5 p-4">
+            {can('log') ? <ReadingForm faceId={selected?.kind === 'face' ? selected.id : undefined} /> : null}
+            <LogList />
+          </div>
+        ) : null}
+        {tab === 'sheet' ? <SectionSheet editable={can('survey')} /> : null}
+      </main>
+      <nav aria-label={t('phone.tabs')} className="grid h-14 shrink-0 grid-cols-4 border-t border-rule-strong bg-raised">
+        {TABS.map(({ id, icon: Icon }) => (
+          <button key={id} type="button" aria-current={tab === id ? 'page' : undefined} onClick={() => setTab(id)} className={`flex flex-col items-center justify-center border-t-[3px] text-[13px] ${tab === id ? 'border-water font-semibold' : 'border-transparent text-soft'}`}>
+            <Icon size={19} />
+            {t(`phone.${id}`)}
+          </button>
+        ))}
+      </nav>
+    </>
+  );
+}
+
+function Slate({ id }: { id: LensId }) {
+  const Content = LENSES.find((lens) => lens.id === id)!.slate;
+  return (
+    <Suspense fallback={<Loading what={t(`lens.${id}`)} />}>
+      <Content />
+    </Suspense>
+  );
+}
+
+function LensPicker({ lens }: { lens: LensId }) {
+  const { organisationId, jobId } = useParams();
+  return (
+    <nav aria-label={t('steps')} className="flex shrink-0 overflow-x-auto border-b border-rule bg-sunk">
+      {LENSES.map(({ id }) => (
+        <Link key={id} to={`/o/${organisationId}/jobs/${jobId}/${id}`} aria-current={id === lens ? 'page' : undefined} className={`flex h-12 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}>
+          {t(`lens.${id}`)}
+        </Link>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,30 @@
+import { useMemo } from 'react';
+import { t } from '../messages/t';
+import { useNow } from '../shared/use-now';
+import { useJob } from './job-context';
+import type { LensId } from './lenses';
+import { usePlan, useProgramme } from './use-plan';
+
+interface Count {
+  text: string;
+  tone: 'plain' | 'waits' | 'wrong';
+}
+
+/** What each step has to say for itself, beside its name. */
+export function useLensCounts(): Partial<Record<LensId, Count>> {
+  const { model, lines } = useJob();
+  const plan = usePlan();
+  const { programme } = useProgramme(useNow(60_000));
+  return useMemo(() => {
+    const unloaded = plan.findings.filter((found) => found.code === 'no-governing-level').length;
+    const failing = plan.faces.filter((face) => face.rating && !face.rating.output.passes).length;
+    const refused = plan.faces.flatMap((face) => face.treatments).filter((treatment) => treatment.rule.verdict === 'refuse').length;
+    const counts: Partial<Record<LensId, Count>> = {};
+    if (model.features.length > 0) counts.survey = { text: String(model.features.length), tone: 'plain' };
+    if (unloaded > 0) counts.water = { text: t('count.no-level', { n: unloaded }), tone: 'waits' };
+    if (failing + refused > 0) counts['build-up'] = { text: t('count.to-settle', { n: failing + refused }), tone: 'wrong' };
+    if (programme.conflicts.length > 0) counts.programme = { text: t('count.clashes', { n: programme.conflicts.length }), tone: 'wrong' };
+    if (lines.length > 0) counts['site-log'] = { text: String(lines.length), tone: 'plain' };
+    return counts;
+  }, [model.features.length, plan, programme.conflicts.length, lines.length]);
+}

@@ -1,0 +1,40 @@
+import { useEffect } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { usePalette } from './command-palette';
+import { useJob } from './job-context';
+import { LENSES } from './lenses';
+import { useSelection } from './selection';
+
+/** Keys that work anywhere on the job page, but not while typing. `?` lists them. */
+export function useShortcuts(): void {
+  const { undo, redo, remove, can } = useJob();
+  const navigate = useNavigate();
+  const { organisationId, jobId } = useParams();
+  const setOpen = usePalette((state) => state.setOpen);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement).closest('input, textarea, select');
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setOpen(true);
+      } else if (event.altKey && /^[1-9]$/.test(event.key)) {
+        const lens = LENSES[Number(event.key) - 1];
+        if (lens) void navigate(`/o/${organisationId}/jobs/${jobId}/${lens.id}`);
+      } else if (typing) return;
+      else if (command && event.key.toLowerCase() === 'z') {
+        event.preventDefault();
+        if (event.shiftKey) redo();
+        else undo();
+      } else if (event.key === '?') setOpen(true);
+      else if (event.key === 'Delete' && can('survey')) {
+        const { selected, select } = useSelection.getState();
+        if (selected?.kind !== 'feature') return;
+        remove('feature', selected.id);
+        select(null);
+      }
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, [can, jobId, navigate, organisationId, redo, remove, setOpen, undo]);
+}
