@@ -8,7 +8,8 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 const built = `${root}core/dist/calculators/index.js`;
 if (!existsSync(built)) {
   try {
-    if (!existsSync(`${root}node_modules/typescript`)) execFileSync('npm', ['ci', '--no-progress'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+    if (!existsSync(`${root}node_modules/typescript`))
+      execFileSync('npm', ['ci', '--no-progress'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
     execFileSync(process.execPath, [`${root}node_modules/typescript/bin/tsc`, '-b', `${root}core`], { stdio: ['ignore', 2, 'inherit'] });
   } catch {
     console.error('calc: the calculators could not be built');

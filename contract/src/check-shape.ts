@@ -10,7 +10,12 @@ import { type ValidationError, validateSync } from 'class-validator';
 export function checkShape<T extends object>(cls: new () => T, raw: unknown, path = ''): Result<T> {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return { ok: false, issues: [{ code: 'not-a-record', path }] };
   const instance = plainToInstance(cls, raw, { enableCircularCheck: false });
-  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true, stopAtFirstError: false });
+  const errors = validateSync(instance, {
+    whitelist: true,
+    forbidNonWhitelisted: true,
+    forbidUnknownValues: true,
+    stopAtFirstError: false,
+  });
   return errors.length === 0 ? { ok: true, value: instance } : { ok: false, issues: errors.flatMap((error) => issuesOf(error, path)) };
 }
 
@@ -18,7 +23,11 @@ function issuesOf(error: ValidationError, parent: string): Issue[] {
   const isIndex = /^\d+$/.test(error.property);
   const path = isIndex ? `${parent}[${error.property}]` : parent ? `${parent}.${error.property}` : error.property;
   const missing = error.value === undefined && error.constraints && !error.constraints['whitelistValidation'];
-  const own = missing ? [{ code: 'missing', path }] : Object.keys(error.constraints ?? {}).slice(-1).map((name) => toIssue(error, name, path));
+  const own = missing
+    ? [{ code: 'missing', path }]
+    : Object.keys(error.constraints ?? {})
+        .slice(-1)
+        .map((name) => toIssue(error, name, path));
   return [...own, ...(error.children ?? []).flatMap((child) => issuesOf(child, path))];
 }
 

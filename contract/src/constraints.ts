@@ -34,7 +34,6 @@ export function Text(maxLength: number, minLength = 1): PropertyDecorator {
     IsString(),
     MinLength(minLength, { context: { min: minLength } }),
     MaxLength(maxLength, { context: { max: maxLength } }),
-    // eslint-disable-next-line no-control-regex -- control characters are exactly what must not pass
     Matches(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f]*$/),
   );
 }
@@ -52,7 +51,10 @@ export const ISO_TIME = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[
 
 /** ISO 8601 with its offset. */
 export function Time(): PropertyDecorator {
-  return ValidateBy({ name: 'isTimeWithOffset', validator: { validate: (value) => typeof value === 'string' && ISO_TIME.test(value) && !Number.isNaN(Date.parse(value)) } });
+  return ValidateBy({
+    name: 'isTimeWithOffset',
+    validator: { validate: (value) => typeof value === 'string' && ISO_TIME.test(value) && !Number.isNaN(Date.parse(value)) },
+  });
 }
 
 export function TimeZone(): PropertyDecorator {
@@ -75,15 +77,20 @@ export function Sha256(): PropertyDecorator {
 
 /** Points on a face: pairs of metres. */
 export function FacePoints(min: number, max: number): PropertyDecorator {
-  return ValidateBy({
-    name: 'isFacePoints',
-    constraints: [min, max],
-    validator: { validate: (value) => Array.isArray(value) && value.length >= min && value.length <= max && value.every(isFacePoint) },
-  }, { context: { min, max } });
+  return ValidateBy(
+    {
+      name: 'isFacePoints',
+      constraints: [min, max],
+      validator: { validate: (value) => Array.isArray(value) && value.length >= min && value.length <= max && value.every(isFacePoint) },
+    },
+    { context: { min, max } },
+  );
 }
 
 function isFacePoint(point: unknown): boolean {
-  return Array.isArray(point) && point.length === 2 && point.every((c) => typeof c === 'number' && Number.isFinite(c) && Math.abs(c) <= 10_000);
+  return (
+    Array.isArray(point) && point.length === 2 && point.every((c) => typeof c === 'number' && Number.isFinite(c) && Math.abs(c) <= 10_000)
+  );
 }
 
 /** What was typed for the quantities of a thing: text and unit by field name. */

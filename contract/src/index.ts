@@ -1,5 +1,13 @@
 export { checkShape } from './check-shape.js';
-export { AddLevelsPayloadDto, COMMAND_KINDS, CommandDto, ReleasePayloadDto, RemovePayloadDto, payloadClass, permissionFor } from './commands.js';
+export {
+  AddLevelsPayloadDto,
+  COMMAND_KINDS,
+  CommandDto,
+  ReleasePayloadDto,
+  RemovePayloadDto,
+  payloadClass,
+  permissionFor,
+} from './commands.js';
 export type { CommandKind, CommandOutcome } from './commands.js';
 export {
   BuildUpDto,

@@ -1,4 +1,14 @@
-import type { FaceKind, FacePoint, FeatureKind, LevelKind, School, SideKind, Substrate, TypedQuantities, WetState } from '@caulkhorn/core/jobs';
+import type {
+  FaceKind,
+  FacePoint,
+  FeatureKind,
+  LevelKind,
+  School,
+  SideKind,
+  Substrate,
+  TypedQuantities,
+  WetState,
+} from '@caulkhorn/core/jobs';
 import { Type } from 'class-transformer';
 import { IsBoolean, ValidateNested } from 'class-validator';
 import { FacePoints, Given, Id, OneOf, Optional, Quantity, Text, Time, TimeZone, Typed, Whole } from './constraints.js';

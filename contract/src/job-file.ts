@@ -34,7 +34,8 @@ class WorkItemDto {
   @Text(200) id!: string;
   @Id() faceId!: string;
   @Optional() @Text(200) targetId?: string;
-  @OneOf(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']) step!: 'prepare' | 'open' | 'plug' | 'fill' | 'fillet' | 'coat-1' | 'coat-2';
+  @OneOf(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']) step!:
+    'prepare' | 'open' | 'plug' | 'fill' | 'fillet' | 'coat-1' | 'coat-2';
   @Quantity(0, 1_000_000) durationMin!: number;
   @Given() @ValidateNested() @Type(() => QuantityDto) quantity!: QuantityDto;
   @ListOf(10_000) @ValidateNested({ each: true }) @Type(() => WaitDto) waits!: WaitDto[];

@@ -29,7 +29,14 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [
-        LoggerModule.forRoot({ forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }], pinoHttp: { level: logLevel, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') }, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] } }),
+        LoggerModule.forRoot({
+          forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
+          pinoHttp: {
+            level: logLevel,
+            autoLogging: { ignore: (request) => !request.url?.startsWith('/api') },
+            redact: ['req.headers.cookie', 'res.headers["set-cookie"]'],
+          },
+        }),
         ThrottlerModule.forRoot([{ ttl: 60_000, limit: signInsPerMinute }]),
       ],
       controllers: [SessionController, JobsController, ExchangeController, CalculatorsController, HealthController],

@@ -7,7 +7,11 @@ import { isDatabaseAway } from './platform/errors.js';
 async function main(): Promise<void> {
   const config = readConfig(process.env);
   const webRoot = resolve(__dirname, '../../web/dist');
-  const app = await createApp({ ...config, webRoot: existsSync(webRoot) ? webRoot : undefined, logLevel: process.env['LOG_LEVEL'] ?? 'info' });
+  const app = await createApp({
+    ...config,
+    webRoot: existsSync(webRoot) ? webRoot : undefined,
+    logLevel: process.env['LOG_LEVEL'] ?? 'info',
+  });
   app.enableShutdownHooks();
   await app.listen(config.port, config.host);
   console.log(`Caulkhorn is ready at ${addressOf(config)}`);

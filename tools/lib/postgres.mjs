@@ -81,7 +81,8 @@ export class Cluster {
   create() {
     if (existsSync(join(this.data, 'PG_VERSION'))) {
       const made = readFileSync(join(this.data, 'PG_VERSION'), 'utf8').trim();
-      if (made !== this.version) throw new Error(`the database in ${this.folder} was made by PostgreSQL ${made}, this machine has ${this.version}`);
+      if (made !== this.version)
+        throw new Error(`the database in ${this.folder} was made by PostgreSQL ${made}, this machine has ${this.version}`);
       return false;
     }
     rmSync(this.folder, { recursive: true, force: true });
@@ -89,7 +90,20 @@ export class Cluster {
     mkdirSync(this.folder, { mode: 0o700 });
     writeFileSync(this.passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 });
     if (isRoot()) this.giveToOwner();
-    run([join(this.bin, 'initdb'), '-D', this.data, '-U', 'caulkhorn', '--pwfile', this.passwordFile, '-A', 'scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8']);
+    run([
+      join(this.bin, 'initdb'),
+      '-D',
+      this.data,
+      '-U',
+      'caulkhorn',
+      '--pwfile',
+      this.passwordFile,
+      '-A',
+      'scram-sha-256',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+    ]);
     return true;
   }
 
@@ -104,7 +118,18 @@ export class Cluster {
     this.port = await freePort();
     const settings = [`port=${this.port}`, 'listen_addresses=127.0.0.1', "unix_socket_directories=''"];
     if (!this.durable) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
-    run([join(this.bin, 'pg_ctl'), '-D', this.data, '-w', '-s', '-l', join(this.folder, 'log'), '-o', settings.map((s) => `-c ${s}`).join(' '), 'start']);
+    run([
+      join(this.bin, 'pg_ctl'),
+      '-D',
+      this.data,
+      '-w',
+      '-s',
+      '-l',
+      join(this.folder, 'log'),
+      '-o',
+      settings.map((s) => `-c ${s}`).join(' '),
+      'start',
+    ]);
   }
 
   isRunning() {
@@ -127,7 +152,9 @@ export class Cluster {
 
   /** @param {string} database */
   createDatabase(database) {
-    run([join(this.bin, 'createdb'), '-h', '127.0.0.1', '-p', String(this.port), '-U', 'caulkhorn', database], { PGPASSWORD: this.password });
+    run([join(this.bin, 'createdb'), '-h', '127.0.0.1', '-p', String(this.port), '-U', 'caulkhorn', database], {
+      PGPASSWORD: this.password,
+    });
   }
 
   destroy() {
@@ -135,4 +162,3 @@ export class Cluster {
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
-

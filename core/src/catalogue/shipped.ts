@@ -14,7 +14,7 @@ export const SHIPPED_PRODUCTS: readonly Product[] = [
     workingLifeMin: 25,
     referenceC: 20,
     kgPerLitreFilled: 1.5,
-    placingKgPerMin: 0.5,
+    placingKgPerMin: 0.3,
     coat: {
       kgPerM2PerCoat: 0.8,
       coats: 2,
@@ -75,7 +75,7 @@ export const SHIPPED_PRODUCTS: readonly Product[] = [
     workingLifeMin: 40,
     referenceC: 20,
     kgPerLitreFilled: 1.55,
-    placingKgPerMin: 0.5,
+    placingKgPerMin: 0.3,
     coat: {
       kgPerM2PerCoat: 0.7,
       coats: 2,

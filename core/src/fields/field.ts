@@ -2,7 +2,17 @@ import { type Issue, issue } from '../issues.js';
 
 /** What a form, an API schema or a command line needs to know of one input field. Plain data. */
 export type FieldSpec =
-  | { type: 'number'; unit: string; min?: number; max?: number; above?: number; whole?: boolean; nullable?: boolean; required: boolean; default?: number }
+  | {
+      type: 'number';
+      unit: string;
+      min?: number;
+      max?: number;
+      above?: number;
+      whole?: boolean;
+      nullable?: boolean;
+      required: boolean;
+      default?: number;
+    }
   | { type: 'choice'; choices: readonly string[]; required: boolean; default?: string }
   | { type: 'flag'; required: boolean; default?: boolean }
   | { type: 'time'; required: boolean }

@@ -1,6 +1,17 @@
 import { type Issue, issue } from '../issues.js';
 import { crossesItself, isOnOutline, levelRange, outlineAreaM2 } from './geometry.js';
-import { type AnyItem, type BuildUp, type Face, type Feature, ITEM_LISTS, type ItemKind, type JobModel, type Side, type WaterBody, type WaterLevel } from './job.js';
+import {
+  type AnyItem,
+  type BuildUp,
+  type Face,
+  type Feature,
+  ITEM_LISTS,
+  type ItemKind,
+  type JobModel,
+  type Side,
+  type WaterBody,
+  type WaterLevel,
+} from './job.js';
 
 /** Largest job that is planned and drawn as one. */
 export const LIMITS = { faces: 1000, features: 5000, waterLevels: 20_000, spaces: 500 } as const;
@@ -82,7 +93,11 @@ function checkFeature(feature: Feature, lookup: ItemLookup, at: At): Issue[] {
   });
   const wanted = { crack: ['widthMm', 'movement'], leak: [], penetration: ['diameterMm', 'pipe'] } as const;
   for (const name of wanted[feature.kind]) if (feature[name] === undefined) found.push(issue('missing', at(name)));
-  const elsewhere = { crack: ['diameterMm', 'pipe'], leak: ['diameterMm', 'pipe', 'movement', 'widthMm'], penetration: ['widthMm', 'movement'] } as const;
+  const elsewhere = {
+    crack: ['diameterMm', 'pipe'],
+    leak: ['diameterMm', 'pipe', 'movement', 'widthMm'],
+    penetration: ['widthMm', 'movement'],
+  } as const;
   for (const name of elsewhere[feature.kind]) if (feature[name] !== undefined) found.push(issue('not-of-this-kind', at(name)));
   return found;
 }

@@ -28,7 +28,16 @@ export type FacePoint = readonly [u: number, v: number];
  */
 export type Placement =
   | { kind: 'plane'; xM: number; yM: number; zM: number; headingDeg: number; tiltDeg: number }
-  | { kind: 'cylinder'; axis: 'vertical' | 'horizontal'; xM: number; yM: number; zM: number; headingDeg: number; radiusM: number; startAngleDeg: number };
+  | {
+      kind: 'cylinder';
+      axis: 'vertical' | 'horizontal';
+      xM: number;
+      yM: number;
+      zM: number;
+      headingDeg: number;
+      radiusM: number;
+      startAngleDeg: number;
+    };
 
 export type SideKind = 'ground' | 'tank' | 'room' | 'open-air';
 

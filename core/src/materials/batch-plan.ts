@@ -34,7 +34,11 @@ export const batchPlan: Calculator<typeof fields, BatchPlan> = {
   id: 'batch-plan',
   fields,
   outputs: { batchKg: 'kg', batches: '', lifeMin: 'min', minutesPerBatch: 'min', limiting: '' },
-  equation: ['life = life_ref · q10^((T_ref − T)/10)', 'longest batch = people · rate · (life − mix − stand)', 'batch = total / ⌈total / longest⌉, or a whole number of packs'],
+  equation: [
+    'life = life_ref · q10^((T_ref − T)/10)',
+    'longest batch = people · rate · (life − mix − stand)',
+    'batch = total / ⌈total / longest⌉, or a whole number of packs',
+  ],
   sources: [COMMON_PRACTICE],
   compute(input) {
     const lifeMin = input.workingLifeMin / ageRate({ q10: input.q10 }, input.temperatureC, input.referenceC);

@@ -35,7 +35,10 @@ export const mix: Calculator<typeof fields, Mix> = {
     if (issues.length > 0) return { ok: false, issues };
     const parts =
       waterPerKgL !== undefined
-        ? [{ name: 'water', massKg: powderKg * waterPerKgL, volumeL: powderKg * waterPerKgL }, { name: 'powder', massKg: powderKg }]
+        ? [
+            { name: 'water', massKg: powderKg * waterPerKgL, volumeL: powderKg * waterPerKgL },
+            { name: 'powder', massKg: powderKg },
+          ]
         : ratioByWeight
           ? byWeight(powderKg, ratioByWeight)
           : byVolume(powderKg, ratioByVolume!, densities!);
@@ -49,7 +52,8 @@ function checkRatios(weight?: number[], volume?: number[], densities?: number[])
   if (weight && weight.length < 2) found.push(issue('too-few', 'ratioByWeight', { min: 2 }));
   if (volume && volume.length < 2) found.push(issue('too-few', 'ratioByVolume', { min: 2 }));
   if (volume && !densities) found.push(issue('missing', 'densities'));
-  if (volume && densities && densities.length !== volume.length) found.push(issue('lengths-differ', 'densities', { wanted: volume.length }));
+  if (volume && densities && densities.length !== volume.length)
+    found.push(issue('lengths-differ', 'densities', { wanted: volume.length }));
   if (!volume && densities) found.push(issue('only-with', 'densities', { field: 'ratioByVolume' }));
   return found;
 }

@@ -85,7 +85,7 @@ function cheapestCover(cells: number, lots: readonly Lot[], packKinds: number): 
     return mark;
   });
   const counts = Array.from({ length: packKinds }, () => 0);
-  for (let l = lots.length - 1, m = cells; l >= 0 && m > 0; ) {
+  for (let l = lots.length - 1, m = cells; l >= 0 && m > 0;) {
     const lot = lots[l]!;
     const used = taken[l]![m] === 1;
     if (used) {

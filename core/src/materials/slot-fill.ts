@@ -31,7 +31,12 @@ export const slotFill: Calculator<typeof fields, SlotFill> = {
   id: 'slot-fill',
   fields,
   outputs: { cutLengthM: 'm', volumeL: 'L', plugL: 'L', mortarL: 'L', mortarLayers: 'mm' },
-  equation: ['L = length + 2 · extension', 'section = (mouth + back) / 2 · depth', 'plug fills its fraction of the depth from the bottom', 'mortar in equal layers of at most 60 mm'],
+  equation: [
+    'L = length + 2 · extension',
+    'section = (mouth + back) / 2 · depth',
+    'plug fills its fraction of the depth from the bottom',
+    'mortar in equal layers of at most 60 mm',
+  ],
   sources: [COMMON_PRACTICE],
   compute({ lengthM, widthMm, depthMm, profile, backWidthMm, plugFraction, extendMm }) {
     if (profile !== 'u' && backWidthMm === undefined) return refuse(issue('missing', 'backWidthMm'));

@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- packages that compile this source need the declaration too
 /// <reference path="./psychrolib.d.ts" />
 import psychrolib from 'psychrolib';
 import { type Calculator, number, optional, withDefault } from '../fields/index.js';

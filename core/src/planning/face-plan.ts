@@ -1,9 +1,29 @@
 import { type TreatmentRule, ruleForFeature, ruleForJunction } from '../build-up/index.js';
 import { type Product, findProduct } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
-import { type BuildUp, type Face, type Feature, type JobModel, type Junction, extentOf, levelRange, outlineAreaM2, pathLengthM } from '../jobs/index.js';
+import {
+  type BuildUp,
+  type Face,
+  type Feature,
+  type JobModel,
+  type Junction,
+  extentOf,
+  levelRange,
+  outlineAreaM2,
+  pathLengthM,
+} from '../jobs/index.js';
 import { fillet, type SlotFill, slotFill, takeOff } from '../materials/index.js';
-import { type PressureRating, type WaterOnFace, faceLoad, headAtFoot, hydrostaticHead, lowestPoint, pressureRating, selfHealingLimit, waterOn } from '../water/index.js';
+import {
+  type PressureRating,
+  type WaterOnFace,
+  faceLoad,
+  headAtFoot,
+  hydrostaticHead,
+  lowestPoint,
+  pressureRating,
+  selfHealingLimit,
+  waterOn,
+} from '../water/index.js';
 import { type Working, work, workSurely } from './working.js';
 
 export interface Treatment {
@@ -51,7 +71,16 @@ export function planFace(face: Face, features: readonly Feature[], junctions: re
   const water = waterOn(face, model);
   const headAtFootM = water ? headAtFoot(face, water) : 0;
   const buildUp = model.buildUps.find((b) => b.faceId === face.id);
-  const plan: FacePlan = { faceId: face.id, areaM2: outlineAreaM2(face.outline), water, headAtFootM, buildUp, treatments: [], lines: [], findings: [] };
+  const plan: FacePlan = {
+    faceId: face.id,
+    areaM2: outlineAreaM2(face.outline),
+    water,
+    headAtFootM,
+    buildUp,
+    treatments: [],
+    lines: [],
+    findings: [],
+  };
   const standsInWater = [face.near, face.far].some((side) => side.waterBodyId !== undefined);
   if (standsInWater && !water) plan.findings.push(issue('no-governing-level', path));
   if (water && face.kind === 'wall') plan.load = loadOn(face, water);
@@ -71,7 +100,13 @@ export function planFace(face: Face, features: readonly Feature[], junctions: re
 function loadOn(face: Face, water: WaterOnFace): FacePlan['load'] {
   const { bottomM, topM } = levelRange(face);
   const { minU, maxU } = extentOf(face.outline);
-  return workSurely(faceLoad, { topLevelM: topM, bottomLevelM: bottomM, widthM: maxU - minU, waterLevelM: water.level.levelM, densityKgM3: water.body.densityKgM3 });
+  return workSurely(faceLoad, {
+    topLevelM: topM,
+    bottomLevelM: bottomM,
+    widthM: maxU - minU,
+    waterLevelM: water.level.levelM,
+    densityKgM3: water.body.densityKgM3,
+  });
 }
 
 function productsOf(buildUp: BuildUp): FacePlan['products'] {
@@ -103,12 +138,17 @@ function addFeature(plan: FacePlan, feature: Feature, face: Face): void {
   const treatment: Treatment = { targetId: feature.id, of: feature.kind, rule };
   if (plan.water) {
     const { levelM } = lowestPoint(face, feature.path);
-    treatment.head = workSurely(hydrostaticHead, { waterLevelM: plan.water.level.levelM, pointLevelM: levelM, densityKgM3: plan.water.body.densityKgM3 });
+    treatment.head = workSurely(hydrostaticHead, {
+      waterLevelM: plan.water.level.levelM,
+      pointLevelM: levelM,
+      densityKgM3: plan.water.body.densityKgM3,
+    });
     if (feature.kind === 'crack')
       treatment.selfHealing = workSurely(selfHealingLimit, { headM: treatment.head.output.headM, wallThicknessMm: face.thicknessMm });
   }
   if (rule.verdict === 'refuse') plan.findings.push(issue(`refused-${rule.id}`, `features.${feature.id}`));
-  const lengthM = feature.kind === 'penetration' && rule.slot ? pipeChaseM(feature.diameterMm ?? 0, rule.slot.widthMm) : pathLengthM(feature.path);
+  const lengthM =
+    feature.kind === 'penetration' && rule.slot ? pipeChaseM(feature.diameterMm ?? 0, rule.slot.widthMm) : pathLengthM(feature.path);
   fillSlot(plan, treatment, lengthM);
   plan.treatments.push(treatment);
 }
@@ -135,14 +175,32 @@ function addJunction(plan: FacePlan, junction: Junction, face: Face): void {
   const treatment: Treatment = { targetId: junction.id, of: junction.kind, rule };
   if (plan.water) {
     const { levelM } = lowestPoint(face, [junction.from, junction.to]);
-    treatment.head = workSurely(hydrostaticHead, { waterLevelM: plan.water.level.levelM, pointLevelM: levelM, densityKgM3: plan.water.body.densityKgM3 });
+    treatment.head = workSurely(hydrostaticHead, {
+      waterLevelM: plan.water.level.levelM,
+      pointLevelM: levelM,
+      densityKgM3: plan.water.body.densityKgM3,
+    });
   }
   if (rule.filletLegMm !== undefined) {
     const densityKgL = plan.products?.mortar.kgPerLitreFilled ?? 1.8;
-    const working = workSurely(fillet, { legMm: rule.filletLegMm, lengthM: junction.lengthM, shape: 'triangle', densityKgL, practiceFactor: FILLET_PRACTICE_FACTOR });
+    const working = workSurely(fillet, {
+      legMm: rule.filletLegMm,
+      lengthM: junction.lengthM,
+      shape: 'triangle',
+      densityKgL,
+      practiceFactor: FILLET_PRACTICE_FACTOR,
+    });
     treatment.fillet = working;
     if (plan.products)
-      plan.lines.push({ id: `${junction.id}:fillet`, what: 'fillet', faceId: plan.faceId, targetId: junction.id, product: plan.products.mortar, kg: working.output.kg, working });
+      plan.lines.push({
+        id: `${junction.id}:fillet`,
+        what: 'fillet',
+        faceId: plan.faceId,
+        targetId: junction.id,
+        product: plan.products.mortar,
+        kg: working.output.kg,
+        working,
+      });
   }
   fillSlot(plan, treatment, junction.lengthM);
   plan.treatments.push(treatment);

@@ -5,6 +5,7 @@ export type { JobPlan, PlanConditions } from './plan-job.js';
 export { programmeJob } from './programme-job.js';
 export { CORE_VERSION, modelHash, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
+export { materialFor, mixingCard } from './supply.js';
 export type { MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
 export type { WorkItem, WorkStep } from './work-items.js';

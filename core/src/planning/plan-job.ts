@@ -25,7 +25,10 @@ export function planJob(model: JobModel, conditions: PlanConditions): JobPlan {
   const featuresOf = groupBy(model.features, (feature) => feature.faceId);
   const junctionsOf = groupBy(junctions, (junction) => answeringFace(junction, model));
   const faces = model.faces.map((face) => planFace(face, featuresOf.get(face.id) ?? [], junctionsOf.get(face.id) ?? [], model));
-  const supply = planSupply(faces.flatMap((face) => face.lines), conditions);
+  const supply = planSupply(
+    faces.flatMap((face) => face.lines),
+    conditions,
+  );
   return {
     faces,
     junctions,

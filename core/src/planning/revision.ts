@@ -20,10 +20,18 @@ export interface PlanRevision {
   quantities: { productId: string; requiredKg: number; packs: { sizeKg: number; count: number }[]; costMinor: number }[];
 }
 
-export function revisionContent(model: JobModel, plan: JobPlan, conditions: PlanConditions): Omit<PlanRevision, 'id' | 'number' | 'madeAt' | 'madeBy'> {
+export function revisionContent(
+  model: JobModel,
+  plan: JobPlan,
+  conditions: PlanConditions,
+): Omit<PlanRevision, 'id' | 'number' | 'madeAt' | 'madeBy'> {
   return {
     conditions,
-    pins: { core: CORE_VERSION, rules: TREATMENT_RULES_VERSION, products: plan.supply.orders.map(({ product }) => ({ id: product.id, version: product.version })) },
+    pins: {
+      core: CORE_VERSION,
+      rules: TREATMENT_RULES_VERSION,
+      products: plan.supply.orders.map(({ product }) => ({ id: product.id, version: product.version })),
+    },
     modelHash: modelHash(model),
     workItems: plan.workItems,
     quantities: plan.supply.orders.map(({ product, requiredKg, packs }) => ({

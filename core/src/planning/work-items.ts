@@ -40,7 +40,15 @@ export function workItemsOf(plan: FacePlan): WorkItem[] {
   const { faceId, areaM2 } = plan;
   const zone = zoneOf(faceId);
   const items: WorkItem[] = [
-    { id: `${zone}:prepare`, faceId, step: 'prepare', durationMin: minutes(areaM2, PACE.prepareMinPerM2), quantity: { value: areaM2, unit: 'm²' }, waits: [], rewet: false },
+    {
+      id: `${zone}:prepare`,
+      faceId,
+      step: 'prepare',
+      durationMin: minutes(areaM2, PACE.prepareMinPerM2),
+      quantity: { value: areaM2, unit: 'm²' },
+      waits: [],
+      rewet: false,
+    },
   ];
   const treated = plan.treatments.filter((t) => t.rule.verdict === 'treat');
   for (const step of ['open', 'plug', 'fill', 'fillet'] as const)
@@ -59,7 +67,9 @@ export function workItemsOf(plan: FacePlan): WorkItem[] {
         rewet: step === 'fill' || step === 'fillet',
       });
     }
-  const sets: Wait[] = items.filter((item) => item.step === 'fill' || item.step === 'fillet').map((item) => ({ taskId: item.id, ...SET_BEFORE_COAT }));
+  const sets: Wait[] = items
+    .filter((item) => item.step === 'fill' || item.step === 'fillet')
+    .map((item) => ({ taskId: item.id, ...SET_BEFORE_COAT }));
   return [...items, ...coats(plan, zone, sets)];
 }
 
@@ -71,6 +81,14 @@ function coats(plan: FacePlan, zone: string, sets: Wait[]): WorkItem[] {
   const durationMin = minutes(plan.areaM2, PACE.coatMinPerM2);
   const first: WorkItem = { id: `${zone}:coat-1`, faceId: plan.faceId, step: 'coat-1', durationMin, quantity, waits: sets, rewet: true };
   const wait: Wait = { taskId: first.id, minH, maxH: school.closesH, referenceC: slurry.referenceC };
-  const second: WorkItem = { id: `${zone}:coat-2`, faceId: plan.faceId, step: 'coat-2', durationMin, quantity, waits: [wait], rewet: school.rewetToSsd };
+  const second: WorkItem = {
+    id: `${zone}:coat-2`,
+    faceId: plan.faceId,
+    step: 'coat-2',
+    durationMin,
+    quantity,
+    waits: [wait],
+    rewet: school.rewetToSsd,
+  };
   return slurry.coat!.coats > 1 ? [first, second] : [first];
 }

@@ -9,7 +9,11 @@ export interface Working<O extends object = object> {
 }
 
 /** Runs a calculator on figures that are already checked; a refusal comes back with the planning path. */
-export function work<F extends Fields, O extends object>(calculator: Calculator<F, O>, input: InputOf<F>, path: string): Working<O> | Issue[] {
+export function work<F extends Fields, O extends object>(
+  calculator: Calculator<F, O>,
+  input: InputOf<F>,
+  path: string,
+): Working<O> | Issue[] {
   const result = calculator.compute(input);
   if (!result.ok) return result.issues.map((found) => ({ ...found, path }));
   return { calculatorId: calculator.id, input: input as Record<string, unknown>, output: result.value };

@@ -15,7 +15,7 @@ export interface Task {
   id: string;
   /** tasks of one chain follow each other in the order given; chains share the crew */ chain: string;
   durationMs: number;
-  /** may rest between shifts */ splittable: boolean;
+  /** may rest between shifts, when it is longer than one */ splittable: boolean;
   waits: readonly Wait[];
   /** from the log: when it really started and ended */
   actual?: { startMs: number; endMs?: number; firstLaidMs?: number; lastLaidMs?: number };
@@ -56,7 +56,7 @@ export interface PassOptions {
 
 /**
  * A first forward pass: one crew, chains interleaved by whoever can start earliest, each task inside one shift unless it
- * may rest. A coat is put off to a later shift when its follower would otherwise miss its window. What still cannot be met is a conflict.
+ * is longer and may rest. A coat is put off to a later shift when its follower would otherwise miss its window. What still cannot be met is a conflict.
  */
 export function forwardPass(tasks: readonly Task[], options: PassOptions): Programme {
   const pass = new Pass(tasks, options);
@@ -142,7 +142,8 @@ class Pass {
     for (const shift of this.options.shifts) {
       const start = Math.max(readyMs, shift.fromMs);
       if (start >= shift.toMs) continue;
-      if (task.splittable || start + task.durationMs <= shift.toMs || task.durationMs > shift.toMs - shift.fromMs) return start;
+      const isLongerThanShift = task.durationMs > shift.toMs - shift.fromMs;
+      if (start + task.durationMs <= shift.toMs || (isLongerThanShift && (task.splittable || start === shift.fromMs))) return start;
     }
     return Infinity;
   }

@@ -29,10 +29,15 @@ export const recoatWindow: Calculator<typeof fields, RecoatWindow> = {
   fields,
   oneOf: [['temperatures', 'temperatureC']],
   outputs: { opensAt: '', closesAt: '' },
-  equation: ['age(t) = ∫ rate(T(τ)) dτ from the start', 'rate = q10^((T − T_ref)/10) or exp(−Q (1/T − 1/T_ref))', 'opens at age = min, closes at age = max'],
+  equation: [
+    'age(t) = ∫ rate(T(τ)) dτ from the start',
+    'rate = q10^((T − T_ref)/10) or exp(−Q (1/T − 1/T_ref))',
+    'opens at age = min, closes at age = max',
+  ],
   sources: [COMMON_PRACTICE, { kind: 'published', title: 'ASTM C1074 (equivalent age, Freiesleben Hansen & Pedersen)' }],
   compute(input) {
-    if (input.q10 !== undefined && input.activationK !== undefined) return refuse(issue('only-one-of', 'activationK', { fields: 'q10, activationK' }));
+    if (input.q10 !== undefined && input.activationK !== undefined)
+      return refuse(issue('only-one-of', 'activationK', { fields: 'q10, activationK' }));
     if (input.maxH !== null && input.maxH < input.minH) return refuse(issue('max-below-min', 'maxH'));
     const law: AgeingLaw =
       input.activationK !== undefined ? { activationK: input.activationK } : input.q10 !== undefined ? { q10: input.q10 } : DOUBLES_PER_TEN;

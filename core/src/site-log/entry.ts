@@ -10,8 +10,25 @@ export interface Conditions {
 }
 
 export type EntryBody =
-  | { kind: 'start'; workItemId: string; planRevisionId: string; conditions?: Conditions; batchNumber?: string; breachReason?: string; note?: string }
-  | { kind: 'finish'; workItemId: string; planRevisionId: string; firstLaidAt?: string; lastLaidAt?: string; batchNumber?: string; usedKg?: number; note?: string }
+  | {
+      kind: 'start';
+      workItemId: string;
+      planRevisionId: string;
+      conditions?: Conditions;
+      batchNumber?: string;
+      breachReason?: string;
+      note?: string;
+    }
+  | {
+      kind: 'finish';
+      workItemId: string;
+      planRevisionId: string;
+      firstLaidAt?: string;
+      lastLaidAt?: string;
+      batchNumber?: string;
+      usedKg?: number;
+      note?: string;
+    }
   | { kind: 'reading'; faceId?: string; conditions: Conditions; note?: string }
   | { kind: 'note'; faceId?: string; note: string };
 
@@ -91,7 +108,8 @@ export function findBrokenLink(lines: readonly LogLine[]): BrokenLink | null {
     const broken = (code: BrokenLink['code']): BrokenLink => ({ code, receiptSeq: receipt.receiptSeq, entryId: entry.id });
     if (entryHash(entry) !== entry.hash) return broken('entry-altered');
     const before = lastOfDevice.get(entry.deviceId);
-    if (entry.prevHash !== (before?.hash ?? FIRST_LINK) || entry.deviceSeq !== (before?.deviceSeq ?? 0) + 1) return broken('device-chain-broken');
+    if (entry.prevHash !== (before?.hash ?? FIRST_LINK) || entry.deviceSeq !== (before?.deviceSeq ?? 0) + 1)
+      return broken('device-chain-broken');
     if (receipt.entryId !== entry.id || receiptHash(entry, receipt) !== receipt.receiptHash) return broken('receipt-altered');
     if (receipt.prevReceiptHash !== (lastReceipt?.receiptHash ?? FIRST_LINK) || receipt.receiptSeq !== (lastReceipt?.receiptSeq ?? 0) + 1)
       return broken('receipt-chain-broken');

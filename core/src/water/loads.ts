@@ -11,7 +11,10 @@ export interface WaterOnFace {
 /** The water that loads a face hardest today's choice of governing levels allows; undefined when none stands against it or no level governs. */
 export function waterOn(face: Face, model: Pick<JobModel, 'waterBodies' | 'waterLevels'>): WaterOnFace | undefined {
   const candidates: WaterOnFace[] = [];
-  for (const [side, standing] of [['positive', face.near], ['negative', face.far]] as const) {
+  for (const [side, standing] of [
+    ['positive', face.near],
+    ['negative', face.far],
+  ] as const) {
     const body = model.waterBodies.find((b) => b.id === standing.waterBodyId);
     const level = body && model.waterLevels.find((l) => l.id === body.governingLevelId);
     if (body && level) candidates.push({ body, level, side });

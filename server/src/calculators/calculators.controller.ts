@@ -8,7 +8,14 @@ export class CalculatorsController {
   /** What can be calculated, with the fields of each: enough to build a form. */
   @Get()
   list(): object[] {
-    return [...CALCULATORS.values()].map(({ id, fields, oneOf, outputs, equation, sources }) => ({ id, fields: describeFields(fields), oneOf: oneOf ?? [], outputs, equation, sources }));
+    return [...CALCULATORS.values()].map(({ id, fields, oneOf, outputs, equation, sources }) => ({
+      id,
+      fields: describeFields(fields),
+      oneOf: oneOf ?? [],
+      outputs,
+      equation,
+      sources,
+    }));
   }
 
   @Post(':id')

@@ -1,7 +1,8 @@
 import type { INestApplicationContext } from '@nestjs/common';
 import { ExchangeService } from '../exchange/exchange.service.js';
 import { Accounts } from '../people/accounts.js';
-import { DEMO_GUEST, DEMO_ORGANISATION, DEMO_PEOPLE, demoJobs } from './demo-jobs.js';
+import { demoJobs } from './demo-jobs.js';
+import { DEMO_GUEST, DEMO_ORGANISATION, DEMO_PEOPLE } from './demo-people.js';
 
 /** Fills an empty database: accounts directly, jobs by the same import as a user's file. False when there was something already. */
 export async function loadDemo(app: INestApplicationContext, databaseUrl: string, now: Date): Promise<boolean> {

@@ -1,5 +1,17 @@
 import { createHash } from 'node:crypto';
-import type { BuildUp, Face, FacePoint, Feature, JobModel, Placement, Side, Space, Substrate, WaterBody, WaterLevel } from '@caulkhorn/core/jobs';
+import type {
+  BuildUp,
+  Face,
+  FacePoint,
+  Feature,
+  JobModel,
+  Placement,
+  Side,
+  Space,
+  Substrate,
+  WaterBody,
+  WaterLevel,
+} from '@caulkhorn/core/jobs';
 
 /** An id that a name always gives again, so that the demo is the same on every machine. */
 export function demoId(name: string): string {
@@ -47,7 +59,14 @@ export class DemoSurvey {
   }
 
   /** Up to four walls (north, east, south, west; null where there is none) round a rectangle, and its floor. */
-  room(space: Space, at: { xM: number; yM: number; lengthM: number; depthM: number; floorM: number; topM: number }, walls: readonly (Wall | null)[], floor: Wall, near: Side, far: Side): void {
+  room(
+    space: Space,
+    at: { xM: number; yM: number; lengthM: number; depthM: number; floorM: number; topM: number },
+    walls: readonly (Wall | null)[],
+    floor: Wall,
+    near: Side,
+    far: Side,
+  ): void {
     const { xM, yM, lengthM, depthM, floorM, topM } = at;
     const corners = [
       { xM, yM: yM + depthM, headingDeg: 0, longM: lengthM },
@@ -60,7 +79,15 @@ export class DemoSurvey {
       const { longM, ...corner } = corners[i]!;
       this.face(space, wall, 'wall', { kind: 'plane', ...corner, zM: floorM, tiltDeg: 90 }, rectangle(longM, topM - floorM), near, far);
     });
-    this.face(space, floor, 'slab', { kind: 'plane', xM, yM, zM: floorM, headingDeg: 0, tiltDeg: 0 }, rectangle(lengthM, depthM), near, far);
+    this.face(
+      space,
+      floor,
+      'slab',
+      { kind: 'plane', xM, yM, zM: floorM, headingDeg: 0, tiltDeg: 0 },
+      rectangle(lengthM, depthM),
+      near,
+      far,
+    );
   }
 
   face(space: Space, wall: Wall, kind: Face['kind'], placement: Placement, outline: FacePoint[], near: Side, far: Side): Face {
@@ -90,13 +117,33 @@ export class DemoSurvey {
 
   coat(faceMark: string, line: 'tarnwick' | 'osmere', schools: Pick<BuildUp, 'crackSchool' | 'secondCoatSchool'>, reason: string): void {
     const products = {
-      tarnwick: { slurry: { id: 'tarnwick-veil', version: 2 }, plug: { id: 'tarnwick-stay', version: 1 }, mortar: { id: 'tarnwick-pack', version: 1 } },
-      osmere: { slurry: { id: 'osmere-deep', version: 1 }, plug: { id: 'osmere-halt', version: 1 }, mortar: { id: 'osmere-fill', version: 3 } },
+      tarnwick: {
+        slurry: { id: 'tarnwick-veil', version: 2 },
+        plug: { id: 'tarnwick-stay', version: 1 },
+        mortar: { id: 'tarnwick-pack', version: 1 },
+      },
+      osmere: {
+        slurry: { id: 'osmere-deep', version: 1 },
+        plug: { id: 'osmere-halt', version: 1 },
+        mortar: { id: 'osmere-fill', version: 3 },
+      },
     }[line];
-    this.model.buildUps.push({ id: this.id(`build-up ${faceMark}`), faceId: this.id(`face ${faceMark}`), family: 'crystalline-slurry', ...products, ...schools, reason });
+    this.model.buildUps.push({
+      id: this.id(`build-up ${faceMark}`),
+      faceId: this.id(`face ${faceMark}`),
+      family: 'crystalline-slurry',
+      ...products,
+      ...schools,
+      reason,
+    });
   }
 }
 
 export function rectangle(widthM: number, heightM: number): FacePoint[] {
-  return [[0, 0], [widthM, 0], [widthM, heightM], [0, heightM]];
+  return [
+    [0, 0],
+    [widthM, 0],
+    [widthM, heightM],
+    [0, heightM],
+  ];
 }

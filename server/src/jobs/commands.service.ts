@@ -1,4 +1,14 @@
-import { type AddLevelsPayloadDto, type CommandDto, type CommandOutcome, type LogEntryDto, type ReleasePayloadDto, type RemovePayloadDto, checkShape, payloadClass, permissionFor } from '@caulkhorn/contract';
+import {
+  type AddLevelsPayloadDto,
+  type CommandDto,
+  type CommandOutcome,
+  type LogEntryDto,
+  type ReleasePayloadDto,
+  type RemovePayloadDto,
+  checkShape,
+  payloadClass,
+  permissionFor,
+} from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
 import { type AnyItem, type ItemKind, type JobHead, LIMITS, checkItem } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
@@ -50,16 +60,31 @@ export class CommandsService {
     return row?.outcome;
   }
 
-  private async change(command: CommandDto, payload: object, store: JobStore, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
+  private async change(
+    command: CommandDto,
+    payload: object,
+    store: JobStore,
+    manager: EntityManager,
+    caller: Caller,
+  ): Promise<Omit<CommandOutcome, 'id'>> {
     if (command.kind === 'job.put') return this.putHead(payload as JobHead, command, store);
     if (command.kind === 'log.append') return this.appends.append(payload as LogEntryDto, command, manager, caller);
     if (command.kind === 'plan.release') return this.releases.release(payload as ReleasePayloadDto, command, manager, caller);
     if (command.kind === 'water-levels.add') return this.addLevels(payload as AddLevelsPayloadDto, store);
     const [kind, verb] = command.kind.split('.') as [ItemKind, 'put' | 'remove'];
-    return verb === 'put' ? this.put(kind, payload as AnyItem, command, store, manager, caller) : this.remove(kind, payload as RemovePayloadDto, command, store);
+    return verb === 'put'
+      ? this.put(kind, payload as AnyItem, command, store, manager, caller)
+      : this.remove(kind, payload as RemovePayloadDto, command, store);
   }
 
-  private async put(kind: ItemKind, item: AnyItem, command: CommandDto, store: JobStore, manager: EntityManager, caller: Caller): Promise<{ version: number }> {
+  private async put(
+    kind: ItemKind,
+    item: AnyItem,
+    command: CommandDto,
+    store: JobStore,
+    manager: EntityManager,
+    caller: Caller,
+  ): Promise<{ version: number }> {
     const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
     if (issues.length > 0) throw invalid(issues);
     if (command.baseVersion === 0) await this.leaveRoom(kind, command.jobId, manager, caller);
@@ -94,9 +119,13 @@ export class CommandsService {
 
   private async addLevels({ levels }: AddLevelsPayloadDto, store: JobStore): Promise<{ version: number }> {
     const bodies = new Map<string, boolean>();
-    for (const { waterBodyId } of levels) if (!bodies.has(waterBodyId)) bodies.set(waterBodyId, (await store.item('water-body', waterBodyId))?.deleted === false);
-    const issues = levels.flatMap((level, i) => (bodies.get(level.waterBodyId) ? [] : [issue('not-found', `payload.levels[${i}].waterBodyId`)]));
-    for (const [i, level] of levels.entries()) if (await store.item('water-level', level.id)) issues.push(issue('id-used-before', `payload.levels[${i}].id`));
+    for (const { waterBodyId } of levels)
+      if (!bodies.has(waterBodyId)) bodies.set(waterBodyId, (await store.item('water-body', waterBodyId))?.deleted === false);
+    const issues = levels.flatMap((level, i) =>
+      bodies.get(level.waterBodyId) ? [] : [issue('not-found', `payload.levels[${i}].waterBodyId`)],
+    );
+    for (const [i, level] of levels.entries())
+      if (await store.item('water-level', level.id)) issues.push(issue('id-used-before', `payload.levels[${i}].id`));
     if (new Set(levels.map((level) => level.id)).size < levels.length) issues.push(issue('duplicate-id', 'payload.levels'));
     if (issues.length > 0) throw invalid(issues);
     await store.insertItems('water-level', levels);

@@ -1,4 +1,16 @@
-import { type AnyItem, type BuildUp, type Face, ITEM_KINDS, ITEM_LISTS, type ItemKind, type ItemLookup, type JobHead, type JobModel, type WaterBody, type WaterLevel } from '@caulkhorn/core/jobs';
+import {
+  type AnyItem,
+  type BuildUp,
+  type Face,
+  ITEM_KINDS,
+  ITEM_LISTS,
+  type ItemKind,
+  type ItemLookup,
+  type JobHead,
+  type JobModel,
+  type WaterBody,
+  type WaterLevel,
+} from '@caulkhorn/core/jobs';
 import type { EntityManager } from 'typeorm';
 
 /** A job as its rows hold it, with the version of everything in it. */
@@ -27,7 +39,9 @@ const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level',
 
 const READ_JOB = [
   `select 'job' as kind, id, version, body from job where organisation_id = $1 and id = $2`,
-  ...ITEM_KINDS.map((kind) => `select '${kind}', id, version, body from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`),
+  ...ITEM_KINDS.map(
+    (kind) => `select '${kind}', id, version, body from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
+  ),
 ].join(' union all ');
 
 /** Reads and writes of one job inside a tenant's transaction. */
@@ -39,7 +53,10 @@ export class JobStore {
   ) {}
 
   async read(): Promise<StoredJob | null> {
-    const rows = await this.manager.query<{ kind: ItemKind | 'job'; id: string; version: number; body: AnyItem | JobHead }[]>(READ_JOB, [this.organisationId, this.jobId]);
+    const rows = await this.manager.query<{ kind: ItemKind | 'job'; id: string; version: number; body: AnyItem | JobHead }[]>(READ_JOB, [
+      this.organisationId,
+      this.jobId,
+    ]);
     const head = rows.find((row) => row.kind === 'job');
     if (!head) return null;
     const lists = Object.fromEntries(ITEM_KINDS.map((kind) => [ITEM_LISTS[kind], [] as AnyItem[]]));
@@ -53,12 +70,18 @@ export class JobStore {
 
   /** Locks the job's row, so that numbers given out in its name follow each other. False when there is no such job. */
   async lock(): Promise<boolean> {
-    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2 for update`, [this.organisationId, this.jobId]);
+    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2 for update`, [
+      this.organisationId,
+      this.jobId,
+    ]);
     return rows.length > 0;
   }
 
   async exists(): Promise<boolean> {
-    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2`, [this.organisationId, this.jobId]);
+    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2`, [
+      this.organisationId,
+      this.jobId,
+    ]);
     return rows.length > 0;
   }
 
@@ -115,11 +138,10 @@ export class JobStore {
   }
 
   async insertHead(head: JobHead): Promise<boolean> {
-    const rows = await this.manager.query<unknown[]>(`insert into job (organisation_id, id, body) values ($1, $2, $3) on conflict do nothing returning id`, [
-      this.organisationId,
-      this.jobId,
-      head,
-    ]);
+    const rows = await this.manager.query<unknown[]>(
+      `insert into job (organisation_id, id, body) values ($1, $2, $3) on conflict do nothing returning id`,
+      [this.organisationId, this.jobId, head],
+    );
     return rows.length > 0;
   }
 
@@ -140,8 +162,15 @@ export class JobStore {
   async isReferred(kind: ItemKind, id: string): Promise<boolean> {
     const referrers = {
       space: [['face', 'space_id']],
-      face: [['feature', 'face_id'], ['build_up', 'face_id']],
-      'water-body': [['water_level', 'water_body_id'], ['face', 'near_water_id'], ['face', 'far_water_id']],
+      face: [
+        ['feature', 'face_id'],
+        ['build_up', 'face_id'],
+      ],
+      'water-body': [
+        ['water_level', 'water_body_id'],
+        ['face', 'near_water_id'],
+        ['face', 'far_water_id'],
+      ],
       feature: [],
       'water-level': [],
       'build-up': [],
@@ -158,7 +187,14 @@ export class JobStore {
 
   /** Looks up just what the checks of one item need, before they run. */
   async lookupFor(kind: ItemKind, item: AnyItem): Promise<ItemLookup> {
-    const refs = item as Partial<{ spaceId: string; faceId: string; waterBodyId: string; governingLevelId: string; near: { waterBodyId?: string }; far: { waterBodyId?: string } }>;
+    const refs = item as Partial<{
+      spaceId: string;
+      faceId: string;
+      waterBodyId: string;
+      governingLevelId: string;
+      near: { waterBodyId?: string };
+      far: { waterBodyId?: string };
+    }>;
     const live = async (of: ItemKind, id: string | undefined): Promise<AnyItem | undefined> => {
       if (id === undefined) return undefined;
       const found = await this.item(of, id);

@@ -46,7 +46,8 @@ export class JobsService {
     return this.database.within(caller, async (manager) => {
       const store = new JobStore(manager, caller.organisationId, head.id);
       // a form sent twice makes one job; another job under the same id is refused
-      if (!(await store.insertHead(head)) && !isDeepStrictEqual((await store.read())?.model.job, { ...head })) throw new RefusedError(409, { error: 'id-used-before' });
+      if (!(await store.insertHead(head)) && !isDeepStrictEqual((await store.read())?.model.job, { ...head }))
+        throw new RefusedError(409, { error: 'id-used-before' });
       return { jobId: head.id };
     });
   }

@@ -47,4 +47,6 @@ export class AccessGuard implements CanActivate {
   }
 }
 
-export const WhoAsks = createParamDecorator((_: unknown, context: ExecutionContext): Caller => context.switchToHttp().getRequest<CallerRequest>().caller!);
+export const WhoAsks = createParamDecorator(
+  (_: unknown, context: ExecutionContext): Caller => context.switchToHttp().getRequest<CallerRequest>().caller!,
+);

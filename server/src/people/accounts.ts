@@ -33,7 +33,12 @@ export class Accounts {
   async addPerson({ id = randomUUID(), email, name, password }: NewPerson): Promise<string> {
     const { rows } = await this.client.query<{ id: string }>(`select id from person where lower(email) = lower($1)`, [email]);
     if (rows[0]) return rows[0].id;
-    await this.client.query(`insert into person (id, email, name, password_hash) values ($1, $2, $3, $4)`, [id, email, name, await hash(password)]);
+    await this.client.query(`insert into person (id, email, name, password_hash) values ($1, $2, $3, $4)`, [
+      id,
+      email,
+      name,
+      await hash(password),
+    ]);
     return id;
   }
 
@@ -45,7 +50,11 @@ export class Accounts {
   }
 
   async addGuest(organisationId: string, jobId: string, personId: string): Promise<void> {
-    await this.client.query(`insert into guest_grant (organisation_id, job_id, person_id) values ($1, $2, $3) on conflict do nothing`, [organisationId, jobId, personId]);
+    await this.client.query(`insert into guest_grant (organisation_id, job_id, person_id) values ($1, $2, $3) on conflict do nothing`, [
+      organisationId,
+      jobId,
+      personId,
+    ]);
   }
 
   async isEmpty(): Promise<boolean> {

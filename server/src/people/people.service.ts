@@ -14,7 +14,9 @@ export class PeopleService {
   /** The person's id when address and password belong together. */
   async authenticate(email: string, password: string): Promise<string | null> {
     const [person] = await this.database.within({}, (manager) =>
-      manager.query<{ id: string; password_hash: string }[]>(`select id, password_hash from person where lower(email) = lower($1)`, [email]),
+      manager.query<{ id: string; password_hash: string }[]>(`select id, password_hash from person where lower(email) = lower($1)`, [
+        email,
+      ]),
     );
     const matches = await verify(person?.password_hash ?? (await NOBODYS_HASH), password).catch(() => false);
     return person && matches ? person.id : null;

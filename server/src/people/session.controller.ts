@@ -24,7 +24,9 @@ export class SessionController {
     const personId = await this.people.authenticate(email, password);
     if (!personId) throw new RefusedError(401, { error: 'wrong-sign-in' });
     // a fresh id, so that a session planted before signing in is worth nothing
-    await new Promise<void>((resolve, reject) => request.session.regenerate((fault: unknown) => (fault ? reject(fault as Error) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((fault: unknown) => (fault ? reject(fault as Error) : resolve())),
+    );
     request.session.personId = personId;
     return this.info(personId);
   }

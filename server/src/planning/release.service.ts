@@ -11,7 +11,12 @@ import { RevisionStore } from './revision-store.js';
 @Injectable()
 export class ReleaseService {
   /** Plans the job as it stands and freezes that as the next revision. The job is locked by the caller. */
-  async release({ revisionId, people, temperatureC }: ReleasePayloadDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
+  async release(
+    { revisionId, people, temperatureC }: ReleasePayloadDto,
+    command: CommandDto,
+    manager: EntityManager,
+    caller: Caller,
+  ): Promise<Omit<CommandOutcome, 'id'>> {
     const revisions = new RevisionStore(manager, caller.organisationId, command.jobId);
     if (await revisions.byId(revisionId)) throw invalid([issue('id-used-before', 'payload.revisionId')]);
     const { model } = (await new JobStore(manager, caller.organisationId, command.jobId).read())!;
@@ -20,7 +25,9 @@ export class ReleaseService {
     if (plan.workItems.length === 0) throw invalid([issue('nothing-to-release', 'payload')]);
     const number = ((await revisions.latest())?.number ?? 0) + 1;
     const [person] = await manager.query<{ name: string }[]>(`select name from person where id = $1`, [caller.personId]);
-    await revisions.insert([{ id: revisionId, number, madeAt: new Date().toISOString(), madeBy: person!.name, ...revisionContent(model, plan, conditions) }]);
+    await revisions.insert([
+      { id: revisionId, number, madeAt: new Date().toISOString(), madeBy: person!.name, ...revisionContent(model, plan, conditions) },
+    ]);
     return { version: number };
   }
 }

@@ -10,14 +10,22 @@ export function serveApiDocs(app: NestExpressApplication): void {
 }
 
 export function describeApi(app: NestExpressApplication): OpenAPIObject {
-  const config = new DocumentBuilder().setTitle('Caulkhorn').setDescription('Refusals carry a code and, for input, the fields at fault by path.').setVersion('1').addCookieAuth('caulkhorn').build();
+  const config = new DocumentBuilder()
+    .setTitle('Caulkhorn')
+    .setDescription('Refusals carry a code and, for input, the fields at fault by path.')
+    .setVersion('1')
+    .addCookieAuth('caulkhorn')
+    .build();
   const document = SwaggerModule.createDocument(app, config);
   const schemas = { ...contractSchemas('#/components/schemas/'), ...calculatorSchemas() };
   document.components = { ...document.components, schemas: schemas as NonNullable<OpenAPIObject['components']>['schemas'] };
   const body = (path: string, ref: string | { anyOf: { $ref: string }[] }) => {
     const post = document.paths[path]?.post;
     if (!post) throw new Error(`no such route to describe: ${path}`);
-    post.requestBody = { required: true, content: { 'application/json': { schema: typeof ref === 'string' ? { $ref: `#/components/schemas/${ref}` } : ref } } };
+    post.requestBody = {
+      required: true,
+      content: { 'application/json': { schema: typeof ref === 'string' ? { $ref: `#/components/schemas/${ref}` } : ref } },
+    };
   };
   body('/api/session', 'SignInDto');
   body('/api/organisations/{organisationId}/jobs', 'JobHeadDto');
@@ -37,8 +45,15 @@ function calculatorSchemas(): Record<string, object> {
 }
 
 function recordSchema(fields: Readonly<Record<string, FieldSpec>>): object {
-  const required = Object.entries(fields).filter(([, spec]) => spec.required).map(([name]) => name);
-  return { type: 'object', additionalProperties: false, required, properties: Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, fieldSchema(spec)])) };
+  const required = Object.entries(fields)
+    .filter(([, spec]) => spec.required)
+    .map(([name]) => name);
+  return {
+    type: 'object',
+    additionalProperties: false,
+    required,
+    properties: Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, fieldSchema(spec)])),
+  };
 }
 
 function fieldSchema(spec: FieldSpec): object {

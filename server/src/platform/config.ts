@@ -18,7 +18,8 @@ const WANTED = {
 /** Reads and checks the environment; throws a ConfigError with one clear line when something is missing. */
 export function readConfig(env: NodeJS.ProcessEnv): ServerConfig {
   const missing = Object.keys(WANTED).filter((name) => !env[name]) as (keyof typeof WANTED)[];
-  if (missing.length > 0) throw new ConfigError(`Missing in the environment: ${missing.map((name) => `${name} (${WANTED[name]})`).join('; ')}.`);
+  if (missing.length > 0)
+    throw new ConfigError(`Missing in the environment: ${missing.map((name) => `${name} (${WANTED[name]})`).join('; ')}.`);
   const port = Number(env['PORT']);
   if (!Number.isInteger(port) || port < 0 || port > 65535) throw new ConfigError(`PORT must be a port number, not "${env['PORT']}".`);
   if (env['SESSION_SECRET']!.length < 32) throw new ConfigError('SESSION_SECRET must have at least 32 characters.');

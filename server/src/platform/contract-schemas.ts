@@ -28,8 +28,23 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
       isWhole: { type: 'integer' },
       isTimeWithOffset: { type: 'string', format: 'date-time' },
       isTimeZone: { type: 'string', maxLength: 64, description: 'IANA time zone' },
-      isTyped: { type: 'object', additionalProperties: { type: 'object', required: ['text', 'unit'], additionalProperties: false, properties: { text: { type: 'string', maxLength: 40 }, unit: { type: 'string', maxLength: 20 } } }, maxProperties: 20 },
-      isFacePoints: (meta) => ({ type: 'array', items: point, minItems: meta.constraints?.[0] as number, maxItems: meta.constraints?.[1] as number, description: '[u, v] pairs, m' }),
+      isTyped: {
+        type: 'object',
+        additionalProperties: {
+          type: 'object',
+          required: ['text', 'unit'],
+          additionalProperties: false,
+          properties: { text: { type: 'string', maxLength: 40 }, unit: { type: 'string', maxLength: 20 } },
+        },
+        maxProperties: 20,
+      },
+      isFacePoints: (meta) => ({
+        type: 'array',
+        items: point,
+        minItems: meta.constraints?.[0] as number,
+        maxItems: meta.constraints?.[1] as number,
+        description: '[u, v] pairs, m',
+      }),
     },
   }) as unknown as Record<string, SchemaObject>;
   for (const schema of Object.values(schemas)) schema['additionalProperties'] = false;
@@ -64,5 +79,11 @@ export function jobFileSchema(): object {
   };
   visit('JobFileDto');
   const defs = Object.fromEntries([...used].sort().map((name) => [name, schemas[name]]));
-  return { $schema: 'https://json-schema.org/draft/2020-12/schema', $id: 'urn:caulkhorn:job-file:1', title: 'Caulkhorn job file, version 1', $ref: '#/$defs/JobFileDto', $defs: defs };
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    $id: 'urn:caulkhorn:job-file:1',
+    title: 'Caulkhorn job file, version 1',
+    $ref: '#/$defs/JobFileDto',
+    $defs: defs,
+  };
 }

@@ -6,7 +6,12 @@ const APP_ROLE = 'caulkhorn_app';
 
 /** Brings the database up to date as its owner, then lets go of the connection. */
 export async function migrate(databaseUrl: string): Promise<void> {
-  const owner = new DataSource({ type: 'postgres', url: databaseUrl, migrations: [Foundation1764000000001], migrationsTransactionMode: 'all' });
+  const owner = new DataSource({
+    type: 'postgres',
+    url: databaseUrl,
+    migrations: [Foundation1764000000001],
+    migrationsTransactionMode: 'all',
+  });
   await owner.initialize();
   try {
     await owner.runMigrations();

@@ -23,9 +23,19 @@ const DATABASE_AWAY = /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|ETIMEDOUT|08\w{
 
 export function isDatabaseAway(fault: unknown): boolean {
   if (!(fault instanceof Error)) return false;
-  const { code, errors, driverError, cause } = fault as Error & { code?: string; errors?: unknown[]; driverError?: unknown; cause?: unknown };
+  const { code, errors, driverError, cause } = fault as Error & {
+    code?: string;
+    errors?: unknown[];
+    driverError?: unknown;
+    cause?: unknown;
+  };
   if (code && DATABASE_AWAY.test(code)) return true;
-  if (/Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|not queryable/i.test(fault.message)) return true;
+  if (
+    /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|not queryable/i.test(
+      fault.message,
+    )
+  )
+    return true;
   return [...(errors ?? []), driverError, cause].some((inner) => inner !== undefined && inner !== fault && isDatabaseAway(inner));
 }
 

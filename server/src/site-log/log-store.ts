@@ -14,7 +14,11 @@ export class LogStore {
       `select entry, receipt, imported_at from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq`,
       [this.organisationId, this.jobId],
     );
-    return rows.map(({ entry, receipt, imported_at }) => ({ entry, receipt, ...(imported_at ? { importedAt: imported_at.toISOString() } : {}) }));
+    return rows.map(({ entry, receipt, imported_at }) => ({
+      entry,
+      receipt,
+      ...(imported_at ? { importedAt: imported_at.toISOString() } : {}),
+    }));
   }
 
   async lastOfDevice(deviceId: string): Promise<{ hash: string; deviceSeq: number }> {
@@ -26,11 +30,10 @@ export class LogStore {
   }
 
   async has(entryId: string): Promise<boolean> {
-    const rows = await this.manager.query<unknown[]>(`select 1 from log_entry where organisation_id = $1 and job_id = $2 and entry_id = $3`, [
-      this.organisationId,
-      this.jobId,
-      entryId,
-    ]);
+    const rows = await this.manager.query<unknown[]>(
+      `select 1 from log_entry where organisation_id = $1 and job_id = $2 and entry_id = $3`,
+      [this.organisationId, this.jobId, entryId],
+    );
     return rows.length > 0;
   }
 

@@ -2,7 +2,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { Client } from 'pg';
 import supertest from 'supertest';
 import { createApp } from '../create-app';
-import { DEMO_GUEST, DEMO_ORGANISATION, DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/demo-jobs';
+import { DEMO_GUEST, DEMO_ORGANISATION, DEMO_PASSWORD, DEMO_PEOPLE } from '../demo/demo-people';
 import { loadDemo } from '../demo/load-demo';
 
 export type Agent = ReturnType<typeof supertest.agent>;
@@ -23,7 +23,13 @@ export class TestServer {
     await sql(adminUrl, `create database ${database}`);
     const url = new URL(adminUrl);
     url.pathname = `/${database}`;
-    const app = await createApp({ databaseUrl: url.href, sessionSecret: 'only for tests, thirty-two characters', logLevel: 'silent', signInsPerMinute: 1000, ...options });
+    const app = await createApp({
+      databaseUrl: url.href,
+      sessionSecret: 'only for tests, thirty-two characters',
+      logLevel: 'silent',
+      signInsPerMinute: 1000,
+      ...options,
+    });
     await loadDemo(app, url.href, new Date('2026-05-20T10:00:00Z'));
     return new TestServer(app, url.href, adminUrl, database);
   }

@@ -26,7 +26,9 @@ export function BuildUpSlate() {
   const only = feature && facePlan.treatments.find((treatment) => treatment.targetId === feature.id);
   return (
     <>
-      <SlateTitle mark={feature?.mark ?? face.mark}>{feature ? `${t(`feature.${feature.kind}`)} · ${face.mark} ${face.name}` : face.name}</SlateTitle>
+      <SlateTitle mark={feature?.mark ?? face.mark}>
+        {feature ? `${t(`feature.${feature.kind}`)} · ${face.mark} ${face.name}` : face.name}
+      </SlateTitle>
       {only ? <TreatmentCard treatment={only} facePlan={facePlan} open /> : null}
       {only ? null : (
         <>
@@ -50,7 +52,12 @@ function Overview() {
         const face = model.faces.find((f) => f.id === facePlan.faceId)!;
         const refused = facePlan.treatments.filter((treatment) => treatment.rule.verdict === 'refuse').length;
         return (
-          <button key={face.id} type="button" onClick={() => select({ kind: 'face', id: face.id })} className="flex w-full items-baseline gap-2 border-b border-rule py-1.5 text-left hover:bg-sunk">
+          <button
+            key={face.id}
+            type="button"
+            onClick={() => select({ kind: 'face', id: face.id })}
+            className="flex w-full items-baseline gap-2 border-b border-rule py-1.5 text-left hover:bg-sunk"
+          >
             <b className="w-5">{face.mark}</b>
             <span className="min-w-0 flex-1 truncate">{facePlan.products?.slurry.name ?? t('build-up.none-yet')}</span>
             {refused > 0 ? <span className="text-[13px] font-medium text-iron">{t('build-up.refused-n', { n: refused })}</span> : null}
@@ -66,7 +73,11 @@ function Utilisation({ facePlan }: { facePlan: FacePlan }) {
   const { rating } = facePlan;
   if (!rating) return null;
   const { utilisation, passes } = rating.output;
-  return <span className={`text-[13px] font-semibold ${passes ? 'text-water' : 'text-iron'}`}>{utilisation === null ? t('rating.void') : `${Math.round(utilisation * 100)} %`}</span>;
+  return (
+    <span className={`text-[13px] font-semibold ${passes ? 'text-water' : 'text-iron'}`}>
+      {utilisation === null ? t('rating.void') : `${Math.round(utilisation * 100)} %`}
+    </span>
+  );
 }
 
 function Choice({ face, facePlan, editable }: { face: Face; facePlan: FacePlan; editable: boolean }) {
@@ -77,7 +88,11 @@ function Choice({ face, facePlan, editable }: { face: Face; facePlan: FacePlan; 
     const product = ofRole(role).find((p) => p.maker === maker)!;
     return { id: product.id, version: product.version };
   };
-  const withMaker = (maker: string): Pick<BuildUp, 'slurry' | 'plug' | 'mortar'> => ({ slurry: ref('slurry', maker), plug: ref('plug', maker), mortar: ref('mortar', maker) });
+  const withMaker = (maker: string): Pick<BuildUp, 'slurry' | 'plug' | 'mortar'> => ({
+    slurry: ref('slurry', maker),
+    plug: ref('plug', maker),
+    mortar: ref('mortar', maker),
+  });
   if (!buildUp)
     return (
       <>
@@ -87,11 +102,26 @@ function Choice({ face, facePlan, editable }: { face: Face; facePlan: FacePlan; 
               <Button
                 key={product.id}
                 className="mb-2 h-auto! w-full flex-col items-start! py-2 whitespace-normal!"
-                onClick={() => put('build-up', { id: v4(), faceId: face.id, family: 'crystalline-slurry', ...withMaker(product.maker), crackSchool: 'A', secondCoatSchool: 'B' })}
+                onClick={() =>
+                  put('build-up', {
+                    id: v4(),
+                    faceId: face.id,
+                    family: 'crystalline-slurry',
+                    ...withMaker(product.maker),
+                    crackSchool: 'A',
+                    secondCoatSchool: 'B',
+                  })
+                }
               >
                 <span className="font-semibold">{t('build-up.choose', { product: product.name })}</span>
                 <span className="text-left text-[13px] text-soft">
-                  {t('build-up.product-line', { rate: formatNumber(product.coat!.kgPerM2PerCoat, 1), coats: product.coat!.coats, positive: product.coat!.rating.positiveKPa / 100, negative: product.coat!.rating.negativeKPa / 100, strength: product.coat!.rating.onStrengthMPa })}
+                  {t('build-up.product-line', {
+                    rate: formatNumber(product.coat!.kgPerM2PerCoat, 1),
+                    coats: product.coat!.coats,
+                    positive: product.coat!.rating.positiveKPa / 100,
+                    negative: product.coat!.rating.negativeKPa / 100,
+                    strength: product.coat!.rating.onStrengthMPa,
+                  })}
                 </span>
               </Button>
             ))
@@ -105,13 +135,28 @@ function Choice({ face, facePlan, editable }: { face: Face; facePlan: FacePlan; 
         label={t('build-up.line')}
         disabled={!editable}
         value={slurry?.maker}
-        options={[...new Set(SHIPPED_PRODUCTS.map((p) => p.maker))].map((maker) => ({ value: maker, label: `${t('family.crystalline-slurry')} · ${maker}` }))}
+        options={[...new Set(SHIPPED_PRODUCTS.map((p) => p.maker))].map((maker) => ({
+          value: maker,
+          label: `${t('family.crystalline-slurry')} · ${maker}`,
+        }))}
         onChange={(event) => put('build-up', { ...buildUp, ...withMaker(event.target.value) })}
       />
       {facePlan.rating ? <RatingFigures facePlan={facePlan} /> : null}
       <div className="grid grid-cols-2 gap-2.5">
-        <School label={t('school.crack')} name="crack" value={buildUp.crackSchool} disabled={!editable} onChange={(crackSchool) => put('build-up', { ...buildUp, crackSchool })} />
-        <School label={t('school.second-coat')} name="second-coat" value={buildUp.secondCoatSchool} disabled={!editable} onChange={(secondCoatSchool) => put('build-up', { ...buildUp, secondCoatSchool })} />
+        <School
+          label={t('school.crack')}
+          name="crack"
+          value={buildUp.crackSchool}
+          disabled={!editable}
+          onChange={(crackSchool) => put('build-up', { ...buildUp, crackSchool })}
+        />
+        <School
+          label={t('school.second-coat')}
+          name="second-coat"
+          value={buildUp.secondCoatSchool}
+          disabled={!editable}
+          onChange={(secondCoatSchool) => put('build-up', { ...buildUp, secondCoatSchool })}
+        />
       </div>
       <TextArea
         key={buildUp.reason}
@@ -121,10 +166,15 @@ function Choice({ face, facePlan, editable }: { face: Face; facePlan: FacePlan; 
         disabled={!editable}
         onBlur={(event) => {
           const reason = event.target.value.trim();
-          if (reason !== (buildUp.reason ?? '')) put('build-up', reason ? { ...buildUp, reason } : (({ reason: _old, ...rest }) => rest)(buildUp));
+          if (reason !== (buildUp.reason ?? ''))
+            put('build-up', reason ? { ...buildUp, reason } : (({ reason: _old, ...rest }) => rest)(buildUp));
         }}
       />
-      {slurry ? <p className="text-[13px] text-soft">{t('build-up.cure', { perDay: slurry.coat!.cure.mistsPerDay, days: slurry.coat!.cure.days, product: slurry.name })}</p> : null}
+      {slurry ? (
+        <p className="text-[13px] text-soft">
+          {t('build-up.cure', { perDay: slurry.coat!.cure.mistsPerDay, days: slurry.coat!.cure.days, product: slurry.name })}
+        </p>
+      ) : null}
       {slurry ? <Caution>{t('caution.caustic-cement')}</Caution> : null}
     </section>
   );
@@ -136,8 +186,18 @@ function RatingFigures({ facePlan }: { facePlan: FacePlan }) {
   return (
     <div>
       <Figure label={t('rating.needed')} value={output.requiredKPa} unit="kPa" working={rating} />
-      <Figure label={t('rating.rated', { side: t(`side-of-coat.${water?.side ?? 'positive'}`) })} value={output.ratedKPa} unit="kPa" working={rating} />
-      <Figure label={t('rating.utilisation')} value={output.utilisation === null ? t('rating.void') : `${Math.round(output.utilisation * 100)} %`} working={rating} tone={output.passes ? 'good' : 'wrong'} />
+      <Figure
+        label={t('rating.rated', { side: t(`side-of-coat.${water?.side ?? 'positive'}`) })}
+        value={output.ratedKPa}
+        unit="kPa"
+        working={rating}
+      />
+      <Figure
+        label={t('rating.utilisation')}
+        value={output.utilisation === null ? t('rating.void') : `${Math.round(output.utilisation * 100)} %`}
+        working={rating}
+        tone={output.passes ? 'good' : 'wrong'}
+      />
       {output.reasons.map((reason) => (
         <p key={reason} className="mt-1 font-medium text-iron">
           {t(`rating-reason.${reason}`)}
@@ -147,7 +207,19 @@ function RatingFigures({ facePlan }: { facePlan: FacePlan }) {
   );
 }
 
-function School({ label, name, value, disabled, onChange }: { label: string; name: 'crack' | 'second-coat'; value: 'A' | 'B'; disabled: boolean; onChange(value: 'A' | 'B'): void }) {
+function School({
+  label,
+  name,
+  value,
+  disabled,
+  onChange,
+}: {
+  label: string;
+  name: 'crack' | 'second-coat';
+  value: 'A' | 'B';
+  disabled: boolean;
+  onChange(value: 'A' | 'B'): void;
+}) {
   return (
     <SelectField
       label={label}

@@ -28,16 +28,33 @@ export function SlotSection({ slot, filled, units }: { slot: SlotSize; filled: S
       <polygon points={band(0, seam)} fill="var(--ochre-soft)" stroke="var(--ink)" />
       {filled.mortarLayers.slice(1).map((_, i) => {
         const y = (seam * (i + 1)) / filled.mortarLayers.length;
-        return <line key={i} x1={centre - half(y)} x2={centre + half(y)} y1={top + y} y2={top + y} stroke="var(--ink)" strokeDasharray="3 2" />;
+        return (
+          <line key={i} x1={centre - half(y)} x2={centre + half(y)} y1={top + y} y2={top + y} stroke="var(--ink)" strokeDasharray="3 2" />
+        );
       })}
       {plugDepth > 0 ? <polygon points={band(seam, depth)} fill="var(--rule-strong)" stroke="var(--ink)" /> : null}
-      <polyline points={`${centre},${top + depth} ${centre - 4},${top + depth + 18} ${centre + 3},${top + depth + 34} ${centre - 2},${top + wall}`} fill="none" stroke="var(--iron)" strokeWidth={1.5} />
+      <polyline
+        points={`${centre},${top + depth} ${centre - 4},${top + depth + 18} ${centre + 3},${top + depth + 34} ${centre - 2},${top + wall}`}
+        fill="none"
+        stroke="var(--iron)"
+        strokeWidth={1.5}
+      />
       <rect x={20} y={top - coat} width={200} height={coat / 2} fill="var(--water)" opacity={0.65} />
       <rect x={20} y={top - coat / 2} width={200} height={coat / 2} fill="var(--water)" />
       <g fill="var(--ink)">
         <Leader y={top - coat / 2} text={t('section.coats')} from={218} />
-        <Leader y={top + seam / 2 + 2} text={t('section.mortar', { mm: formatQuantity(slot.depthMm * (1 - slot.plugFraction), 'mm', units) })} from={centre + half(seam / 2)} />
-        {plugDepth > 0 ? <Leader y={top + seam + plugDepth / 2 + 4} text={t('section.plug', { mm: formatQuantity(slot.depthMm * slot.plugFraction, 'mm', units) })} from={centre + half(depth)} /> : null}
+        <Leader
+          y={top + seam / 2 + 2}
+          text={t('section.mortar', { mm: formatQuantity(slot.depthMm * (1 - slot.plugFraction), 'mm', units) })}
+          from={centre + half(seam / 2)}
+        />
+        {plugDepth > 0 ? (
+          <Leader
+            y={top + seam + plugDepth / 2 + 4}
+            text={t('section.plug', { mm: formatQuantity(slot.depthMm * slot.plugFraction, 'mm', units) })}
+            from={centre + half(depth)}
+          />
+        ) : null}
       </g>
       <g stroke="var(--ink-soft)" fill="var(--ink-soft)">
         <line x1={centre - mouth / 2} x2={centre + mouth / 2} y1={top + depth + 44} y2={top + depth + 44} />

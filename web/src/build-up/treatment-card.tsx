@@ -23,7 +23,11 @@ export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatm
           {name}
           {lengthM ? <span className="text-soft">, {formatQuantity(lengthM, 'm', units)}</span> : null}
         </span>
-        <span className={`shrink-0 text-[13px] font-semibold ${isRefused ? 'text-iron' : rule.verdict === 'treat' ? 'text-water' : 'text-soft'}`}>{t(`verdict.${rule.verdict}`)}</span>
+        <span
+          className={`shrink-0 text-[13px] font-semibold ${isRefused ? 'text-iron' : rule.verdict === 'treat' ? 'text-water' : 'text-soft'}`}
+        >
+          {t(`verdict.${rule.verdict}`)}
+        </span>
       </summary>
       <div className="flex flex-col gap-2 pb-2">
         <p>
@@ -37,9 +41,33 @@ export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatm
         {rule.steps.length > 0 ? <Steps treatment={treatment} facePlan={facePlan} /> : null}
         {slot && rule.slot ? <SlotSection slot={rule.slot} filled={slot.output} units={units} /> : null}
         {head ? <Figure label={t('water.head-at-lowest')} value={head.output.headM} unit="m" working={head} /> : null}
-        {treatment.selfHealing ? <Figure label={t('build-up.self-healing')} value={treatment.selfHealing.output.widthLimitMm} unit="mm" working={treatment.selfHealing} /> : null}
-        {slot ? <Figure label={t('build-up.plug-and-mortar')} value={`${formatQuantity(slot.output.plugL, 'L', units)} + ${formatQuantity(slot.output.mortarL, 'L', units)}`} working={slot} because={t(`rule.${rule.id}.why`)} /> : null}
-        {fillet ? <Figure label={t('build-up.fillet-mortar')} value={fillet.output.kg} unit="kg" working={fillet} because={t('build-up.fillet-why', { bare: formatQuantity(fillet.output.litres * Number(fillet.input['densityKgL']), 'kg', units) })} /> : null}
+        {treatment.selfHealing ? (
+          <Figure
+            label={t('build-up.self-healing')}
+            value={treatment.selfHealing.output.widthLimitMm}
+            unit="mm"
+            working={treatment.selfHealing}
+          />
+        ) : null}
+        {slot ? (
+          <Figure
+            label={t('build-up.plug-and-mortar')}
+            value={`${formatQuantity(slot.output.plugL, 'L', units)} + ${formatQuantity(slot.output.mortarL, 'L', units)}`}
+            working={slot}
+            because={t(`rule.${rule.id}.why`)}
+          />
+        ) : null}
+        {fillet ? (
+          <Figure
+            label={t('build-up.fillet-mortar')}
+            value={fillet.output.kg}
+            unit="kg"
+            working={fillet}
+            because={t('build-up.fillet-why', {
+              bare: formatQuantity(fillet.output.litres * Number(fillet.input['densityKgL']), 'kg', units),
+            })}
+          />
+        ) : null}
         {rule.steps.includes('open') ? <Caution>{t('caution.silica-dust')}</Caution> : null}
         {rule.steps.includes('plug') ? <Caution>{t('caution.hot-plug')}</Caution> : null}
         {isRefused && rule.id === 'crack-moving' ? <Caution>{t('caution.structural')}</Caution> : null}

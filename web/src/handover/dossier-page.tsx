@@ -47,9 +47,15 @@ export function DossierPage() {
         <p className="text-[13px]">{t('dossier.title')}</p>
         <h1 className="text-2xl leading-8 font-bold">{job.name}</h1>
         <p>
-          {job.site} · {t('dossier.datum', { datum: job.datum })} · {t('dossier.printed', { when: fullTime(now, job.timeZone), zone: job.timeZone })}
+          {job.site} · {t('dossier.datum', { datum: job.datum })} ·{' '}
+          {t('dossier.printed', { when: fullTime(now, job.timeZone), zone: job.timeZone })}
         </p>
-        {revision ? <p>{t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, job.timeZone) })} {t('dossier.pins', { rules: revision.pins.rules, core: revision.pins.core })}</p> : null}
+        {revision ? (
+          <p>
+            {t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, job.timeZone) })}{' '}
+            {t('dossier.pins', { rules: revision.pins.rules, core: revision.pins.core })}
+          </p>
+        ) : null}
       </header>
       {missing.length > 0 ? (
         <Section title={t('dossier.open')}>
@@ -75,16 +81,19 @@ export function DossierPage() {
         ))}
         {refused.map((treatment) => (
           <p key={treatment.targetId} className="py-0.5">
-            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`rule.${treatment.rule.id}.why`)} {t(`rule.${treatment.rule.id}.instead`)}
+            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`rule.${treatment.rule.id}.why`)}{' '}
+            {t(`rule.${treatment.rule.id}.instead`)}
           </p>
         ))}
       </Section>
       <Section title={t('dossier.readings')}>
-        {entries.filter((entry) => entry.body.kind === 'reading' || entry.body.kind === 'note').map((entry) => (
-          <p key={entry.id} className="py-0.5">
-            {fullTime(entry.occurredAt, job.timeZone)} · {entry.personName} · <EntryText entry={entry} />
-          </p>
-        ))}
+        {entries
+          .filter((entry) => entry.body.kind === 'reading' || entry.body.kind === 'note')
+          .map((entry) => (
+            <p key={entry.id} className="py-0.5">
+              {fullTime(entry.occurredAt, job.timeZone)} · {entry.personName} · <EntryText entry={entry} />
+            </p>
+          ))}
       </Section>
       <Section title={t('dossier.people')}>
         <p>{people.join(', ') || t('none')}</p>
@@ -152,9 +161,13 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
                 </td>
                 <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(plan.areaM2, 'm²', units)}</td>
                 <td className="py-1 pr-2 whitespace-nowrap">{plan.water ? formatQuantity(plan.headAtFootM, 'm', units) : t('no-value')}</td>
-                <td className="py-1 pr-2 whitespace-nowrap">{plan.load ? formatQuantity(plan.load.output.forceKN, 'kN', units) : t('no-value')}</td>
+                <td className="py-1 pr-2 whitespace-nowrap">
+                  {plan.load ? formatQuantity(plan.load.output.forceKN, 'kN', units) : t('no-value')}
+                </td>
                 <td className="py-1 pr-2">{plan.products?.slurry.name ?? t('no-value')}</td>
-                <td className={`py-1 ${use && !use.passes ? 'font-semibold text-iron' : ''}`}>{use ? (use.utilisation === null ? t('rating.void') : `${Math.round(use.utilisation * 100)} %`) : t('no-value')}</td>
+                <td className={`py-1 ${use && !use.passes ? 'font-semibold text-iron' : ''}`}>
+                  {use ? (use.utilisation === null ? t('rating.void') : `${Math.round(use.utilisation * 100)} %`) : t('no-value')}
+                </td>
               </tr>
             );
           })}
@@ -176,7 +189,8 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
   return (
     <Section title={`${face.mark} ${face.name}`}>
       <p>
-        {products!.slurry.name} {t('product.version', { n: products!.slurry.version })} · {t(`school.crack.${buildUp!.crackSchool}`)} · {t(`school.second-coat.${buildUp!.secondCoatSchool}`)}
+        {products!.slurry.name} {t('product.version', { n: products!.slurry.version })} · {t(`school.crack.${buildUp!.crackSchool}`)} ·{' '}
+        {t(`school.second-coat.${buildUp!.secondCoatSchool}`)}
         {buildUp!.reason ? ` · ${buildUp!.reason}` : ''}
       </p>
       <ul className="my-1 list-disc pl-5">
@@ -186,7 +200,9 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
             <li key={treatment.targetId}>
               <b>{feature ? `${feature.mark} ${t(`feature.${feature.kind}`)}` : t(`junction.${treatment.of}`)}</b>
               {feature?.widthMm ? `, ${formatQuantity(feature.widthMm, 'mm', units)}` : ''}
-              {treatment.head ? `, ${t('dossier.under-head', { head: formatQuantity(treatment.head.output.headM, 'm', units) })}` : ''}: {t(`verdict.${treatment.rule.verdict}`)}. {t(`rule.${treatment.rule.id}.why`)}
+              {treatment.head
+                ? `, ${t('dossier.under-head', { head: formatQuantity(treatment.head.output.headM, 'm', units) })}`
+                : ''}: {t(`verdict.${treatment.rule.verdict}`)}. {t(`rule.${treatment.rule.id}.why`)}
             </li>
           );
         })}

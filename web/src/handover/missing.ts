@@ -11,10 +11,12 @@ export function whatIsMissing(model: JobModel, plan: JobPlan, revision: PlanRevi
   const faceMark = (id: string) => model.faces.find((face) => face.id === id)?.mark ?? '';
   if (!revision) missing.push(t('missing.release'));
   for (const face of plan.faces) {
-    if (face.findings.some((found) => found.code === 'no-governing-level')) missing.push(t('missing.governing', { mark: faceMark(face.faceId) }));
+    if (face.findings.some((found) => found.code === 'no-governing-level'))
+      missing.push(t('missing.governing', { mark: faceMark(face.faceId) }));
     if (face.rating && !face.rating.output.passes) missing.push(t('missing.rating', { mark: faceMark(face.faceId) }));
     for (const treatment of face.treatments)
-      if (treatment.rule.verdict === 'refuse') missing.push(t('missing.refused', { mark: model.features.find((f) => f.id === treatment.targetId)?.mark ?? '' }));
+      if (treatment.rule.verdict === 'refuse')
+        missing.push(t('missing.refused', { mark: model.features.find((f) => f.id === treatment.targetId)?.mark ?? '' }));
   }
   const open = (revision?.workItems ?? []).filter((item) => site.done.get(item.id)?.finishedAt === undefined);
   if (open.length > 0) missing.push(t('missing.open', { n: open.length, first: itemName(open[0]!, model) }));

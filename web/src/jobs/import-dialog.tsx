@@ -33,7 +33,10 @@ export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) 
     } catch (fault) {
       if (!(fault instanceof ApiError)) throw fault;
       const count = Object.keys(fault.fields).length;
-      setRefusal({ text: count > 0 ? t('import.refused', { n: count }) : t(`failed.${fault.isAway ? 'away' : fault.code}.text`), fields: fault.fields });
+      setRefusal({
+        text: count > 0 ? t('import.refused', { n: count }) : t(`failed.${fault.isAway ? 'away' : fault.code}.text`),
+        fields: fault.fields,
+      });
     } finally {
       setBusy(false);
     }

@@ -74,13 +74,20 @@ function OrganisationJobs({ organisation }: { organisation: Organisation }) {
       </div>
       {jobs.isPending ? <Loading what={t('the-jobs')} /> : null}
       {jobs.isError && !jobs.data ? <Failed fault={jobs.error} retry={() => void jobs.refetch()} /> : null}
-      {jobs.data?.length === 0 ? <p className="border border-dashed border-rule-strong p-6 text-soft">{t(mayMake ? 'jobs.empty' : 'jobs.empty-reader')}</p> : null}
+      {jobs.data?.length === 0 ? (
+        <p className="border border-dashed border-rule-strong p-6 text-soft">{t(mayMake ? 'jobs.empty' : 'jobs.empty-reader')}</p>
+      ) : null}
       <ul className="divide-y divide-rule border-y border-rule">
         {jobs.data?.map((job) => (
           <li key={job.id}>
-            <Link to={`/o/${organisation.id}/jobs/${job.id}/survey`} className="grid grid-cols-[1fr_auto] items-center gap-x-4 px-2 py-3 hover:bg-sunk">
+            <Link
+              to={`/o/${organisation.id}/jobs/${job.id}/survey`}
+              className="grid grid-cols-[1fr_auto] items-center gap-x-4 px-2 py-3 hover:bg-sunk"
+            >
               <span className="text-base font-semibold">{job.name}</span>
-              <span className="text-[13px] text-soft">{t('jobs.changed', { when: fullTime(job.updatedAt, Intl.DateTimeFormat().resolvedOptions().timeZone) })}</span>
+              <span className="text-[13px] text-soft">
+                {t('jobs.changed', { when: fullTime(job.updatedAt, Intl.DateTimeFormat().resolvedOptions().timeZone) })}
+              </span>
               <span className="text-soft">{job.site}</span>
               <span className="text-[13px]">{t('jobs.counts', { faces: job.faces, features: job.features, entries: job.entries })}</span>
             </Link>
@@ -88,7 +95,12 @@ function OrganisationJobs({ organisation }: { organisation: Organisation }) {
         ))}
       </ul>
       <NewJobDialog path={path} open={dialog === 'new'} onOpenChange={(isOpen) => setDialog(isOpen ? 'new' : null)} onMade={open} />
-      <ImportDialog path={`/organisations/${organisation.id}/import`} open={dialog === 'import'} onOpenChange={(isOpen) => setDialog(isOpen ? 'import' : null)} onMade={open} />
+      <ImportDialog
+        path={`/organisations/${organisation.id}/import`}
+        open={dialog === 'import'}
+        onOpenChange={(isOpen) => setDialog(isOpen ? 'import' : null)}
+        onMade={open}
+      />
     </section>
   );
 }

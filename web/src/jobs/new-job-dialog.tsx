@@ -20,7 +20,13 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
   const client = useQueryClient();
   // one id for one filled-in form: sent twice, it still makes one job
   const [id] = useState(() => v4());
-  const form = useKeptForm('new job', { name: '', site: '', datum: '', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC', currency: 'EUR' });
+  const form = useKeptForm('new job', {
+    name: '',
+    site: '',
+    datum: '',
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+    currency: 'EUR',
+  });
   const { register, formState } = form;
   const faults = formState.errors;
 
@@ -49,14 +55,22 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
         <TextField label={t('field.datum')} hint={t('jobs.datum-hint')} fault={faults.datum?.message} {...register('datum')} />
         <div className="grid grid-cols-2 gap-3">
           <TextField label={t('field.timeZone')} list="time-zones" fault={faults.timeZone?.message} {...register('timeZone')} />
-          <SelectField label={t('field.currency')} options={['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK'].map((c) => ({ value: c, label: c }))} {...register('currency')} />
+          <SelectField
+            label={t('field.currency')}
+            options={['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK'].map((c) => ({ value: c, label: c }))}
+            {...register('currency')}
+          />
         </div>
         <datalist id="time-zones">
           {Intl.supportedValuesOf('timeZone').map((zone) => (
             <option key={zone} value={zone} />
           ))}
         </datalist>
-        {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+        {faults.root ? (
+          <p role="alert" className="font-medium text-iron">
+            {faults.root.message}
+          </p>
+        ) : null}
         <Button look="solid" type="submit" disabled={formState.isSubmitting} className="self-end">
           {t('jobs.make')}
         </Button>

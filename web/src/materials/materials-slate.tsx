@@ -35,14 +35,21 @@ export function MaterialsSlate() {
           ))}
           <p className="mt-1 flex justify-between border-b-2 border-rule-strong py-1 font-semibold">
             <span>{t('materials.total')}</span>
-            <span>{formatMoney(plan.supply.orders.reduce((sum, order) => sum + order.packs.output.cost, 0), CATALOGUE_CURRENCY)}</span>
+            <span>
+              {formatMoney(
+                plan.supply.orders.reduce((sum, order) => sum + order.packs.output.cost, 0),
+                CATALOGUE_CURRENCY,
+              )}
+            </span>
           </p>
           {plan.supply.findings.map((found, i) => (
             <p key={i} role="alert" className="mt-1 font-medium text-iron">
               {faultText(found)}
             </p>
           ))}
-          <h3 className="mt-5 mb-1 font-semibold">{t('materials.cards', { temperature: formatQuantity(conditions.temperatureC, '°C', units), people: conditions.people })}</h3>
+          <h3 className="mt-5 mb-1 font-semibold">
+            {t('materials.cards', { temperature: formatQuantity(conditions.temperatureC, '°C', units), people: conditions.people })}
+          </h3>
           <MixingCards cards={plan.supply.cards} />
           <p className="mt-3 text-[13px] text-soft">{t('materials.invented', { job: model.job.name })}</p>
         </>
@@ -77,7 +84,13 @@ function TakeOffTable({ lines }: { lines: readonly TakeOffLine[] }) {
           title={t('working.open')}
           onClick={(event) => {
             event.stopPropagation();
-            show(line.working, `${markOf(line)}: ${t(`take-off.${line.what}`)}`, line.what === 'coats' ? undefined : t('materials.litres-to-kg', { rate: line.product.kgPerLitreFilled, product: line.product.name }));
+            show(
+              line.working,
+              `${markOf(line)}: ${t(`take-off.${line.what}`)}`,
+              line.what === 'coats'
+                ? undefined
+                : t('materials.litres-to-kg', { rate: line.product.kgPerLitreFilled, product: line.product.name }),
+            );
           }}
         >
           {formatQuantity(line.kg, 'kg', units)}
@@ -92,7 +105,11 @@ function TakeOffTable({ lines }: { lines: readonly TakeOffLine[] }) {
       columns={columns}
       rowKey={(line) => line.id}
       isCurrent={(line) => selected !== null && (selected.id === line.targetId || (selected.id === line.faceId && line.what === 'coats'))}
-      onRow={(line) => select(model.features.some((f) => f.id === line.targetId) ? { kind: 'feature', id: line.targetId! } : { kind: 'face', id: line.faceId })}
+      onRow={(line) =>
+        select(
+          model.features.some((f) => f.id === line.targetId) ? { kind: 'feature', id: line.targetId! } : { kind: 'face', id: line.faceId },
+        )
+      }
     />
   );
 }
@@ -106,7 +123,11 @@ function PackFigures({ order }: { order: OrderLine }) {
       <p className="font-medium">
         {order.product.name} <span className="text-[13px] text-soft">{t('product.version', { n: order.product.version })}</span>
       </p>
-      <Figure label={`${t('materials.needed', { kg: formatQuantity(order.requiredKg, 'kg', units) })} → ${list}`} value={formatMoney(cost, CATALOGUE_CURRENCY)} working={order.packs} />
+      <Figure
+        label={`${t('materials.needed', { kg: formatQuantity(order.requiredKg, 'kg', units) })} → ${list}`}
+        value={formatMoney(cost, CATALOGUE_CURRENCY)}
+        working={order.packs}
+      />
       <p className="text-[13px] text-soft">{t('materials.surplus', { kg: formatQuantity(surplusKg, 'kg', units) })}</p>
     </div>
   );

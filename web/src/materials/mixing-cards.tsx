@@ -28,12 +28,21 @@ function Card({ card }: { card: MixingCard }) {
         <span className="text-[13px] text-soft">{t('card.batches', { n: batch.output.batches })}</span>
       </header>
       <div className="my-1.5 flex flex-wrap gap-x-6">
-        <Big value={formatQuantity(batch.output.batchKg, 'kg', units)} label={t('card.powder')} onClick={() => show(batch, t('card.batch-size'))} />
+        <Big
+          value={formatQuantity(batch.output.batchKg, 'kg', units)}
+          label={t('card.powder')}
+          onClick={() => show(batch, t('card.batch-size'))}
+        />
         <Big value={formatQuantity(water?.volumeL ?? 0, 'L', units)} label={t('card.water')} onClick={() => show(mix, t('card.water'))} />
-        <Big value={formatQuantity(batch.output.lifeMin, 'min', units)} label={t('card.life')} onClick={() => show(batch, t('card.life'))} />
+        <Big
+          value={formatQuantity(batch.output.lifeMin, 'min', units)}
+          label={t('card.life')}
+          onClick={() => show(batch, t('card.life'))}
+        />
       </div>
       <p className="font-medium">
-        {t(`card.order.${product.mix.addTo}`)} {t('card.mix-time', { min: product.mix.mixMin })} {product.mix.standMin > 0 ? t('card.stand', { min: product.mix.standMin }) : ''}
+        {t(`card.order.${product.mix.addTo}`)} {t('card.mix-time', { min: product.mix.mixMin })}{' '}
+        {product.mix.standMin > 0 ? t('card.stand', { min: product.mix.standMin }) : ''}
       </p>
       <p className="mb-2 font-semibold">{t('card.nothing-else')}</p>
       {product.hazards.map((hazard) => (

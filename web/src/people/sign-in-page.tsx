@@ -44,10 +44,20 @@ export function SignInPage() {
         </div>
         <p className="text-[13px] opacity-70 max-[719px]:hidden">{t('advice-not-approval')}</p>
       </section>
-      <form onSubmit={(event) => void signIn(event)} noValidate className="flex w-full max-w-sm flex-col gap-4 self-center justify-self-center p-6">
+      <form
+        onSubmit={(event) => void signIn(event)}
+        noValidate
+        className="flex w-full max-w-sm flex-col gap-4 self-center justify-self-center p-6"
+      >
         <h1 className="text-xl font-semibold">{t('sign-in.title')}</h1>
         <TextField label={t('field.email')} type="email" autoComplete="username" fault={faults.email?.message} {...register('email')} />
-        <TextField label={t('field.password')} type="password" autoComplete="current-password" fault={faults.password?.message} {...register('password')} />
+        <TextField
+          label={t('field.password')}
+          type="password"
+          autoComplete="current-password"
+          fault={faults.password?.message}
+          {...register('password')}
+        />
         {faults.root ? (
           <p role="alert" className="font-medium text-iron">
             {faults.root.message}

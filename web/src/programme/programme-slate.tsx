@@ -27,18 +27,36 @@ export function ProgrammeSlate() {
   const units = useUnits();
   const { timeZone } = model.job;
   const items = useMemo(() => new Map(workItems.map((item) => [item.id, item])), [workItems]);
-  const rows = programme.tasks.map<Row>((task) => ({ ...task, item: items.get(task.id)! }));
+  // what is still to do stands first
+  const rows = programme.tasks
+    .map<Row>((task) => ({ ...task, item: items.get(task.id)! }))
+    .sort((a, b) => Number(a.state === 'done') - Number(b.state === 'done') || a.startMs - b.startMs);
   const columns: Column<Row>[] = [
     { id: 'face', header: t('programme.face'), value: (row) => model.faces.find((f) => f.id === row.item.faceId)?.mark ?? '' },
     { id: 'step', header: t('programme.step'), value: (row) => stepName(row.item, model) },
-    { id: 'start', header: t('programme.start'), isNumber: true, value: (row) => row.startMs, cell: (row) => dayAndTime(row.startMs, timeZone) },
+    {
+      id: 'start',
+      header: t('programme.start'),
+      isNumber: true,
+      value: (row) => row.startMs,
+      cell: (row) => dayAndTime(row.startMs, timeZone),
+    },
     { id: 'end', header: t('programme.end'), isNumber: true, value: (row) => row.endMs, cell: (row) => timeOfDay(row.endMs, timeZone) },
-    { id: 'amount', header: t('programme.amount'), isNumber: true, value: (row) => row.item.quantity.value, cell: (row) => formatQuantity(row.item.quantity.value, row.item.quantity.unit, units) },
+    {
+      id: 'amount',
+      header: t('programme.amount'),
+      isNumber: true,
+      value: (row) => row.item.quantity.value,
+      cell: (row) => formatQuantity(row.item.quantity.value, row.item.quantity.unit, units),
+    },
     {
       id: 'window',
       header: t('programme.window'),
       value: (row) => row.window?.opensMs ?? 0,
-      cell: (row) => (row.window ? `[ ${timeOfDay(row.window.opensMs, timeZone)} – ${row.window.closesMs === null ? '…' : timeOfDay(row.window.closesMs, timeZone)} ]` : ''),
+      cell: (row) =>
+        row.window
+          ? `[ ${timeOfDay(row.window.opensMs, timeZone)} – ${row.window.closesMs === null ? '…' : timeOfDay(row.window.closesMs, timeZone)} ]`
+          : '',
     },
     { id: 'state', header: t('programme.state'), value: (row) => t(`task-state.${row.state}`) },
   ];
@@ -56,7 +74,14 @@ export function ProgrammeSlate() {
       {rows.length === 0 ? (
         <p className="text-soft">{t('programme.none')}</p>
       ) : (
-        <DataTable name={t('lens.programme')} rows={rows} columns={columns} rowKey={(row) => row.id} isCurrent={(row) => row.item.targetId === selected?.id || (row.item.faceId === selected?.id && !row.item.targetId)} onRow={(row) => select({ kind: 'face', id: row.item.faceId })} />
+        <DataTable
+          name={t('lens.programme')}
+          rows={rows}
+          columns={columns}
+          rowKey={(row) => row.id}
+          isCurrent={(row) => row.item.targetId === selected?.id || (row.item.faceId === selected?.id && !row.item.targetId)}
+          onRow={(row) => select({ kind: 'face', id: row.item.faceId })}
+        />
       )}
       <p className="mt-3 text-[13px] text-soft">{t('programme.hours')}</p>
     </>
@@ -72,11 +97,21 @@ function Release() {
   return (
     <section className="mb-3 flex flex-wrap items-center gap-3 border-b border-rule pb-3">
       <p className="min-w-0 flex-1">
-        {revision ? t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, model.job.timeZone) }) : t('release.none')}
-        {revision ? <span className={`block text-[13px] ${isCurrent ? 'text-soft' : 'font-medium text-ochre'}`}>{t(isCurrent ? 'release.unchanged' : 'release.changed')}</span> : null}
+        {revision
+          ? t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, model.job.timeZone) })
+          : t('release.none')}
+        {revision ? (
+          <span className={`block text-[13px] ${isCurrent ? 'text-soft' : 'font-medium text-ochre'}`}>
+            {t(isCurrent ? 'release.unchanged' : 'release.changed')}
+          </span>
+        ) : null}
       </p>
       {can('plan') ? (
-        <Button look={isCurrent ? 'outline' : 'solid'} disabled={plan.workItems.length === 0 || (isCurrent && revision !== null)} onClick={() => send('plan.release', { revisionId: v4(), people: conditions.people, temperatureC: conditions.temperatureC })}>
+        <Button
+          look={isCurrent ? 'outline' : 'solid'}
+          disabled={plan.workItems.length === 0 || (isCurrent && revision !== null)}
+          onClick={() => send('plan.release', { revisionId: v4(), people: conditions.people, temperatureC: conditions.temperatureC })}
+        >
           {t('release.do', { n: (revision?.number ?? 0) + 1 })}
         </Button>
       ) : null}

@@ -1,9 +1,9 @@
 import { findProduct } from '@caulkhorn/core/catalogue';
-import { mistRounds, type PlacedTask } from '@caulkhorn/core/programme';
+import { type Interval, type PlacedTask, USUAL_WEEK, mistRounds, shiftsFrom } from '@caulkhorn/core/programme';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { dayAndTime, timeOfDay } from '../shared/times';
+import { timeOfDay, weekdayAndTime } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
@@ -15,7 +15,11 @@ const HOUR_MS = 3_600_000;
 const BACK_H = 6;
 const SHOWN_H = 48;
 const ROW_PX = 22;
-const NAME_PX = 56;
+const NAME_PX = 64;
+/** hour labels this near to the present would stand under it, ms */
+const NEAR_NOW_MS = 2.8 * HOUR_MS;
+/** shorter bars have no room for a name */
+const NAMED_FROM_MS = 1.6 * HOUR_MS;
 
 /** The next two days at a glance: work as bars, recoat windows as brackets, mist rounds as arrows, what cannot be met hatched. */
 export function Strip() {
@@ -36,10 +40,19 @@ export function Strip() {
       model.faces
         .map((face) => {
           const tasks = programme.tasks.filter((task) => task.chain === face.id && task.endMs > from && task.startMs < to);
-          const windows = programme.tasks.filter((task) => task.chain === face.id && task.state === 'planned' && task.window?.closesMs != null && task.window.closesMs > from && task.window.opensMs < to);
+          const windows = programme.tasks.filter(
+            (task) =>
+              task.chain === face.id &&
+              task.state === 'planned' &&
+              task.window?.closesMs != null &&
+              task.window.closesMs > from &&
+              task.window.opensMs < to,
+          );
           const slurry = model.buildUps.find((b) => b.faceId === face.id)?.slurry;
           const cure = slurry && findProduct(slurry)?.coat?.cure;
-          const coatEnds = workItems.filter((item) => item.faceId === face.id && item.step === 'coat-2').flatMap((item) => site.done.get(item.id)?.lastLaidAt ?? []);
+          const coatEnds = workItems
+            .filter((item) => item.faceId === face.id && item.step === 'coat-2')
+            .flatMap((item) => site.done.get(item.id)?.lastLaidAt ?? []);
           const mists = cure ? coatEnds.flatMap((end) => mistRounds(end, cure, timeZone)).filter((at) => at > from && at < to) : [];
           return { face, tasks, windows, mists };
         })
@@ -47,21 +60,37 @@ export function Strip() {
     [model, programme, workItems, site, from, to, timeZone],
   );
   const late = new Map(programme.conflicts.map((conflict) => [conflict.taskId, conflict]));
-  const hours = Array.from({ length: SHOWN_H / 6 + 1 }, (_, i) => Math.ceil(from / (6 * HOUR_MS)) * 6 * HOUR_MS + i * 6 * HOUR_MS).filter((at) => at < to - HOUR_MS);
+  const hours = Array.from({ length: SHOWN_H / 6 + 1 }, (_, i) => Math.ceil(from / (6 * HOUR_MS)) * 6 * HOUR_MS + i * 6 * HOUR_MS).filter(
+    (at) => at < to - HOUR_MS && at > from + HOUR_MS && Math.abs(at - now) > NEAR_NOW_MS,
+  );
+  const dark = restBetween(shiftsFrom(from - 24 * HOUR_MS, { ...USUAL_WEEK, timeZone }, 5), from, to);
 
   return (
     <section aria-label={t('strip.name')} className="shrink-0 border-t border-rule-strong bg-sunk">
       <div className="flex h-6">
-        <button type="button" onClick={() => setOpen(!open)} aria-expanded={open} className="flex shrink-0 items-center gap-1 px-2 text-[13px] font-semibold" style={{ width: NAME_PX }}>
+        <button
+          type="button"
+          onClick={() => setOpen(!open)}
+          aria-expanded={open}
+          className="flex shrink-0 items-center gap-1 px-2 text-[13px] font-semibold"
+          style={{ width: NAME_PX }}
+        >
           48 h {open ? <ChevronDown size={14} /> : <ChevronUp size={14} />}
         </button>
         <div className="relative flex-1">
           {hours.map((at, i) => (
-            <span key={at} className="absolute top-0.5 -translate-x-1/2 text-[12px] whitespace-nowrap text-soft" style={{ left: share(at) }}>
-              {i === 0 || timeOfDay(at, timeZone) < '06:00' ? dayAndTime(at, timeZone).replace(/ \w+ /, ' ') : timeOfDay(at, timeZone)}
+            <span
+              key={at}
+              className="absolute top-0.5 -translate-x-1/2 text-[12px] whitespace-nowrap text-soft"
+              style={{ left: share(at) }}
+            >
+              {i === 0 || timeOfDay(at, timeZone) < '06:00' ? weekdayAndTime(at, timeZone) : timeOfDay(at, timeZone)}
             </span>
           ))}
-          <span className="absolute top-0 z-10 -translate-x-1/2 rounded-[2px] bg-iron px-1.5 text-[12px] font-semibold text-paper" style={{ left: share(now) }}>
+          <span
+            className="absolute top-0 z-10 -translate-x-1/2 rounded-[2px] bg-iron px-1.5 text-[12px] font-semibold text-paper"
+            style={{ left: share(now) }}
+          >
             {timeOfDay(now, timeZone)}
           </span>
         </div>
@@ -71,19 +100,56 @@ export function Strip() {
           {rows.length === 0 ? <p className="px-2 pb-2 text-soft">{t('strip.empty')}</p> : null}
           {rows.map(({ face, tasks, windows, mists }) => (
             <div key={face.id} className={`flex ${selected?.id === face.id ? 'bg-water-soft' : ''}`} style={{ height: ROW_PX }}>
-              <button type="button" className="shrink-0 px-2 text-left font-semibold hover:underline" style={{ width: NAME_PX }} onClick={() => select({ kind: 'face', id: face.id })}>
+              <button
+                type="button"
+                className="shrink-0 px-2 text-left font-semibold hover:underline"
+                style={{ width: NAME_PX }}
+                onClick={() => select({ kind: 'face', id: face.id })}
+              >
                 {face.mark}
               </button>
               <div className="relative flex-1 overflow-hidden border-t border-rule">
+                {dark.map(({ fromMs, toMs }) => (
+                  <div
+                    key={fromMs}
+                    className="absolute inset-y-0 bg-rule opacity-60"
+                    style={{ left: share(fromMs), width: `calc(${share(toMs)} - ${share(fromMs)})` }}
+                  />
+                ))}
                 <div className="absolute inset-y-0 w-[2px] bg-iron" style={{ left: share(now) }} />
                 {tasks.map((task) => {
                   const item = items.get(task.id)!;
                   const conflict = late.get(task.id);
-                  const text = conflict ? conflictText(conflict, itemName(item, model)) : `${itemName(item, model)}, ${timeOfDay(task.startMs, timeZone)}–${timeOfDay(task.endMs, timeZone)}, ${t(`task-state.${task.state}`)}`;
-                  return <Bar key={task.id} task={task} isCoat={item.step.startsWith('coat')} left={share(task.startMs)} width={`calc(${share(task.endMs)} - ${share(task.startMs)} - 1px)`} label={item.step.startsWith('coat') ? stepName(item, model) : ''} title={text} isLate={Boolean(conflict)} />;
+                  const text = conflict
+                    ? conflictText(conflict, itemName(item, model))
+                    : `${itemName(item, model)}, ${timeOfDay(task.startMs, timeZone)}–${timeOfDay(task.endMs, timeZone)}, ${t(`task-state.${task.state}`)}`;
+                  return (
+                    <Bar
+                      key={task.id}
+                      task={task}
+                      isCoat={item.step.startsWith('coat')}
+                      left={share(task.startMs)}
+                      width={`calc(${share(task.endMs)} - ${share(task.startMs)} - 1px)`}
+                      label={item.step.startsWith('coat') && task.endMs - task.startMs >= NAMED_FROM_MS ? stepName(item, model) : ''}
+                      title={text}
+                      isLate={Boolean(conflict)}
+                    />
+                  );
                 })}
                 {windows.map((task) => (
-                  <div key={task.id} title={t('strip.window', { name: itemName(items.get(task.id)!, model), opens: timeOfDay(task.window!.opensMs, timeZone), closes: timeOfDay(task.window!.closesMs!, timeZone) })} className="absolute inset-y-[2px] border-x-[3px] border-ink" style={{ left: share(task.window!.opensMs), width: `calc(${share(task.window!.closesMs!)} - ${share(task.window!.opensMs)})` }}>
+                  <div
+                    key={task.id}
+                    title={t('strip.window', {
+                      name: itemName(items.get(task.id)!, model),
+                      opens: timeOfDay(task.window!.opensMs, timeZone),
+                      closes: timeOfDay(task.window!.closesMs!, timeZone),
+                    })}
+                    className="absolute inset-y-[2px] border-x-[3px] border-ink"
+                    style={{
+                      left: share(task.window!.opensMs),
+                      width: `calc(${share(task.window!.closesMs!)} - ${share(task.window!.opensMs)})`,
+                    }}
+                  >
                     <i className="absolute top-0 left-0 h-[3px] w-1.5 bg-ink" />
                     <i className="absolute bottom-0 left-0 h-[3px] w-1.5 bg-ink" />
                     <i className="absolute top-0 right-0 h-[3px] w-1.5 bg-ink" />
@@ -91,7 +157,12 @@ export function Strip() {
                   </div>
                 ))}
                 {mists.map((at) => (
-                  <span key={at} title={t('strip.mist', { at: timeOfDay(at, timeZone) })} className="absolute top-0 -translate-x-1/2 font-bold text-water" style={{ left: share(at) }}>
+                  <span
+                    key={at}
+                    title={t('strip.mist', { at: timeOfDay(at, timeZone) })}
+                    className="absolute top-0 -translate-x-1/2 font-bold text-water"
+                    style={{ left: share(at) }}
+                  >
                     ↓
                   </span>
                 ))}
@@ -104,12 +175,45 @@ export function Strip() {
   );
 }
 
+/** The hours in which nobody works, within a span. */
+function restBetween(shifts: readonly Interval[], from: number, to: number): Interval[] {
+  const edges = [from, ...shifts.flatMap((shift) => [shift.fromMs, shift.toMs]).filter((ms) => ms > from && ms < to), to];
+  const isWorked = (ms: number) => shifts.some((shift) => ms >= shift.fromMs && ms < shift.toMs);
+  return edges.slice(1).flatMap((end, i) => (isWorked((edges[i]! + end) / 2) ? [] : [{ fromMs: edges[i]!, toMs: end }]));
+}
+
 const HATCHED = 'repeating-linear-gradient(45deg, var(--iron) 0 3px, transparent 3px 7px)';
 
-function Bar({ task, isCoat, left, width, label, title, isLate }: { task: PlacedTask; isCoat: boolean; left: string; width: string; label: string; title: string; isLate: boolean }) {
-  const look = isLate ? 'border border-iron text-ink' : task.state === 'done' ? 'bg-rule-strong text-paper' : isCoat ? 'bg-water text-paper' : 'border border-water bg-water-soft text-ink';
+function Bar({
+  task,
+  isCoat,
+  left,
+  width,
+  label,
+  title,
+  isLate,
+}: {
+  task: PlacedTask;
+  isCoat: boolean;
+  left: string;
+  width: string;
+  label: string;
+  title: string;
+  isLate: boolean;
+}) {
+  const look = isLate
+    ? 'border border-iron text-ink'
+    : task.state === 'done'
+      ? 'bg-rule-strong text-paper'
+      : isCoat
+        ? 'bg-water text-paper'
+        : 'border border-water bg-water-soft text-ink';
   return (
-    <div title={title} className={`absolute inset-y-[4px] overflow-hidden rounded-[2px] px-1 text-[11px] leading-[13px] whitespace-nowrap ${look}`} style={{ left, width, minWidth: 3, ...(isLate ? { backgroundImage: HATCHED } : {}) }}>
+    <div
+      title={title}
+      className={`absolute inset-y-[4px] overflow-hidden rounded-[2px] px-1 text-[11px] leading-[13px] whitespace-nowrap ${look}`}
+      style={{ left, width, minWidth: 3, ...(isLate ? { backgroundImage: HATCHED } : {}) }}
+    >
       {isLate ? <span className="bg-iron-soft px-0.5 font-semibold">{label || '!'}</span> : label}
     </div>
   );

@@ -1,37 +1,36 @@
 import { type UnitSystem, fromSystem, toSystem } from '@caulkhorn/core/quantities';
 
-/** Digits that mean something on site, by the unit shown. */
-const DIGITS: Readonly<Record<string, number>> = {
-  m: 2,
-  ft: 2,
-  mm: 1,
-  in: 3,
-  'm²': 1,
-  'ft²': 0,
-  kPa: 1,
-  psi: 2,
-  bar: 2,
-  kN: 1,
-  lbf: 0,
-  kg: 1,
-  lb: 1,
-  L: 2,
-  'US gal': 2,
-  '°C': 1,
-  '°F': 1,
-  K: 1,
-  min: 0,
-  h: 1,
-  '%': 0,
+/** Decimals that mean something on site, least and most, by the unit shown. */
+const DECIMALS: Readonly<Record<string, readonly [least: number, most: number]>> = {
+  m: [2, 2],
+  ft: [2, 2],
+  mm: [0, 2],
+  in: [0, 3],
+  'm²': [1, 1],
+  'ft²': [0, 0],
+  kPa: [1, 1],
+  psi: [1, 2],
+  kN: [1, 1],
+  lbf: [0, 0],
+  kg: [1, 1],
+  lb: [1, 1],
+  L: [2, 2],
+  'US gal': [2, 2],
+  '°C': [1, 1],
+  '°F': [1, 1],
+  K: [1, 1],
+  min: [0, 0],
+  '%': [0, 1],
 };
+const USUAL_DECIMALS = [0, 2] as const;
 
 const formatters = new Map<string, Intl.NumberFormat>();
 
-export function formatNumber(value: number, digits: number): string {
-  const key = String(digits);
+export function formatNumber(value: number, most: number, least = most): string {
+  const key = `${least} ${most}`;
   let formatter = formatters.get(key);
   if (!formatter) {
-    formatter = new Intl.NumberFormat('en-GB', { maximumFractionDigits: digits, minimumFractionDigits: Math.min(digits, 1), useGrouping: true });
+    formatter = new Intl.NumberFormat('en-GB', { maximumFractionDigits: most, minimumFractionDigits: least, useGrouping: true });
     formatters.set(key, formatter);
   }
   // a typographic minus lines up with digits and is not mistaken for a dash
@@ -41,8 +40,13 @@ export function formatNumber(value: number, digits: number): string {
 /** A quantity in the reader's units, with its unit. */
 export function formatQuantity(value: number, unit: string, system: UnitSystem): string {
   const shown = toSystem(value, unit, system);
-  const digits = DIGITS[shown.unit] ?? 2;
-  return `${formatNumber(shown.value, digits)}${shown.unit ? `\u202f${shown.unit}` : ''}`;
+  const [least, most] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
+  return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${shown.unit}` : ''}`;
+}
+
+/** A dew-point margin, rounded down: 2.98 K is not yet 3 and must not read so. */
+export function formatMargin(marginK: number, system: UnitSystem): string {
+  return formatQuantity(Math.floor(marginK * 10 + 1e-9) / 10, 'K', system);
 }
 
 export function formatMoney(minor: number, currency: string): string {
@@ -67,5 +71,7 @@ export function readQuantity(text: string, unit: string, system: UnitSystem): nu
 /** An SI value as text for a field, in the reader's units. */
 export function fieldText(value: number | undefined, unit: string, system: UnitSystem): string {
   if (value === undefined) return '';
-  return String(Number(toSystem(value, unit, system).value.toFixed((DIGITS[toSystem(value, unit, system).unit] ?? 2) + 1)));
+  const shown = toSystem(value, unit, system);
+  const [, most] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
+  return String(Number(shown.value.toFixed(most + 1)));
 }

@@ -11,6 +11,10 @@ export function dayAndTime(at: number | string, timeZone: string): string {
   return format(new TZDate(asMs(at), timeZone), 'EEE d MMM HH:mm');
 }
 
+export function weekdayAndTime(at: number | string, timeZone: string): string {
+  return format(new TZDate(asMs(at), timeZone), 'EEE d, HH:mm');
+}
+
 export function fullTime(at: number | string, timeZone: string): string {
   return format(new TZDate(asMs(at), timeZone), 'd MMM yyyy HH:mm');
 }

@@ -4,7 +4,10 @@ import { type DefaultValues, type FieldPath, type FieldValues, type UseFormRetur
 import { t } from '../messages/t';
 
 export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
-  /** shows each finding beside its field; what belongs to no field goes to the form as a whole */ showIssues(issues: readonly Issue[], prefix?: string): void;
+  /** shows each finding beside its field; what belongs to no field goes to the form as a whole */ showIssues(
+    issues: readonly Issue[],
+    prefix?: string,
+  ): void;
   /** what was typed has been saved and need not be kept */ forget(): void;
 };
 
@@ -23,7 +26,9 @@ export function useKeptForm<T extends FieldValues>(key: string, defaults: T): Ke
     showIssues(issues, prefix = '') {
       for (const found of issues) {
         const path = prefix && found.path.startsWith(`${prefix}.`) ? found.path.slice(prefix.length + 1) : found.path;
-        const name = Object.keys(defaults).find((field) => path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}[`) || path.startsWith(`${field}.`));
+        const name = Object.keys(defaults).find(
+          (field) => path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}[`) || path.startsWith(`${field}.`),
+        );
         form.setError((name ?? 'root') as FieldPath<T>, { message: faultText(found) });
       }
     },

@@ -5,24 +5,32 @@ const TILE = { width: 28, height: 20 };
 
 type Draw = (ctx: CanvasRenderingContext2D) => void;
 
-const courses = (heads: number): Draw => (ctx) => {
-  ctx.beginPath();
-  for (const y of [0.5, TILE.height / 2 + 0.5]) {
-    ctx.moveTo(0, y);
-    ctx.lineTo(TILE.width, y);
-  }
-  for (let i = 0; i < heads; i++) {
-    const x = (TILE.width / heads) * i + 0.5;
-    ctx.moveTo(x, 0);
-    ctx.lineTo(x, TILE.height / 2);
-    ctx.moveTo(x + TILE.width / heads / 2, TILE.height / 2);
-    ctx.lineTo(x + TILE.width / heads / 2, TILE.height);
-  }
-  ctx.stroke();
-};
+const courses =
+  (heads: number): Draw =>
+  (ctx) => {
+    ctx.beginPath();
+    for (const y of [0.5, TILE.height / 2 + 0.5]) {
+      ctx.moveTo(0, y);
+      ctx.lineTo(TILE.width, y);
+    }
+    for (let i = 0; i < heads; i++) {
+      const x = (TILE.width / heads) * i + 0.5;
+      ctx.moveTo(x, 0);
+      ctx.lineTo(x, TILE.height / 2);
+      ctx.moveTo(x + TILE.width / heads / 2, TILE.height / 2);
+      ctx.lineTo(x + TILE.width / heads / 2, TILE.height);
+    }
+    ctx.stroke();
+  };
 
 const aggregate: Draw = (ctx) => {
-  for (const [x, y] of [[5, 5], [17, 3], [24, 13], [11, 15]] as const) ctx.fillRect(x, y, 1.2, 1.2);
+  for (const [x, y] of [
+    [5, 5],
+    [17, 3],
+    [24, 13],
+    [11, 15],
+  ] as const)
+    ctx.fillRect(x, y, 1.2, 1.2);
   ctx.beginPath();
   ctx.moveTo(15, 10);
   ctx.lineTo(19, 10);
@@ -31,7 +39,13 @@ const aggregate: Draw = (ctx) => {
   ctx.stroke();
 };
 
-const DRAW: Partial<Record<Substrate, Draw>> = { brick: courses(2), block: courses(1), rubble: courses(1), 'cast-concrete': aggregate, precast: aggregate };
+const DRAW: Partial<Record<Substrate, Draw>> = {
+  brick: courses(2),
+  block: courses(1),
+  rubble: courses(1),
+  'cast-concrete': aggregate,
+  precast: aggregate,
+};
 
 export class Hatches {
   private readonly patterns = new Map<Substrate, CanvasPattern>();

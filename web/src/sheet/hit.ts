@@ -27,7 +27,10 @@ export function featureAt(model: JobModel, layout: SheetLayout, view: View, px: 
     const placed = layout.byId.get(feature.faceId);
     if (!placed) continue;
     const points = feature.path.map((point) => toScreen(view, ...toSheet(placed, point)));
-    const distance = points.length === 1 ? Math.hypot(points[0]![0] - px, points[0]![1] - py) : Math.min(...points.slice(1).map((b, i) => distanceToSegment([px, py], points[i]!, b)));
+    const distance =
+      points.length === 1
+        ? Math.hypot(points[0]![0] - px, points[0]![1] - py)
+        : Math.min(...points.slice(1).map((b, i) => distanceToSegment([px, py], points[i]!, b)));
     if (distance < nearest) {
       nearest = distance;
       best = feature;

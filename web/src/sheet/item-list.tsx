@@ -6,7 +6,10 @@ import { t } from '../messages/t';
 import { useJob } from '../workspace/job-context';
 import { type Selected, useSelection } from '../workspace/selection';
 
-type Row = { kind: 'space'; id: string; name: string } | { kind: 'face'; id: string; face: Face; count: number } | { kind: 'feature'; id: string; feature: Feature };
+type Row =
+  | { kind: 'space'; id: string; name: string }
+  | { kind: 'face'; id: string; face: Face; count: number }
+  | { kind: 'feature'; id: string; feature: Feature };
 
 /** The same faces and features as on the sheet, as a list: it carries focus, names and keyboard. */
 export function ItemList({ editable }: { editable: boolean }) {
@@ -16,7 +19,12 @@ export function ItemList({ editable }: { editable: boolean }) {
   const wanted = useDeferredValue(words.trim().toLowerCase());
   const rows = useMemo(() => rowsOf(model, wanted), [model, wanted]);
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: (i) => (rows[i]!.kind === 'feature' ? 30 : 34), overscan: 12 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => (rows[i]!.kind === 'feature' ? 30 : 34),
+    overscan: 12,
+  });
   const at = rows.findIndex((row) => row.id === selected?.id);
 
   useEffect(() => {
@@ -40,7 +48,8 @@ export function ItemList({ editable }: { editable: boolean }) {
       ArrowUp: () => step(-1),
       Home: () => choose(rows.findIndex((row) => row.kind !== 'space')),
       End: () => choose(rows.length - 1),
-      Enter: () => selected?.kind === 'face' && openPlate(model.faces.find((f) => f.id === selected.id)?.kind === 'slab' ? selected.id : null),
+      Enter: () =>
+        selected?.kind === 'face' && openPlate(model.faces.find((f) => f.id === selected.id)?.kind === 'slab' ? selected.id : null),
       Delete: () => editable && selected?.kind === 'feature' && remove('feature', selected.id),
     };
     if (!act[event.key]) return;
@@ -53,7 +62,12 @@ export function ItemList({ editable }: { editable: boolean }) {
       <label className="flex items-center gap-1.5 border-b border-rule px-2">
         <Search size={14} aria-hidden className="text-soft" />
         <span className="sr-only">{t('list.search')}</span>
-        <input value={words} onChange={(event) => setWords(event.target.value)} placeholder={t('list.search')} className="h-9 w-full bg-transparent outline-none focus-visible:outline-2" />
+        <input
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+          placeholder={t('list.search')}
+          className="h-9 w-full bg-transparent outline-none focus-visible:outline-2"
+        />
       </label>
       <div
         ref={scroller}
@@ -68,7 +82,14 @@ export function ItemList({ editable }: { editable: boolean }) {
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
           {virtual.getVirtualItems().map((item) => {
             const row = rows[item.index]!;
-            const position = { position: 'absolute', top: 0, left: 0, right: 0, height: item.size, transform: `translateY(${item.start}px)` } as const;
+            const position = {
+              position: 'absolute',
+              top: 0,
+              left: 0,
+              right: 0,
+              height: item.size,
+              transform: `translateY(${item.start}px)`,
+            } as const;
             if (row.kind === 'space')
               return (
                 <div key={row.id} role="presentation" style={position} className="flex items-end px-2.5 pb-0.5 text-[13px] text-soft">
@@ -119,7 +140,10 @@ function FeatureRow({ feature }: { feature: Feature }) {
   );
 }
 
-function rowsOf(model: { spaces: { id: string; name: string; order: number }[]; faces: Face[]; features: Feature[] }, words: string): Row[] {
+function rowsOf(
+  model: { spaces: { id: string; name: string; order: number }[]; faces: Face[]; features: Feature[] },
+  words: string,
+): Row[] {
   const featuresOf = new Map<string, Feature[]>();
   for (const feature of model.features) {
     const list = featuresOf.get(feature.faceId);
@@ -133,9 +157,14 @@ function rowsOf(model: { spaces: { id: string; name: string; order: number }[]; 
     for (const face of model.faces.filter((f) => f.spaceId === space.id).sort((a, b) => a.order - b.order)) {
       const all = featuresOf.get(face.id) ?? [];
       const faceMatches = words === '' || matches(`${face.mark} ${face.name} ${space.name}`);
-      const features = faceMatches ? all : all.filter((f) => matches(`${f.mark} ${t(`feature.${f.kind}`)} ${t(`wet.${f.wetState}`)} ${f.note ?? ''}`));
+      const features = faceMatches
+        ? all
+        : all.filter((f) => matches(`${f.mark} ${t(`feature.${f.kind}`)} ${t(`wet.${f.wetState}`)} ${f.note ?? ''}`));
       if (!faceMatches && features.length === 0) continue;
-      inSpace.push({ kind: 'face', id: face.id, face, count: all.length }, ...features.map((feature) => ({ kind: 'feature', id: feature.id, feature }) as const));
+      inSpace.push(
+        { kind: 'face', id: face.id, face, count: all.length },
+        ...features.map((feature) => ({ kind: 'feature', id: feature.id, feature }) as const),
+      );
     }
     if (inSpace.length > 0 || words === '') rows.push({ kind: 'space', id: space.id, name: space.name }, ...inSpace);
   }

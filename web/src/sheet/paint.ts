@@ -1,37 +1,18 @@
-import type { JobModel } from '@caulkhorn/core/jobs';
 import { levelAt } from '@caulkhorn/core/jobs';
 import { pressureKPa } from '@caulkhorn/core/physics';
-import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
-import type { Selected } from '../workspace/selection';
-import type { Hatches } from './hatch';
+import { formatQuantity } from '../shared/numbers';
 import { LabelPlacer } from './labels';
-import { type PlacedFace, type SheetLayout, toSheet } from './layout';
-import type { Palette } from './palette';
+import { type PlacedFace, toSheet } from './layout';
+import { paintStaff, paintWaterLines } from './paint-levels';
+import { FONT, type Painting } from './painting';
 import type { FaceShape, Mark, Scene } from './scene';
-import { STAFF_PX, type Size, type View, fromScreen, toScreen } from './view';
+import { toScreen } from './view';
 
-export interface Painting {
-  ctx: CanvasRenderingContext2D;
-  size: Size;
-  dpr: number;
-  view: View;
-  layout: SheetLayout;
-  scene: Scene;
-  model: JobModel;
-  palette: Palette;
-  hatches: Hatches;
-  selected: Selected | null;
-  draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
-  units: UnitSystem;
-}
-
-const FONT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
 const HATCH_FROM_SCALE = 22;
 const CONTOUR_STEP_M = 0.5;
 
-/** Paints the whole sheet. Batched strokes under one transform; text and symbols in pixels on top. */
+/** Paints the whole sheet. Batched strokes; text and symbols in pixels on top. */
 export function paint(p: Painting): void {
   const { ctx, dpr, size, palette } = p;
   ctx.setTransform(dpr, 0, 0, dpr, 0, 0);
@@ -39,13 +20,11 @@ export function paint(p: Painting): void {
   ctx.fillRect(0, 0, size.width, size.height);
   const visible = p.scene.faces.filter((shape) => isVisible(p, shape.placed));
   for (const shape of visible) paintFace(p, shape);
-  inSheetMetres(p, () => {
-    ctx.strokeStyle = palette.ochre;
-    ctx.globalAlpha = 0.55;
-    ctx.lineWidth = 3 / p.view.scale;
-    ctx.stroke(p.scene.fillets);
-    ctx.globalAlpha = 1;
-  });
+  ctx.strokeStyle = palette.ochre;
+  ctx.globalAlpha = 0.55;
+  ctx.lineWidth = 3;
+  ctx.stroke(onScreen(p, p.scene.fillets));
+  ctx.globalAlpha = 1;
   paintSelection(p);
   paintStrokes(p);
   const labels = new LabelPlacer();
@@ -56,10 +35,11 @@ export function paint(p: Painting): void {
   if (p.layout.hasLevels) paintStaff(p);
 }
 
-function inSheetMetres({ ctx, dpr, view }: Painting, draw: () => void): void {
-  ctx.setTransform(view.scale * dpr, 0, 0, -view.scale * dpr, view.offsetX * dpr, view.offsetY * dpr);
-  draw();
-  ctx.setTransform(dpr, 0, 0, dpr, 0, 0);
+/** A path in sheet metres, brought to the screen: strokes keep their width whatever the two scales are. */
+function onScreen({ view }: Painting, path: Path2D): Path2D {
+  const moved = new Path2D();
+  moved.addPath(path, { a: view.scale, d: -view.scaleY, e: view.offsetX, f: view.offsetY });
+  return moved;
 }
 
 function isVisible({ view, size }: Painting, f: PlacedFace): boolean {
@@ -72,26 +52,23 @@ function paintFace(p: Painting, shape: FaceShape): void {
   const { ctx, view, palette } = p;
   const { placed } = shape;
   const [left, top] = toScreen(view, placed.x, placed.top);
-  inSheetMetres(p, () => {
-    ctx.fillStyle = palette.raised;
-    ctx.fill(shape.outline);
-  });
+  const outline = onScreen(p, shape.outline);
+  ctx.fillStyle = palette.raised;
+  ctx.fill(outline);
   ctx.save();
-  inSheetMetres(p, () => ctx.clip(shape.outline));
+  ctx.clip(outline);
   const widthPx = placed.width * view.scale;
-  const heightPx = (placed.top - placed.bottom) * view.scale;
-  if (view.scale >= HATCH_FROM_SCALE && placed.as !== 'plate') {
+  const heightPx = (placed.top - placed.bottom) * view.scaleY;
+  if (view.scaleY >= HATCH_FROM_SCALE && placed.as !== 'plate') {
     ctx.fillStyle = p.hatches.at(placed.face.substrate, left, top) ?? 'transparent';
     ctx.fillRect(left, top, widthPx, heightPx);
   }
   if (shape.waterM !== undefined) paintHead(p, placed, shape.waterM);
   ctx.restore();
   const isSelected = p.selected?.kind === 'face' && p.selected.id === placed.face.id;
-  inSheetMetres(p, () => {
-    ctx.strokeStyle = isSelected ? palette.water : palette.ink;
-    ctx.lineWidth = (isSelected ? 3.5 : 1.25) / view.scale;
-    ctx.stroke(shape.outline);
-  });
+  ctx.strokeStyle = isSelected ? palette.water : palette.ink;
+  ctx.lineWidth = isSelected ? 3.5 : 1.25;
+  ctx.stroke(outline);
 }
 
 /** Deepens the tint with the head, in steps of half a metre; each step's line is a contour of equal head. */
@@ -104,7 +81,7 @@ function paintHead(p: Painting, placed: PlacedFace, waterM: number): void {
     if (headM <= 0) return;
     ctx.globalAlpha = tint(headM);
     const [left, top] = toScreen(view, placed.x, placed.top);
-    ctx.fillRect(left, top, placed.width * view.scale, (placed.top - placed.bottom) * view.scale);
+    ctx.fillRect(left, top, placed.width * view.scale, (placed.top - placed.bottom) * view.scaleY);
   } else {
     const rows = placed.as === 'lining' ? 48 : Math.max(1, Math.ceil((placed.top - placed.bottom) / CONTOUR_STEP_M) * 8);
     const step = (placed.top - placed.bottom) / rows;
@@ -115,7 +92,7 @@ function paintHead(p: Painting, placed: PlacedFace, waterM: number): void {
       if (headM <= 0) continue;
       ctx.globalAlpha = tint(headM);
       const [left, top] = toScreen(view, placed.x, placed.bottom + (i + 1) * step);
-      ctx.fillRect(left, Math.round(top), placed.width * view.scale, Math.round(top + step * view.scale) - Math.round(top));
+      ctx.fillRect(left, Math.round(top), placed.width * view.scale, Math.round(top + step * view.scaleY) - Math.round(top));
     }
   }
   ctx.globalAlpha = 1;
@@ -123,18 +100,16 @@ function paintHead(p: Painting, placed: PlacedFace, waterM: number): void {
 
 function paintStrokes(p: Painting): void {
   const { ctx, view, palette, scene } = p;
-  inSheetMetres(p, () => {
-    ctx.lineJoin = 'round';
-    ctx.lineCap = 'round';
-    for (const stroke of scene.strokes) {
-      ctx.strokeStyle = palette[stroke.colour];
-      ctx.lineWidth = stroke.widthPx / view.scale;
-      // dashes cost time and mean nothing on a line of a few pixels
-      ctx.setLineDash(view.scale > 15 ? stroke.dashPx.map((px) => px / view.scale) : []);
-      ctx.stroke(stroke.path);
-    }
-    ctx.setLineDash([]);
-  });
+  ctx.lineJoin = 'round';
+  ctx.lineCap = 'round';
+  for (const stroke of scene.strokes) {
+    ctx.strokeStyle = palette[stroke.colour];
+    ctx.lineWidth = stroke.widthPx;
+    // dashes cost time and mean nothing on a line of a few pixels
+    ctx.setLineDash(view.scaleY > 15 ? stroke.dashPx : []);
+    ctx.stroke(onScreen(p, stroke.path));
+  }
+  ctx.setLineDash([]);
 }
 
 function paintSelection(p: Painting): void {
@@ -166,11 +141,11 @@ function paintSelection(p: Painting): void {
 const DROP = new Path2D('M0 -5 C3 -1 3.6 0.6 3.6 2 A3.6 3.6 0 1 1 -3.6 2 C-3.6 0.6 -3 -1 0 -5 Z');
 
 function paintMarks(p: Painting, labels: LabelPlacer): void {
-  const { ctx, view, size, palette, scene } = p;
+  const { ctx, view, size, scene } = p;
   ctx.font = `600 12px ${FONT}`;
   ctx.textBaseline = 'middle';
   ctx.textAlign = 'left';
-  const showText = view.scale > 10;
+  const showText = view.scaleY > 12;
   for (const mark of scene.marks) {
     const [x, y] = toScreen(view, mark.x, mark.y);
     if (x < -40 || y < -40 || x > size.width + 40 || y > size.height + 40) continue;
@@ -191,7 +166,12 @@ function paintMarks(p: Painting, labels: LabelPlacer): void {
 }
 
 /** A mark on a small ground of its own, so that it can be read on any tint. */
-function paintChip({ ctx, palette }: Painting, text: string, box: { x: number; y: number; width: number; height: number }, mark: Mark): void {
+function paintChip(
+  { ctx, palette }: Painting,
+  text: string,
+  box: { x: number; y: number; width: number; height: number },
+  mark: Mark,
+): void {
   ctx.globalAlpha = 0.88;
   ctx.fillStyle = palette.raised;
   ctx.fillRect(box.x, box.y, box.width, box.height);
@@ -206,7 +186,7 @@ function paintChip({ ctx, palette }: Painting, text: string, box: { x: number; y
 }
 
 function paintPipe({ ctx, view, palette }: Painting, mark: Mark, x: number, y: number): void {
-  const radius = Math.max(5, (mark.feature.diameterMm ?? 0) / 2000 * view.scale);
+  const radius = Math.max(5, ((mark.feature.diameterMm ?? 0) / 2000) * view.scale);
   ctx.strokeStyle = mark.isLeaking ? palette.iron : palette.ink;
   ctx.fillStyle = palette.raised;
   ctx.lineWidth = 1.75;
@@ -230,7 +210,7 @@ function paintFaceLabels(p: Painting, { placed, waterM }: FaceShape, labels: Lab
   if (placed.as === 'plate') {
     ctx.font = `600 12px ${FONT}`;
     const text = fitText(ctx, `${mark} ${name}`, widthPx - 24) ?? mark;
-    const heightPx = (placed.top - placed.bottom) * view.scale;
+    const heightPx = (placed.top - placed.bottom) * view.scaleY;
     if (heightPx < 12) return;
     const width = ctx.measureText(text).width;
     const box = labels.place([{ x: left + widthPx / 2 - width / 2 - 4, y: top + heightPx / 2 - 9, width: width + 8, height: 18 }]);
@@ -250,7 +230,8 @@ function paintFaceLabels(p: Painting, { placed, waterM }: FaceShape, labels: Lab
   ctx.font = `400 12px ${FONT}`;
   const suffix = placed.as === 'lining' ? ` ${t('sheet.unrolled')}` : '';
   const text = fitText(ctx, name + suffix, widthPx - markWidth - 8);
-  if (text && labels.place([{ x: left + markWidth + 5, y: top - 20, width: ctx.measureText(text).width + 4, height: 18 }])) ctx.fillText(text, left + markWidth + 6, top - 6);
+  if (text && labels.place([{ x: left + markWidth + 5, y: top - 20, width: ctx.measureText(text).width + 4, height: 18 }]))
+    ctx.fillText(text, left + markWidth + 6, top - 6);
   if (placed.spaceName && widthPx > 30) {
     ctx.font = `600 12px ${FONT}`;
     ctx.fillStyle = palette.soft;
@@ -289,45 +270,6 @@ function fitText(ctx: CanvasRenderingContext2D, text: string, width: number): st
   return letters >= 4 ? `${text.slice(0, letters).trimEnd()}…` : undefined;
 }
 
-/** Every known level as a line across the sheet; the governing one is drawn through and heavy, the others dashed. */
-function paintWaterLines(p: Painting, labels: LabelPlacer): void {
-  const { ctx, view, size, palette, model, units } = p;
-  const governing = new Set(model.waterBodies.map((body) => body.governingLevelId));
-  const latestDip = new Map<string, string>();
-  for (const level of [...model.waterLevels].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)))
-    if (level.kind === 'dip' || level.kind === 'logger') latestDip.set(level.waterBodyId, level.id);
-  const shown = model.waterLevels.filter((level) => governing.has(level.id) || level.kind === 'flood' || level.kind === 'seasonal-high' || latestDip.get(level.waterBodyId) === level.id);
-  ctx.textAlign = 'right';
-  ctx.textBaseline = 'alphabetic';
-  for (const level of shown.sort((a, b) => Number(governing.has(b.id)) - Number(governing.has(a.id)))) {
-    const isGoverning = governing.has(level.id);
-    const [, y] = toScreen(view, 0, level.levelM);
-    if (y < 0 || y > size.height) continue;
-    ctx.strokeStyle = palette.water;
-    ctx.lineWidth = isGoverning ? 2.25 : 1;
-    ctx.setLineDash(isGoverning ? [] : [5, 4]);
-    ctx.beginPath();
-    ctx.moveTo(STAFF_PX, y);
-    ctx.lineTo(size.width, y);
-    ctx.stroke();
-    const body = model.waterBodies.length > 1 ? `${model.waterBodies.find((b) => b.id === level.waterBodyId)?.name ?? ''} · ` : '';
-    const text = `${isGoverning ? '▼ ' : ''}${body}${t(`level-kind.${level.kind}`)} ${formatQuantity(level.levelM, 'm', units)}`;
-    ctx.font = `${isGoverning ? 700 : 500} 12px ${FONT}`;
-    const width = ctx.measureText(text).width + 8;
-    const at = (y0: number) => ({ x: size.width - 8 - width, y: y0, width, height: 16 });
-    const box = labels.place([at(y - 18), at(y + 3), { ...at(y - 18), x: size.width - 16 - 2 * width }, { ...at(y + 3), x: size.width - 16 - 2 * width }]);
-    if (!box) continue;
-    ctx.globalAlpha = 0.85;
-    ctx.fillStyle = palette.paper;
-    ctx.fillRect(box.x, box.y, box.width, box.height);
-    ctx.globalAlpha = 1;
-    ctx.fillStyle = palette.water;
-    ctx.fillText(text, box.x + box.width - 4, box.y + 12.5);
-  }
-  ctx.setLineDash([]);
-  ctx.textAlign = 'left';
-}
-
 function paintDraft({ ctx, view, layout, palette, draft }: Painting): void {
   const placed = layout.byId.get(draft!.faceId);
   if (!placed) return;
@@ -338,32 +280,4 @@ function paintDraft({ ctx, view, layout, palette, draft }: Painting): void {
   points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
   ctx.stroke();
   for (const [x, y] of points) ctx.fillRect(x - 4, y - 4, 8, 8);
-}
-
-/** The level staff: alternating half metres, figures every metre (every five when far away). */
-function paintStaff({ ctx, view, size, palette, units }: Painting): void {
-  ctx.fillStyle = palette.paper;
-  ctx.fillRect(0, 0, STAFF_PX - 2, size.height);
-  const [, lowest] = fromScreen(view, 0, size.height);
-  const [, highest] = fromScreen(view, 0, 0);
-  const x = STAFF_PX - 14;
-  const metresPerUnit = toSystem(1, 'm', units).unit === 'ft' ? 0.3048 : 1;
-  const every = [1, 2, 5, 10, 50].find((n) => n * metresPerUnit * view.scale >= 22) ?? 100;
-  const step = every * metresPerUnit;
-  ctx.font = `500 11px ${FONT}`;
-  ctx.textAlign = 'right';
-  ctx.textBaseline = 'middle';
-  for (let i = Math.floor(lowest / step); i * step <= highest; i++) {
-    const [, y] = toScreen(view, 0, i * step);
-    const half = (step * view.scale) / 2;
-    ctx.fillStyle = palette.ink;
-    ctx.fillRect(x, y - half, 9, half);
-    ctx.strokeStyle = palette.ink;
-    ctx.lineWidth = 1;
-    ctx.strokeRect(x + 0.5, y - 2 * half, 8, 2 * half);
-    const value = i * every;
-    ctx.fillText(value === 0 ? '±0' : `${value > 0 ? '+' : ''}${formatNumber(value, 0)}`, x - 5, y);
-  }
-  ctx.textAlign = 'left';
-  ctx.fillText(toSystem(1, 'm', units).unit, 4, 10);
 }

@@ -18,7 +18,10 @@ export function PointerReadout() {
   const water = waterOn(face, model);
   const headM = water ? headAt(water.level.levelM, levelM) : undefined;
   return (
-    <p data-testid="readout" className="pointer-events-none absolute right-2 bottom-2 rounded-[3px] border border-rule bg-raised px-2 py-1 text-[13px] max-[719px]:hidden">
+    <p
+      data-testid="readout"
+      className="pointer-events-none absolute right-2 bottom-2 rounded-[3px] border border-rule bg-raised px-2 py-1 text-[13px] max-[719px]:hidden"
+    >
       <b>{face.mark}</b> {t('readout.level', { level: formatQuantity(levelM, 'm', units) })}
       {water && headM !== undefined
         ? ` · ${t('readout.head', { head: formatQuantity(headM, 'm', units), pressure: formatQuantity(pressureKPa(headM, water.body.densityKgM3), 'kPa', units) })}`

@@ -46,12 +46,20 @@ export function prepareScene(model: JobModel, layout: SheetLayout, junctions: re
     const [x, y] = points.reduce((low, next) => (next[1] < low[1] ? next : low));
     marks.push({ feature, x, y, drops: DROPS[feature.wetState], isLeaking: leaks(feature) });
   }
-  return { faces: layout.faces.map((placed) => shapeOf(placed, model)), strokes: [...batches.values()], marks, fillets: filletPaths(layout, junctions) };
+  return {
+    faces: layout.faces.map((placed) => shapeOf(placed, model)),
+    strokes: [...batches.values()],
+    marks,
+    fillets: filletPaths(layout, junctions),
+  };
 }
 
 function shapeOf(placed: PlacedFace, model: JobModel): FaceShape {
   const outline = new Path2D();
-  trace(outline, placed.face.outline.map((point) => toSheet(placed, point)));
+  trace(
+    outline,
+    placed.face.outline.map((point) => toSheet(placed, point)),
+  );
   outline.closePath();
   return { placed, outline, waterM: waterOn(placed.face, model)?.level.levelM };
 }

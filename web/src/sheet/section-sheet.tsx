@@ -1,22 +1,22 @@
-import { type FacePoint, type Feature, isLevelFace, isOnOutline } from '@caulkhorn/core/jobs';
+import { type FacePoint, type Feature, type JobModel, isLevelFace, isOnOutline } from '@caulkhorn/core/jobs';
 import { Maximize2, MousePointer2, Spline, Waves, CircleDot, ZoomIn, ZoomOut, ArrowLeft } from 'lucide-react';
-import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useMemo, useRef } from 'react';
+import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
-import { type Tool, useSelection } from '../workspace/selection';
+import { type Selected, type Tool, useSelection } from '../workspace/selection';
 import { usePlan } from '../workspace/use-plan';
 import { Hatches } from './hatch';
 import { type Hit, faceAt, featureAt, handleAt } from './hit';
-import { layOut } from './layout';
+import { type SheetLayout, layOut, toSheet } from './layout';
 import { newFeature, round } from './new-feature';
 import { paint } from './paint';
 import { readPalette } from './palette';
 import { PointerReadout } from './pointer-readout';
 import { prepareScene } from './scene';
-import { type View, fit, panBy, zoomAt } from './view';
+import { STAFF_PX, type View, fit, panBy, toScreen, zoomAt } from './view';
 
 const TOOLS: readonly { tool: Tool; icon: typeof Spline; letter: string }[] = [
   { tool: 'select', icon: MousePointer2, letter: 'V' },
@@ -51,7 +51,9 @@ export function SectionSheet({ editable }: { editable: boolean }) {
   const palette = useMemo(() => readPalette(theme), [theme]);
   const hatches = useRef<{ theme: string; made: Hatches } | null>(null);
   const latest = useRef({ layout, scene, palette, model, selected, draft, units });
-  latest.current = { layout, scene, palette, model, selected, draft, units };
+  useLayoutEffect(() => {
+    latest.current = { layout, scene, palette, model, selected, draft, units };
+  });
 
   const draw = useCallback(() => {
     scheduled.current = 0;
@@ -68,7 +70,7 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     const ctx = element.getContext('2d', { alpha: false })!;
     const { palette: colours, ...rest } = latest.current;
     if (hatches.current?.theme !== colours.ink) hatches.current = { theme: colours.ink, made: new Hatches(ctx, colours.ink) };
-    view.current ??= fit(rest.layout.bounds, size);
+    view.current ??= fit(rest.layout.bounds, size, rest.layout.hasLevels);
     paint({ ctx, size, dpr, view: view.current, palette: colours, hatches: hatches.current.made, ...rest });
   }, []);
   const redraw = useCallback(() => {
@@ -90,13 +92,27 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     return () => observer.disconnect();
   }, [redraw]);
 
+  // what is chosen in the list is brought into sight
+  useEffect(() => {
+    const at = selected && anchorOf(selected, latest.current.model, latest.current.layout);
+    const box = frame.current;
+    if (!at || !box || !view.current) return;
+    const [x, y] = toScreen(view.current, ...at);
+    const isInSight = x > STAFF_PX && x < box.clientWidth && y > 0 && y < box.clientHeight;
+    if (isInSight) return;
+    view.current = panBy(view.current, box.clientWidth / 2 - x, box.clientHeight / 2 - y);
+    redraw();
+  }, [selected, redraw]);
+
   useEffect(() => {
     const element = canvas.current!;
     const onWheel = (event: WheelEvent) => {
       event.preventDefault();
       if (!view.current) return;
       const { offsetX: px, offsetY: py, ctrlKey, deltaX, deltaY, shiftKey } = event;
-      view.current = shiftKey ? panBy(view.current, -deltaY - deltaX, 0) : zoomAt(view.current, px, py, Math.exp(-deltaY * (ctrlKey ? 0.01 : 0.0016)));
+      view.current = shiftKey
+        ? panBy(view.current, -deltaY - deltaX, 0)
+        : zoomAt(view.current, px, py, Math.exp(-deltaY * (ctrlKey ? 0.01 : 0.0016)));
       redraw();
     };
     element.addEventListener('wheel', onWheel, { passive: false });
@@ -167,7 +183,16 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     if (!editable || !placed || selected?.id !== feature.id) return;
     const at = faceAt(layout, view.current, x, y);
     if (!at || at.placed !== placed) return;
-    drag.current = { kind: 'move', feature, handle: handleAt(feature, placed, view.current, x, y, reachOf(event)), from: at.point, path: feature.path, moved: false, x, y };
+    drag.current = {
+      kind: 'move',
+      feature,
+      handle: handleAt(feature, placed, view.current, x, y, reachOf(event)),
+      from: at.point,
+      path: feature.path,
+      moved: false,
+      x,
+      y,
+    };
   };
 
   const onMove = (event: ReactPointerEvent) => {
@@ -199,7 +224,11 @@ export function SectionSheet({ editable }: { editable: boolean }) {
   const pinch = (id: number, before: { x: number; y: number }, at: { x: number; y: number }) => {
     const other = [...fingers.current].find(([key]) => key !== id)![1];
     const spread = (p: { x: number; y: number }) => Math.max(1, Math.hypot(p.x - other.x, p.y - other.y));
-    view.current = panBy(zoomAt(view.current!, other.x, other.y, spread(at) / spread(before)), (at.x - before.x) / 2, (at.y - before.y) / 2);
+    view.current = panBy(
+      zoomAt(view.current!, other.x, other.y, spread(at) / spread(before)),
+      (at.x - before.x) / 2,
+      (at.y - before.y) / 2,
+    );
     fingers.current.set(id, at);
     drag.current = null;
     redraw();
@@ -254,10 +283,22 @@ export function SectionSheet({ editable }: { editable: boolean }) {
         onPointerLeave={() => setPointer(null)}
         onDoubleClick={endDraft}
       />
-      <div className="absolute bottom-2 left-14 flex gap-1 rounded-[3px] border border-rule bg-raised p-1" role="toolbar" aria-label={t('sheet.tools')}>
+      <div
+        className="absolute bottom-2 left-14 flex gap-1 rounded-[3px] border border-rule bg-raised p-1"
+        role="toolbar"
+        aria-label={t('sheet.tools')}
+      >
         {editable
           ? TOOLS.map(({ tool: each, icon: Icon, letter }) => (
-              <Button key={each} size="small" look={tool === each ? 'solid' : 'quiet'} aria-pressed={tool === each} title={`${t(`tool.${each}`)} (${letter})`} onClick={() => take(each)} className="max-[719px]:h-12">
+              <Button
+                key={each}
+                size="small"
+                look={tool === each ? 'solid' : 'quiet'}
+                aria-pressed={tool === each}
+                title={`${t(`tool.${each}`)} (${letter})`}
+                onClick={() => take(each)}
+                className="max-[719px]:h-12"
+              >
                 <Icon size={16} aria-hidden />
                 <span className="max-[1100px]:sr-only">{t(`tool.${each}`)}</span>
               </Button>
@@ -282,10 +323,22 @@ export function SectionSheet({ editable }: { editable: boolean }) {
           {t('sheet.open-plan', { mark: selectedFace.mark })}
         </Button>
       ) : null}
-      {draft && tool !== 'select' ? <DraftHint tool={tool} points={draft.path.length} /> : tool !== 'select' ? <DraftHint tool={tool} points={0} /> : null}
+      {draft && tool !== 'select' ? (
+        <DraftHint tool={tool} points={draft.path.length} />
+      ) : tool !== 'select' ? (
+        <DraftHint tool={tool} points={0} />
+      ) : null}
       <PointerReadout />
     </div>
   );
+}
+
+/** A point on the sheet that stands for a face or feature. */
+function anchorOf(selected: Selected, model: JobModel, layout: SheetLayout): [number, number] | undefined {
+  const feature = selected.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
+  const placed = layout.byId.get(feature?.faceId ?? selected.id);
+  if (!placed) return undefined;
+  return feature ? toSheet(placed, feature.path[0]!) : [placed.x + placed.width / 2, (placed.top + placed.bottom) / 2];
 }
 
 function DraftHint({ tool, points }: { tool: Exclude<Tool, 'select'>; points: number }) {

@@ -2,7 +2,7 @@ import { DEW_MARGIN_C, type Conditions, dewMargin } from '@caulkhorn/core/site-l
 import { toSystem } from '@caulkhorn/core/quantities';
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import { t } from '../messages/t';
-import { formatQuantity, readQuantity } from '../shared/numbers';
+import { formatMargin, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { TextField } from '../shared/ui/field';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
@@ -17,7 +17,12 @@ export const NO_CONDITIONS: ConditionTexts = { airTemperatureC: '', surfaceTempe
 
 /** What was measured; undefined when nothing was typed. Unreadable figures stay NaN for the check to refuse. */
 export function conditionsFrom(texts: ConditionTexts, units: UnitSystem): Conditions | undefined {
-  if (Object.values({ a: texts.airTemperatureC, s: texts.surfaceTemperatureC, h: texts.relativeHumidityPct }).every((text) => text.trim() === '')) return undefined;
+  if (
+    Object.values({ a: texts.airTemperatureC, s: texts.surfaceTemperatureC, h: texts.relativeHumidityPct }).every(
+      (text) => text.trim() === '',
+    )
+  )
+    return undefined;
   return {
     airTemperatureC: readQuantity(texts.airTemperatureC, '°C', units) ?? NaN,
     surfaceTemperatureC: readQuantity(texts.surfaceTemperatureC, '°C', units) ?? NaN,
@@ -26,7 +31,15 @@ export function conditionsFrom(texts: ConditionTexts, units: UnitSystem): Condit
 }
 
 /** Air, surface and humidity, with the dew-point margin as soon as all three are there. */
-export function ConditionsFields<T extends ConditionTexts>({ register, errors, texts }: { register: UseFormRegister<T>; errors: FieldErrors<ConditionTexts>; texts: ConditionTexts }) {
+export function ConditionsFields<T extends ConditionTexts>({
+  register,
+  errors,
+  texts,
+}: {
+  register: UseFormRegister<T>;
+  errors: FieldErrors<ConditionTexts>;
+  texts: ConditionTexts;
+}) {
   const units = useUnits();
   const degrees = toSystem(1, '°C', units).unit;
   const field = register as unknown as UseFormRegister<ConditionTexts>;
@@ -36,13 +49,34 @@ export function ConditionsFields<T extends ConditionTexts>({ register, errors, t
   return (
     <>
       <div className="grid grid-cols-3 gap-2.5">
-        <TextField label={t('conditions.air')} unit={degrees} inputMode="decimal" fault={errors.airTemperatureC?.message} {...field('airTemperatureC')} />
-        <TextField label={t('conditions.surface')} unit={degrees} inputMode="decimal" fault={errors.surfaceTemperatureC?.message} {...field('surfaceTemperatureC')} />
-        <TextField label={t('conditions.humidity')} unit="%" inputMode="decimal" fault={errors.relativeHumidityPct?.message} {...field('relativeHumidityPct')} />
+        <TextField
+          label={t('conditions.air')}
+          unit={degrees}
+          inputMode="decimal"
+          fault={errors.airTemperatureC?.message}
+          {...field('airTemperatureC')}
+        />
+        <TextField
+          label={t('conditions.surface')}
+          unit={degrees}
+          inputMode="decimal"
+          fault={errors.surfaceTemperatureC?.message}
+          {...field('surfaceTemperatureC')}
+        />
+        <TextField
+          label={t('conditions.humidity')}
+          unit="%"
+          inputMode="decimal"
+          fault={errors.relativeHumidityPct?.message}
+          {...field('relativeHumidityPct')}
+        />
       </div>
       {margin ? (
         <p className={`font-semibold ${margin.marginC < DEW_MARGIN_C ? 'text-iron' : 'text-water'}`} role="status">
-          {t(margin.marginC < DEW_MARGIN_C ? 'conditions.margin-low' : 'conditions.margin-ok', { margin: formatQuantity(margin.marginC, 'K', units), dew: formatQuantity(margin.dewPointC, '°C', units) })}
+          {t(margin.marginC < DEW_MARGIN_C ? 'conditions.margin-low' : 'conditions.margin-ok', {
+            margin: formatMargin(margin.marginC, units),
+            dew: formatQuantity(margin.dewPointC, '°C', units),
+          })}
         </p>
       ) : null}
     </>

@@ -2,7 +2,7 @@ import type { LogEntry } from '@caulkhorn/core/site-log';
 import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
 import { useState } from 'react';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
@@ -21,7 +21,9 @@ export function LogList({ faceId }: { faceId?: string }) {
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
   const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
   const faceOf = (entry: LogEntry) => ('workItemId' in entry.body ? items.get(entry.body.workItemId)?.faceId : entry.body.faceId);
-  const wanted = lines.filter(({ entry }) => !faceId || faceOf(entry) === faceId).sort((a, b) => Date.parse(b.entry.writtenAt) - Date.parse(a.entry.writtenAt));
+  const wanted = lines
+    .filter(({ entry }) => !faceId || faceOf(entry) === faceId)
+    .sort((a, b) => Date.parse(b.entry.writtenAt) - Date.parse(a.entry.writtenAt));
   const item = correcting && 'workItemId' in correcting.body ? items.get(correcting.body.workItemId) : undefined;
   if (wanted.length === 0) return <p className="text-soft">{t('log.empty')}</p>;
   return (
@@ -59,7 +61,12 @@ export function LogList({ faceId }: { faceId?: string }) {
       ) : null}
       {correcting && item ? (
         <Dialog open onOpenChange={() => setCorrecting(null)} title={t('log.correct-title')}>
-          <StepForm item={item} kind={correcting.body.kind as 'start' | 'finish'} corrects={correcting} onSaved={() => setCorrecting(null)} />
+          <StepForm
+            item={item}
+            kind={correcting.body.kind as 'start' | 'finish'}
+            corrects={correcting}
+            onSaved={() => setCorrecting(null)}
+          />
         </Dialog>
       ) : null}
     </>
@@ -83,10 +90,19 @@ export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
     <>
       <b>{name ? t(`log.entry-${body.kind}`, { name }) : t(`log.entry-${body.kind}`, { name: face ?? t('log.whole-site') })}</b>
       {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}
-      {body.kind === 'finish' && body.firstLaidAt && body.lastLaidAt ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}` : ''}
+      {body.kind === 'finish' && body.firstLaidAt && body.lastLaidAt
+        ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}`
+        : ''}
       {body.kind === 'finish' && body.usedKg !== undefined ? ` · ${formatQuantity(body.usedKg, 'kg', units)}` : ''}
-      {conditions ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}` : ''}
-      {margin ? <span className={margin.marginC < DEW_MARGIN_C ? 'font-semibold text-iron' : ''}> · {t('log.margin', { margin: formatQuantity(margin.marginC, 'K', units) })}</span> : null}
+      {conditions
+        ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}`
+        : ''}
+      {margin ? (
+        <span className={margin.marginC < DEW_MARGIN_C ? 'font-semibold text-iron' : ''}>
+          {' '}
+          · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}
+        </span>
+      ) : null}
       {body.kind === 'start' && body.breachReason ? <span className="block border-l-4 border-iron pl-2">{body.breachReason}</span> : null}
       {body.note ? <span className="block">{body.note}</span> : null}
     </>

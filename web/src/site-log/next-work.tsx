@@ -1,13 +1,15 @@
-import { findProduct } from '@caulkhorn/core/catalogue';
-import type { WorkItem } from '@caulkhorn/core/planning';
+import type { Product } from '@caulkhorn/core/catalogue';
+import type { Issue } from '@caulkhorn/core/issues';
+import { type MixingCard, type WorkItem, materialFor, mixingCard } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
+import { faultText } from '../shared/use-kept-form';
 import { stepName } from '../programme/item-name';
 import { useJob } from '../workspace/job-context';
-import { usePlan, useSite } from '../workspace/use-plan';
+import { useConditions, usePlan, useSite } from '../workspace/use-plan';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
@@ -16,8 +18,8 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const { model, can } = useJob();
   const site = useSite();
   const face = model.faces.find((f) => f.id === item.faceId)!;
-  const isCoat = item.step === 'coat-1' || item.step === 'coat-2';
-  const product = productFor(item, model.buildUps);
+  const lines = usePlan().faces.find((f) => f.faceId === item.faceId)?.lines ?? [];
+  const material = materialFor(item, lines);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
       <header>
@@ -27,47 +29,64 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         <p className="text-lg">{t(`task-now.${task.state}`, { step: stepName(item, model) })}</p>
       </header>
       {task.window && task.state === 'planned' ? <WindowBar window={task.window} now={now} timeZone={model.job.timeZone} /> : null}
-      {item.rewet && task.state === 'planned' ? <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p> : null}
-      {isCoat && product ? <MixNow productId={product.id} /> : null}
+      {item.rewet && task.state === 'planned' ? (
+        <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
+      ) : null}
+      {material ? <MixNow product={material.product} kg={material.kg} /> : null}
       {item.step === 'coat-2' ? <Crosswise /> : null}
-      {product?.hazards.map((hazard) => <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>)}
+      {material?.product.hazards.map((hazard) => (
+        <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
+      ))}
       {item.step === 'open' ? <Caution>{t('caution.silica-dust')}</Caution> : null}
-      {can('log') ? <StepForm key={`${item.id} ${task.state}`} item={item} kind={task.state === 'running' ? 'finish' : 'start'} done={site.done.get(item.id)} /> : null}
+      {can('log') ? (
+        <StepForm
+          key={`${item.id} ${task.state}`}
+          item={item}
+          kind={task.state === 'running' ? 'finish' : 'start'}
+          done={site.done.get(item.id)}
+        />
+      ) : null}
     </article>
   );
 }
 
-function productFor(item: WorkItem, buildUps: ReturnType<typeof useJob>['model']['buildUps']) {
-  const buildUp = buildUps.find((b) => b.faceId === item.faceId);
-  if (!buildUp) return undefined;
-  const ref = item.step.startsWith('coat') ? buildUp.slurry : item.step === 'plug' ? buildUp.plug : item.step === 'fill' || item.step === 'fillet' ? buildUp.mortar : undefined;
-  return ref && findProduct(ref);
-}
-
-function MixNow({ productId }: { productId: string }) {
+/** The batch for just this piece of work, at the wall's temperature. */
+function MixNow({ product, kg }: { product: Product; kg: number }) {
   const units = useUnits();
-  const card = usePlan().supply.cards.find((each) => each.product.id === productId);
-  if (!card) return null;
+  const card = mixingCard(product, kg, useConditions());
+  if (isRefusal(card))
+    return (
+      <p role="alert" className="font-medium text-iron">
+        {card.map(faultText).join(' ')}
+      </p>
+    );
   const water = card.mix.output.parts.find((part) => part.name === 'water');
   return (
     <section aria-label={t('now.mix')}>
       <p className="flex justify-between text-soft">
-        <span>{card.product.name}</span>
+        <span>
+          {product.name}, {t('card.batches', { n: card.batch.output.batches })}
+        </span>
         <span>{t('now.use-within', { life: formatQuantity(card.batch.output.lifeMin, 'min', units) })}</span>
       </p>
       <p className="flex flex-wrap gap-x-6 text-3xl leading-10 font-bold">
         <span>
-          {formatQuantity(card.batch.output.batchKg, 'kg', units)} <small className="text-sm font-normal text-soft">{t('card.powder')}</small>
+          {formatQuantity(card.batch.output.batchKg, 'kg', units)}{' '}
+          <small className="text-sm font-normal text-soft">{t('card.powder')}</small>
         </span>
         <span>
           {formatQuantity(water?.volumeL ?? 0, 'L', units)} <small className="text-sm font-normal text-soft">{t('card.water')}</small>
         </span>
       </p>
       <p className="font-medium">
-        {t(`card.order.${card.product.mix.addTo}`)} {t('card.nothing-else')}
+        {t(`card.order.${product.mix.addTo}`)} {t('card.nothing-else')}
       </p>
     </section>
   );
+}
+
+function isRefusal(card: MixingCard | Issue[]): card is Issue[] {
+  return Array.isArray(card);
 }
 
 /** Coat one went side to side; the second crosses it. */

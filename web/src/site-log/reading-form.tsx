@@ -24,7 +24,9 @@ export function ReadingForm({ faceId }: { faceId?: string }) {
     const conditions = conditionsFrom(values, units);
     const note = values.note.trim();
     const where = faceId ? { faceId } : {};
-    const body: EntryBody = conditions ? { kind: 'reading', ...where, conditions, ...(note ? { note } : {}) } : { kind: 'note', ...where, note };
+    const body: EntryBody = conditions
+      ? { kind: 'reading', ...where, conditions, ...(note ? { note } : {}) }
+      : { kind: 'note', ...where, note };
     const shape = checkShape<object>(conditions ? ReadingBodyDto : NoteBodyDto, body);
     if (!shape.ok) return form.showIssues(shape.issues);
     log(body, new Date().toISOString());

@@ -47,14 +47,26 @@ export function SiteLogSlate() {
           const face = model.faces.find((f) => f.id === item.faceId)!;
           const isChosen = chosen?.item.faceId === face.id;
           return (
-            <button key={face.id} type="button" aria-pressed={isChosen} onClick={() => select({ kind: 'face', id: face.id })} className={`min-h-9 rounded-[3px] border px-2.5 text-left max-[719px]:min-h-12 ${isChosen ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}>
+            <button
+              key={face.id}
+              type="button"
+              aria-pressed={isChosen}
+              onClick={() => select({ kind: 'face', id: face.id })}
+              className={`min-h-9 rounded-[3px] border px-2.5 text-left max-[719px]:min-h-12 ${isChosen ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+            >
               <b>{face.mark}</b> {stepName(item, model)}
-              {task.window?.closesMs != null && task.state === 'planned' ? <span className="ml-1 text-[13px]">{soon(task.window.opensMs, task.window.closesMs, now)}</span> : null}
+              {task.window?.closesMs != null && task.state === 'planned' ? (
+                <span className="ml-1 text-[13px]">{soon(task.window.opensMs, task.window.closesMs, now)}</span>
+              ) : null}
             </button>
           );
         })}
       </nav>
-      {chosen ? <NextWork task={chosen.task} item={chosen.item} now={now} /> : <p className="text-soft">{faceId ? t('now.nothing-on-face') : t('now.all-done')}</p>}
+      {chosen ? (
+        <NextWork task={chosen.task} item={chosen.item} now={now} />
+      ) : (
+        <p className="text-soft">{faceId ? t('now.nothing-on-face') : t('now.all-done')}</p>
+      )}
       {can('log') ? (
         <section className="mt-5 border-t border-rule pt-3">
           <ReadingForm faceId={faceId} />

@@ -47,9 +47,13 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
     const body = bodyFrom(values);
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
-    const issues = [...(shape.ok ? checkEntry(body, occurredAt, '') : shape.issues)].map((found) => ({ ...found, path: found.path.replace(/^\./, '') }));
+    const issues = [...(shape.ok ? checkEntry(body, occurredAt, '') : shape.issues)].map((found) => ({
+      ...found,
+      path: found.path.replace(/^\./, ''),
+    }));
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
-    if (kind === 'start' && isCoat && !('conditions' in body && body.conditions)) issues.push({ code: 'conditions-wanted', path: 'airTemperatureC' });
+    if (kind === 'start' && isCoat && !('conditions' in body && body.conditions))
+      issues.push({ code: 'conditions-wanted', path: 'airTemperatureC' });
     if (issues.length > 0) return form.showIssues(issues);
     log(body, occurredAt, corrects?.id);
     form.forget();
@@ -57,17 +61,29 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   });
 
   const bodyFrom = (values: Texts): EntryBody => {
-    const common = { workItemId: item.id, planRevisionId: corrects && 'planRevisionId' in corrects.body ? corrects.body.planRevisionId : revision!.id };
+    const common = {
+      workItemId: item.id,
+      planRevisionId: corrects && 'planRevisionId' in corrects.body ? corrects.body.planRevisionId : revision!.id,
+    };
     const text = (name: 'batchNumber' | 'note' | 'breachReason') => (values[name].trim() ? { [name]: values[name].trim() } : {});
     if (kind === 'start') {
       const conditions = conditionsFrom(values, units);
-      return { kind: 'start', ...common, ...(conditions ? { conditions } : {}), ...text('batchNumber'), ...(breach ? text('breachReason') : {}), ...text('note') };
+      return {
+        kind: 'start',
+        ...common,
+        ...(conditions ? { conditions } : {}),
+        ...text('batchNumber'),
+        ...(breach ? text('breachReason') : {}),
+        ...text('note'),
+      };
     }
     const usedKg = readQuantity(values.usedKg, 'kg', units);
     return {
       kind: 'finish',
       ...common,
-      ...(isCoat ? { firstLaidAt: fromLocalField(values.firstLaidAt, timeZone) ?? '', lastLaidAt: fromLocalField(values.lastLaidAt, timeZone) ?? '' } : {}),
+      ...(isCoat
+        ? { firstLaidAt: fromLocalField(values.firstLaidAt, timeZone) ?? '', lastLaidAt: fromLocalField(values.lastLaidAt, timeZone) ?? '' }
+        : {}),
       ...text('batchNumber'),
       ...(usedKg === undefined ? {} : { usedKg }),
       ...text('note'),
@@ -75,24 +91,46 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   };
 
   return (
-    <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate aria-label={t(`log.${kind}-of`, { name: stepName(item, model) })}>
+    <form
+      onSubmit={(event) => void save(event)}
+      className="flex flex-col gap-2.5"
+      noValidate
+      aria-label={t(`log.${kind}-of`, { name: stepName(item, model) })}
+    >
       {kind === 'start' && isCoat ? <ConditionsFields register={register} errors={faults} texts={texts} /> : null}
       {breach ? <TextArea label={t('log.breach-reason')} fault={faults.breachReason?.message} {...register('breachReason')} /> : null}
       <div className="grid grid-cols-2 gap-2.5">
-        <TextField label={t(kind === 'start' ? 'log.started-at' : 'log.finished-at')} type="datetime-local" fault={faults.occurredAt?.message} {...register('occurredAt')} />
-        {isCoat || item.step === 'plug' || item.step === 'fill' ? <TextField label={t('field.batchNumber')} fault={faults.batchNumber?.message} {...register('batchNumber')} /> : null}
+        <TextField
+          label={t(kind === 'start' ? 'log.started-at' : 'log.finished-at')}
+          type="datetime-local"
+          fault={faults.occurredAt?.message}
+          {...register('occurredAt')}
+        />
+        {isCoat || item.step === 'plug' || item.step === 'fill' ? (
+          <TextField label={t('field.batchNumber')} fault={faults.batchNumber?.message} {...register('batchNumber')} />
+        ) : null}
         {kind === 'finish' && isCoat ? (
           <>
             <TextField label={t('log.first-laid')} type="datetime-local" fault={faults.firstLaidAt?.message} {...register('firstLaidAt')} />
             <TextField label={t('log.last-laid')} type="datetime-local" fault={faults.lastLaidAt?.message} {...register('lastLaidAt')} />
-            <TextField label={t('field.usedKg')} unit={toSystem(1, 'kg', units).unit} inputMode="decimal" fault={faults.usedKg?.message} {...register('usedKg')} />
+            <TextField
+              label={t('field.usedKg')}
+              unit={toSystem(1, 'kg', units).unit}
+              inputMode="decimal"
+              fault={faults.usedKg?.message}
+              {...register('usedKg')}
+            />
           </>
         ) : null}
         <div className={kind === 'finish' && isCoat ? '' : 'col-span-2'}>
           <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
         </div>
       </div>
-      {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+      {faults.root ? (
+        <p role="alert" className="font-medium text-iron">
+          {faults.root.message}
+        </p>
+      ) : null}
       <Button look="solid" size="large" type="submit">
         {t(corrects ? 'log.correct' : `log.do-${kind}`, { name: stepName(item, model) })}
       </Button>

@@ -10,7 +10,14 @@ export function WindowBar({ window, now, timeZone }: { window: Window; now: numb
   const to = Math.max(now, end) + 0.1 * (end - opensMs);
   const share = (ms: number) => `${((ms - from) / (to - from)) * 100}%`;
   const state = now < opensMs ? 'before' : closesMs !== null && now > closesMs ? 'after' : 'open';
-  const clock = state === 'before' ? hoursMinutes(opensMs - now) : state === 'after' ? hoursMinutes(now - closesMs!) : closesMs === null ? '' : hoursMinutes(closesMs - now);
+  const clock =
+    state === 'before'
+      ? hoursMinutes(opensMs - now)
+      : state === 'after'
+        ? hoursMinutes(now - closesMs!)
+        : closesMs === null
+          ? ''
+          : hoursMinutes(closesMs - now);
   const tone = { before: 'text-ochre', open: 'text-water', after: 'text-iron' }[state];
   return (
     <div>
@@ -28,9 +35,14 @@ export function WindowBar({ window, now, timeZone }: { window: Window; now: numb
         </p>
       </div>
       <div className="relative mt-1.5 h-6 bg-sunk" aria-hidden>
-        <div className="absolute inset-y-1 bg-water opacity-50" style={{ left: share(opensMs), width: `calc(${share(end)} - ${share(opensMs)})` }} />
+        <div
+          className="absolute inset-y-1 bg-water opacity-50"
+          style={{ left: share(opensMs), width: `calc(${share(end)} - ${share(opensMs)})` }}
+        />
         <div className="absolute inset-y-0 w-2 border-y-[3px] border-l-[3px] border-ink" style={{ left: share(opensMs) }} />
-        {closesMs === null ? null : <div className="absolute inset-y-0 w-2 -translate-x-full border-y-[3px] border-r-[3px] border-ink" style={{ left: share(end) }} />}
+        {closesMs === null ? null : (
+          <div className="absolute inset-y-0 w-2 -translate-x-full border-y-[3px] border-r-[3px] border-ink" style={{ left: share(end) }} />
+        )}
         <div className="absolute -inset-y-1 w-[3px] bg-iron" style={{ left: share(now) }} />
       </div>
     </div>

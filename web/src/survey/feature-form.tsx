@@ -65,17 +65,36 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
     >
       <fieldset disabled={!editable} className="grid grid-cols-2 gap-2.5">
         <TextField label={t('field.mark')} fault={faults.mark?.message} {...field('mark')} />
-        <SelectField label={t('field.wetState')} options={WET_STATES.map((s) => ({ value: s, label: t(`wet.${s}`) }))} fault={faults.wetState?.message} {...choice('wetState')} />
+        <SelectField
+          label={t('field.wetState')}
+          options={WET_STATES.map((s) => ({ value: s, label: t(`wet.${s}`) }))}
+          fault={faults.wetState?.message}
+          {...choice('wetState')}
+        />
         {feature.kind === 'crack' ? (
           <>
             <TextField label={t('field.widthMm')} unit={mm} inputMode="decimal" fault={faults.widthMm?.message} {...field('widthMm')} />
-            <SelectField label={t('field.movement')} options={MOVEMENTS.map((m) => ({ value: m, label: t(`movement.${m}`) }))} {...choice('movement')} />
+            <SelectField
+              label={t('field.movement')}
+              options={MOVEMENTS.map((m) => ({ value: m, label: t(`movement.${m}`) }))}
+              {...choice('movement')}
+            />
           </>
         ) : null}
         {feature.kind === 'penetration' ? (
           <>
-            <TextField label={t('field.diameterMm')} unit={mm} inputMode="decimal" fault={faults.diameterMm?.message} {...field('diameterMm')} />
-            <SelectField label={t('field.pipe')} options={PIPE_KINDS.map((p) => ({ value: p, label: t(`pipe.${p}`) }))} {...choice('pipe')} />
+            <TextField
+              label={t('field.diameterMm')}
+              unit={mm}
+              inputMode="decimal"
+              fault={faults.diameterMm?.message}
+              {...field('diameterMm')}
+            />
+            <SelectField
+              label={t('field.pipe')}
+              options={PIPE_KINDS.map((p) => ({ value: p, label: t(`pipe.${p}`) }))}
+              {...choice('pipe')}
+            />
           </>
         ) : null}
         <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-12">
@@ -92,15 +111,34 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
           <div className="flex flex-col gap-1.5 pt-1">
             {feature.path.map((point, i) => (
               <div key={i} className="grid grid-cols-2 gap-2">
-                <TextField label={t('feature.point-u', { n: i + 1 })} unit={toSystem(1, 'm', units).unit} inputMode="decimal" {...register(`path.${i}.u`, { onBlur: save })} />
-                <TextField label={t('feature.point-v')} unit={toSystem(1, 'm', units).unit} inputMode="decimal" hint={t('readout.level', { level: formatQuantity(levelAt(face, point), 'm', units) })} {...register(`path.${i}.v`, { onBlur: save })} />
+                <TextField
+                  label={t('feature.point-u', { n: i + 1 })}
+                  unit={toSystem(1, 'm', units).unit}
+                  inputMode="decimal"
+                  {...register(`path.${i}.u`, { onBlur: save })}
+                />
+                <TextField
+                  label={t('feature.point-v')}
+                  unit={toSystem(1, 'm', units).unit}
+                  inputMode="decimal"
+                  hint={t('readout.level', { level: formatQuantity(levelAt(face, point), 'm', units) })}
+                  {...register(`path.${i}.v`, { onBlur: save })}
+                />
               </div>
             ))}
-            {faults.path ? <p role="alert" className="text-[13px] font-medium text-iron">{faults.path.message ?? faults.path.root?.message}</p> : null}
+            {faults.path ? (
+              <p role="alert" className="text-[13px] font-medium text-iron">
+                {faults.path.message ?? faults.path.root?.message}
+              </p>
+            ) : null}
           </div>
         </details>
       </fieldset>
-      {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+      {faults.root ? (
+        <p role="alert" className="font-medium text-iron">
+          {faults.root.message}
+        </p>
+      ) : null}
       {editable ? (
         <Button
           className="self-start text-iron"

@@ -12,7 +12,18 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 
-const START = { kind: 'wall', mark: '', name: '', lengthM: '', heightM: '', footM: '', substrate: 'cast-concrete', strengthMPa: '30', thicknessMm: '300', roughnessFactor: '1.1' };
+const START = {
+  kind: 'wall',
+  mark: '',
+  name: '',
+  lengthM: '',
+  heightM: '',
+  footM: '',
+  substrate: 'cast-concrete',
+  strengthMPa: '30',
+  thicknessMm: '300',
+  roughnessFactor: '1.1',
+};
 type Texts = typeof START;
 
 /** A rectangular wall that carries on round the room from the last one, or the floor under the walls so far. */
@@ -30,7 +41,12 @@ export function NewFaceForm() {
 
   const save = form.handleSubmit((texts) => {
     const space: Space = model.spaces.at(-1) ?? { id: v4(), name: t('space.first'), order: 0 };
-    const body: WaterBody = model.waterBodies.find((b) => b.kind === 'ground') ?? { id: v4(), name: t('water.ground'), kind: 'ground', densityKgM3: 1000 };
+    const body: WaterBody = model.waterBodies.find((b) => b.kind === 'ground') ?? {
+      id: v4(),
+      name: t('water.ground'),
+      kind: 'ground',
+      densityKgM3: 1000,
+    };
     const face = faceFrom(texts, units, model, space, body);
     const withNew: JobModel = { ...model, spaces: addTo(model.spaces, space), waterBodies: addTo(model.waterBodies, body) };
     const shape = checkShape(FaceDto, face);
@@ -48,19 +64,49 @@ export function NewFaceForm() {
     <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate>
       <h3 className="font-semibold">{t('new-face.title')}</h3>
       <div className="grid grid-cols-2 gap-2.5">
-        <SelectField label={t('face.kind')} options={['wall', 'slab'].map((k) => ({ value: k, label: t(`face-kind.${k}`) }))} {...register('kind')} />
+        <SelectField
+          label={t('face.kind')}
+          options={['wall', 'slab'].map((k) => ({ value: k, label: t(`face-kind.${k}`) }))}
+          {...register('kind')}
+        />
         <TextField label={t('field.mark')} placeholder="A" fault={faults.mark?.message} {...register('mark')} />
         <div className="col-span-2">
           <TextField label={t('field.name')} fault={faults.name?.message} {...register('name')} />
         </div>
         <TextField label={t('field.lengthM')} unit={metre} inputMode="decimal" fault={faults.lengthM?.message} {...register('lengthM')} />
-        <TextField label={t(kind === 'slab' ? 'new-face.depth' : 'new-face.height')} unit={metre} inputMode="decimal" fault={faults.heightM?.message} {...register('heightM')} />
+        <TextField
+          label={t(kind === 'slab' ? 'new-face.depth' : 'new-face.height')}
+          unit={metre}
+          inputMode="decimal"
+          fault={faults.heightM?.message}
+          {...register('heightM')}
+        />
         <TextField label={t('face.foot')} unit={metre} inputMode="decimal" fault={faults.footM?.message} {...register('footM')} />
-        <SelectField label={t('face.substrate')} options={SUBSTRATES.map((s) => ({ value: s, label: t(`substrate.${s}`) }))} {...register('substrate')} />
-        <TextField label={t('field.strengthMPa')} unit="MPa" inputMode="decimal" fault={faults.strengthMPa?.message} {...register('strengthMPa')} />
-        <TextField label={t('field.thicknessMm')} unit={millimetre} inputMode="decimal" fault={faults.thicknessMm?.message} {...register('thicknessMm')} />
+        <SelectField
+          label={t('face.substrate')}
+          options={SUBSTRATES.map((s) => ({ value: s, label: t(`substrate.${s}`) }))}
+          {...register('substrate')}
+        />
+        <TextField
+          label={t('field.strengthMPa')}
+          unit="MPa"
+          inputMode="decimal"
+          fault={faults.strengthMPa?.message}
+          {...register('strengthMPa')}
+        />
+        <TextField
+          label={t('field.thicknessMm')}
+          unit={millimetre}
+          inputMode="decimal"
+          fault={faults.thicknessMm?.message}
+          {...register('thicknessMm')}
+        />
       </div>
-      {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+      {faults.root ? (
+        <p role="alert" className="font-medium text-iron">
+          {faults.root.message}
+        </p>
+      ) : null}
       <Button look="solid" type="submit" className="self-start">
         {t('new-face.add')}
       </Button>
@@ -85,7 +131,12 @@ function faceFrom(texts: Texts, units: UnitSystem, model: JobModel, space: Space
     mark: texts.mark.trim(),
     name: texts.name.trim(),
     kind: isWall ? 'wall' : 'slab',
-    outline: [[0, 0], [lengthM, 0], [lengthM, heightM], [0, heightM]],
+    outline: [
+      [0, 0],
+      [lengthM, 0],
+      [lengthM, heightM],
+      [0, heightM],
+    ],
     placement: isWall ? nextWallPlacement(model, space, footM) : floorPlacement(model, space, footM, heightM),
     thicknessMm: readQuantity(texts.thicknessMm, 'mm', units) ?? NaN,
     substrate: texts.substrate as Face['substrate'],
@@ -104,7 +155,14 @@ function nextWallPlacement(model: JobModel, space: Space, footM: number): Face['
   const { xM, yM, headingDeg } = last.placement;
   const length = Math.max(...last.outline.map(([u]) => u));
   const heading = (headingDeg * Math.PI) / 180;
-  return { kind: 'plane', xM: xM + length * Math.cos(heading), yM: yM + length * Math.sin(heading), zM: footM, headingDeg: (headingDeg + 270) % 360, tiltDeg: 90 };
+  return {
+    kind: 'plane',
+    xM: xM + length * Math.cos(heading),
+    yM: yM + length * Math.sin(heading),
+    zM: footM,
+    headingDeg: (headingDeg + 270) % 360,
+    tiltDeg: 90,
+  };
 }
 
 /** The floor lies to the right of the first wall, its long edge under it. */

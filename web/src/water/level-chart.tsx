@@ -23,14 +23,32 @@ export function LevelChart({ body }: { body: WaterBody }) {
       <ResponsiveContainer width="100%" height={128}>
         <LineChart data={points} margin={{ top: 6, right: 8, bottom: 0, left: -14 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis dataKey="at" type="number" domain={['dataMin', 'dataMax']} tickFormatter={(at: number) => dayAndTime(at, timeZone).slice(0, 10)} tick={{ fontSize: 11, fill: 'var(--ink-soft)' }} stroke="var(--rule-strong)" minTickGap={40} />
+          <XAxis
+            dataKey="at"
+            type="number"
+            domain={['dataMin', 'dataMax']}
+            tickFormatter={(at: number) => dayAndTime(at, timeZone).slice(0, 10)}
+            tick={{ fontSize: 11, fill: 'var(--ink-soft)' }}
+            stroke="var(--rule-strong)"
+            minTickGap={40}
+          />
           <YAxis domain={['auto', 'auto']} tick={{ fontSize: 11, fill: 'var(--ink-soft)' }} stroke="var(--rule-strong)" width={48} />
           <Tooltip
             contentStyle={{ background: 'var(--paper-raised)', border: '1px solid var(--rule-strong)', color: 'var(--ink)' }}
             labelFormatter={(at) => dayAndTime(Number(at), timeZone)}
-            formatter={(_value, _name, item) => [formatQuantity((item.payload as { levelM: number }).levelM, 'm', units), t('field.levelM')]}
+            formatter={(_value, _name, item) => [
+              formatQuantity((item.payload as { levelM: number }).levelM, 'm', units),
+              t('field.levelM'),
+            ]}
           />
-          {governing ? <ReferenceLine y={toSystem(governing.levelM, 'm', units).value} stroke="var(--water)" strokeWidth={2} ifOverflow="extendDomain" /> : null}
+          {governing ? (
+            <ReferenceLine
+              y={toSystem(governing.levelM, 'm', units).value}
+              stroke="var(--water)"
+              strokeWidth={2}
+              ifOverflow="extendDomain"
+            />
+          ) : null}
           <Line dataKey="level" stroke="var(--ink)" strokeWidth={1.5} dot={points.length < 40} isAnimationActive={false} />
         </LineChart>
       </ResponsiveContainer>

@@ -8,6 +8,7 @@ import { useUnits } from '../shared/preferences';
 import { fromLocalField, localField } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
+import { useNow } from '../shared/use-now';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 
@@ -16,7 +17,14 @@ export function LevelForm() {
   const { model, put, jobId } = useJob();
   const units = useUnits();
   const { timeZone } = model.job;
-  const form = useKeptForm(`level ${jobId}`, { waterBodyId: model.waterBodies[0]?.id ?? '', levelM: '', at: localField(Date.now(), timeZone), kind: 'dip', note: '' });
+  const now = useNow(60_000);
+  const form = useKeptForm(`level ${jobId}`, {
+    waterBodyId: model.waterBodies[0]?.id ?? '',
+    levelM: '',
+    at: localField(now, timeZone),
+    kind: 'dip',
+    note: '',
+  });
   const { register, formState } = form;
   const faults = formState.errors;
   const unit = toSystem(1, 'm', units).unit;
@@ -34,13 +42,15 @@ export function LevelForm() {
       typed: { levelM: { text: texts.levelM.trim().slice(0, 40), unit } },
     };
     const shape = checkShape(WaterLevelDto, level);
-    const issues = shape.ok ? checkItem('water-level', level, lookupIn({ ...model, waterBodies: [...model.waterBodies, body] })) : shape.issues;
+    const issues = shape.ok
+      ? checkItem('water-level', level, lookupIn({ ...model, waterBodies: [...model.waterBodies, body] }))
+      : shape.issues;
     if (issues.length > 0) return form.showIssues(issues);
     if (!known) put('water-body', body);
     put('water-level', level);
     if (!body.governingLevelId) put('water-body', { ...body, governingLevelId: level.id });
     form.forget();
-    form.reset({ ...texts, levelM: '', note: '', at: localField(Date.now(), timeZone) });
+    form.reset({ ...texts, levelM: '', note: '', at: localField(now, timeZone) });
   });
 
   return (
@@ -49,15 +59,33 @@ export function LevelForm() {
       <div className="grid grid-cols-2 gap-2.5">
         {model.waterBodies.length > 1 ? (
           <div className="col-span-2">
-            <SelectField label={t('water.which')} options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))} {...register('waterBodyId')} />
+            <SelectField
+              label={t('water.which')}
+              options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))}
+              {...register('waterBodyId')}
+            />
           </div>
         ) : null}
-        <TextField label={t('field.levelM')} unit={`${unit}, ${t('water.on-datum')}`} inputMode="decimal" fault={faults.levelM?.message} {...register('levelM')} />
-        <SelectField label={t('field.kind')} options={LEVEL_KINDS.map((k) => ({ value: k, label: t(`level-kind.${k}`) }))} {...register('kind')} />
+        <TextField
+          label={t('field.levelM')}
+          unit={`${unit}, ${t('water.on-datum')}`}
+          inputMode="decimal"
+          fault={faults.levelM?.message}
+          {...register('levelM')}
+        />
+        <SelectField
+          label={t('field.kind')}
+          options={LEVEL_KINDS.map((k) => ({ value: k, label: t(`level-kind.${k}`) }))}
+          {...register('kind')}
+        />
         <TextField label={t('field.at')} type="datetime-local" fault={faults.at?.message} {...register('at')} />
         <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
       </div>
-      {faults.root ? <p role="alert" className="font-medium text-iron">{faults.root.message}</p> : null}
+      {faults.root ? (
+        <p role="alert" className="font-medium text-iron">
+          {faults.root.message}
+        </p>
+      ) : null}
       <Button look="solid" type="submit" className="self-start">
         {t('water.add')}
       </Button>

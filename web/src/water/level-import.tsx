@@ -33,9 +33,16 @@ export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChang
     <Dialog open={open} onOpenChange={onOpenChange} title={t('water.import')}>
       <div className="flex flex-col gap-3">
         <p>{t('water.import-how')}</p>
-        <pre className="rounded-[3px] bg-sunk p-2 font-mono text-[13px]">{'time,level_m\n2026-03-01T06:00:00+01:00,-1.42\n2026-03-01T07:00:00+01:00,-1.38'}</pre>
+        <pre className="rounded-[3px] bg-sunk p-2 font-mono text-[13px]">
+          {'time,level_m\n2026-03-01T06:00:00+01:00,-1.42\n2026-03-01T07:00:00+01:00,-1.38'}
+        </pre>
         {model.waterBodies.length > 1 ? (
-          <SelectField label={t('water.which')} value={bodyId} onChange={(event) => setBodyId(event.target.value)} options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))} />
+          <SelectField
+            label={t('water.which')}
+            value={bodyId}
+            onChange={(event) => setBodyId(event.target.value)}
+            options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))}
+          />
         ) : null}
         <label className="flex flex-col gap-1">
           <span className="text-[13px] text-soft">{t('water.csv-file')}</span>

@@ -13,7 +13,8 @@ export function readLevels(text: string, waterBodyId: string): Result<WaterLevel
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] });
   const [header, ...rows] = data;
   const given = (header ?? []).map((name) => name.trim().toLowerCase());
-  if (HEADER.some((name, i) => given[i] !== name)) return { ok: false, issues: [issue('csv-header', 'line 1', { wanted: HEADER.join(',') })] };
+  if (HEADER.some((name, i) => given[i] !== name))
+    return { ok: false, issues: [issue('csv-header', 'line 1', { wanted: HEADER.join(',') })] };
   if (rows.length === 0) return { ok: false, issues: [issue('csv-empty', 'line 2')] };
   if (rows.length > MOST_ROWS) return { ok: false, issues: [issue('too-many', `line ${MOST_ROWS + 2}`, { max: MOST_ROWS })] };
   const issues: Issue[] = [];

@@ -55,7 +55,9 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
   const { minU, maxU } = extentOf(face.outline);
   return (
     <>
-      <SlateTitle mark={feature?.mark ?? face.mark}>{feature ? `${t(`feature.${feature.kind}`)} · ${face.mark} ${face.name}` : face.name}</SlateTitle>
+      <SlateTitle mark={feature?.mark ?? face.mark}>
+        {feature ? `${t(`feature.${feature.kind}`)} · ${face.mark} ${face.name}` : face.name}
+      </SlateTitle>
       {plan?.water ? (
         <>
           {treatment?.head ? (
@@ -68,7 +70,12 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
           )}
           {plan.load ? (
             <>
-              <Figure label={t('water.force', { length: `${(maxU - minU).toFixed(1)} m` })} value={plan.load.output.forceKN} unit="kN" working={plan.load} />
+              <Figure
+                label={t('water.force', { length: `${(maxU - minU).toFixed(1)} m` })}
+                value={plan.load.output.forceKN}
+                unit="kN"
+                working={plan.load}
+              />
               <Figure label={t('water.force-acts-at')} value={plan.load.output.resultantLevelM} unit="m" working={plan.load} />
             </>
           ) : null}

@@ -22,12 +22,21 @@ export function Figure({ label, value, unit = '', working, because, tone }: Figu
   const content = (
     <>
       <span className="text-left text-soft">{label}</span>
-      <span className={`text-right font-semibold ${colour} ${working ? 'underline decoration-rule-strong decoration-dotted underline-offset-4' : ''}`}>{text}</span>
+      <span
+        className={`text-right font-semibold ${colour} ${working ? 'underline decoration-rule-strong decoration-dotted underline-offset-4' : ''}`}
+      >
+        {text}
+      </span>
     </>
   );
   const className = 'flex w-full items-baseline justify-between gap-3 border-b border-rule py-1.5';
   return working ? (
-    <button type="button" className={`${className} hover:bg-sunk max-[719px]:min-h-12`} onClick={() => show(working, label, because)} title={t('working.open')}>
+    <button
+      type="button"
+      className={`${className} hover:bg-sunk max-[719px]:min-h-12`}
+      onClick={() => show(working, label, because)}
+      title={t('working.open')}
+    >
       {content}
     </button>
   ) : (

@@ -47,7 +47,13 @@ export function WorkingDialog() {
         </section>
         <section>
           <h3 className="mb-1 font-semibold">{t('working.result')}</h3>
-          <Rows rows={Object.entries(working.output).map(([name, value]) => [t(`field.${name}`), inWords(value, (calculator.outputs as Record<string, string>)[name] ?? '', units)])} strong />
+          <Rows
+            rows={Object.entries(working.output).map(([name, value]) => [
+              t(`field.${name}`),
+              inWords(value, (calculator.outputs as Record<string, string>)[name] ?? '', units),
+            ])}
+            strong
+          />
         </section>
         <section>
           <h3 className="mb-1 font-semibold">{t('working.source')}</h3>
@@ -85,6 +91,13 @@ function inWords(value: unknown, unit: string, units: 'metric' | 'us'): string {
   if (typeof value === 'number') return unit === 'money' ? (value / 100).toFixed(2) : formatQuantity(value, unit, units);
   if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
   if (Array.isArray(value)) return value.length === 0 ? t('none') : value.map((item) => inWords(item, unit, units)).join('; ');
-  if (typeof value === 'object') return Object.entries(value as object).filter(([, v]) => v !== undefined).map(([name, v]) => `${t(`field.${name}`)} ${inWords(v, name.endsWith('Kg') ? 'kg' : name.endsWith('L') ? 'L' : name === 'price' ? 'money' : '', units)}`).join(', ');
+  if (typeof value === 'object')
+    return Object.entries(value as object)
+      .filter(([, v]) => v !== undefined)
+      .map(
+        ([name, v]) =>
+          `${t(`field.${name}`)} ${inWords(v, name.endsWith('Kg') ? 'kg' : name.endsWith('L') ? 'L' : name === 'price' ? 'money' : '', units)}`,
+      )
+      .join(', ');
   return t(`value.${String(value)}`);
 }

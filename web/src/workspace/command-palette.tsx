@@ -7,7 +7,10 @@ import { useJob } from './job-context';
 import { LENSES } from './lenses';
 import { useSelection } from './selection';
 
-export const usePalette = create<{ open: boolean; setOpen(open: boolean): void }>()((set) => ({ open: false, setOpen: (open) => set({ open }) }));
+export const usePalette = create<{ open: boolean; setOpen(open: boolean): void }>()((set) => ({
+  open: false,
+  setOpen: (open) => set({ open }),
+}));
 
 const MOST_ITEMS = 200;
 
@@ -26,7 +29,11 @@ export function CommandPalette() {
   const go = (to: string) => act(() => void navigate(to));
   const base = `/o/${organisationId}/jobs/${jobId}`;
   const actions: readonly { label: string; keys?: string; run: () => void }[] = [
-    ...LENSES.map((lens, i) => ({ label: t('palette.go', { lens: t(`lens.${lens.id}`) }), keys: `Alt ${i + 1}`, run: go(`${base}/${lens.id}`) })),
+    ...LENSES.map((lens, i) => ({
+      label: t('palette.go', { lens: t(`lens.${lens.id}`) }),
+      keys: `Alt ${i + 1}`,
+      run: go(`${base}/${lens.id}`),
+    })),
     { label: t('handover.dossier'), run: go(`${base}/dossier`) },
     { label: t('to-jobs'), run: go('/') },
     { label: t('draft.crack.start'), keys: 'K', run: act(() => take('crack')) },
@@ -39,18 +46,41 @@ export function CommandPalette() {
     { label: t('theme.switch'), run: act(toggleTheme) },
   ];
   return (
-    <Command.Dialog open={open} onOpenChange={setOpen} label={t('palette.open')} overlayClassName="fixed inset-0 z-40 bg-black/45" contentClassName="fixed top-24 left-1/2 z-50 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded-[4px] border border-rule-strong bg-raised shadow-xl">
-      <Command.Input placeholder={t('palette.hint')} className="h-12 w-full border-b border-rule bg-transparent px-4 text-base outline-none" />
+    <Command.Dialog
+      open={open}
+      onOpenChange={setOpen}
+      label={t('palette.open')}
+      overlayClassName="fixed inset-0 z-40 bg-black/45"
+      contentClassName="fixed top-24 left-1/2 z-50 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded-[4px] border border-rule-strong bg-raised shadow-xl"
+    >
+      <Command.Input
+        placeholder={t('palette.hint')}
+        className="h-12 w-full border-b border-rule bg-transparent px-4 text-base outline-none"
+      />
       <Command.List className="max-h-[60vh] overflow-y-auto p-1.5">
         <Command.Empty className="p-3 text-soft">{t('list.nothing-found')}</Command.Empty>
         {actions.map(({ label, keys, run }) => (
-          <Command.Item key={label} onSelect={run} className="flex cursor-pointer items-center justify-between rounded-[3px] px-2.5 py-2 data-[selected=true]:bg-water-soft">
+          <Command.Item
+            key={label}
+            onSelect={run}
+            className="flex cursor-pointer items-center justify-between rounded-[3px] px-2.5 py-2 data-[selected=true]:bg-water-soft"
+          >
             {label}
             {keys ? <kbd className="rounded-[2px] border border-rule-strong px-1.5 text-[12px] text-soft">{keys}</kbd> : null}
           </Command.Item>
         ))}
-        {[...model.faces.map((face) => ({ kind: 'face' as const, id: face.id, text: `${face.mark} ${face.name}` })), ...model.features.slice(0, MOST_ITEMS).map((f) => ({ kind: 'feature' as const, id: f.id, text: `${f.mark} ${t(`feature.${f.kind}`)}` }))].map((item) => (
-          <Command.Item key={item.id} value={`${item.text} ${item.id}`} onSelect={act(() => select({ kind: item.kind, id: item.id }))} className="cursor-pointer rounded-[3px] px-2.5 py-2 data-[selected=true]:bg-water-soft">
+        {[
+          ...model.faces.map((face) => ({ kind: 'face' as const, id: face.id, text: `${face.mark} ${face.name}` })),
+          ...model.features
+            .slice(0, MOST_ITEMS)
+            .map((f) => ({ kind: 'feature' as const, id: f.id, text: `${f.mark} ${t(`feature.${f.kind}`)}` })),
+        ].map((item) => (
+          <Command.Item
+            key={item.id}
+            value={`${item.text} ${item.id}`}
+            onSelect={act(() => select({ kind: item.kind, id: item.id }))}
+            className="cursor-pointer rounded-[3px] px-2.5 py-2 data-[selected=true]:bg-water-soft"
+          >
             {item.text}
           </Command.Item>
         ))}

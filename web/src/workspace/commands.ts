@@ -19,7 +19,9 @@ export function changeOf({ kind, payload }: Pick<Command, 'kind' | 'payload'>): 
   if (kind === 'job.put') return { kind: 'put-head', head: payload as JobHead };
   if (kind === 'water-levels.add') return { kind: 'add-levels', levels: (payload as { levels: WaterLevel[] }).levels };
   const [itemKind, verb] = kind.split('.') as [ItemKind, 'put' | 'remove'];
-  return verb === 'put' ? { kind: 'put', itemKind, item: payload as AnyItem } : { kind: 'remove', itemKind, id: (payload as { id: string }).id };
+  return verb === 'put'
+    ? { kind: 'put', itemKind, item: payload as AnyItem }
+    : { kind: 'remove', itemKind, id: (payload as { id: string }).id };
 }
 
 /** The thing whose version a command stands on. */

@@ -63,9 +63,21 @@ interface ProviderProps {
 export function JobProvider({ organisationId, jobId, session, standing, children }: ProviderProps) {
   const path = `/organisations/${organisationId}/jobs/${jobId}`;
   const client = useQueryClient();
-  const stored = useQuery({ queryKey: ['job', jobId], queryFn: ({ signal }) => api.get<StoredJob>(path, signal), refetchInterval: POLL_MS });
-  const log = useQuery({ queryKey: ['log', jobId], queryFn: ({ signal }) => api.get<ShownLine[]>(`${path}/log`, signal), refetchInterval: POLL_MS });
-  const plan = useQuery({ queryKey: ['plan', jobId], queryFn: ({ signal }) => api.get<{ latest: PlanRevision | null }>(`${path}/plan`, signal), refetchInterval: POLL_MS });
+  const stored = useQuery({
+    queryKey: ['job', jobId],
+    queryFn: ({ signal }) => api.get<StoredJob>(path, signal),
+    refetchInterval: POLL_MS,
+  });
+  const log = useQuery({
+    queryKey: ['log', jobId],
+    queryFn: ({ signal }) => api.get<ShownLine[]>(`${path}/log`, signal),
+    refetchInterval: POLL_MS,
+  });
+  const plan = useQuery({
+    queryKey: ['plan', jobId],
+    queryFn: ({ signal }) => api.get<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
+    refetchInterval: POLL_MS,
+  });
   const outbox = useOutbox(path, jobId, client);
   const outboxState = useSyncExternalStore(outbox.subscribe, outbox.getState);
   const [undoStack] = useState(() => new UndoStack());
@@ -73,20 +85,34 @@ export function JobProvider({ organisationId, jobId, session, standing, children
   const model = useMemo(() => data && withPending(data.model, outboxState.pending), [data, outboxState.pending]);
   const lines = useMemo(() => linesWithPending(log.data ?? [], outboxState.pending), [log.data, outboxState.pending]);
   const latest = useRef({ stored: data, lines, model });
-  latest.current = { stored: data, lines, model };
+  useLayoutEffect(() => {
+    latest.current = { stored: data, lines, model };
+  });
 
   const send = useCallback(
     (kind: CommandKind, payload: object, baseVersion?: number): number => {
       const target = targetOf({ kind, payload, jobId });
       const base = baseVersion ?? versionOf(target, latest.current.stored, outbox.getState().pending);
-      const command: Command = { id: v4(), deviceId: deviceId(), jobId, kind, baseVersion: base, payload, occurredAt: new Date().toISOString() };
+      const command: Command = {
+        id: v4(),
+        deviceId: deviceId(),
+        jobId,
+        kind,
+        baseVersion: base,
+        payload,
+        occurredAt: new Date().toISOString(),
+      };
       outbox.add(command).catch(() => toast.error(t('outbox.not-kept')));
       return base + 1;
     },
     [jobId, outbox],
   );
 
-  const itemById = useCallback((kind: ItemKind, id: string): AnyItem | undefined => (latest.current.model![ITEM_LISTS[kind]] as AnyItem[]).find((item) => item.id === id), []);
+  const itemById = useCallback(
+    (kind: ItemKind, id: string): AnyItem | undefined =>
+      (latest.current.model![ITEM_LISTS[kind]] as AnyItem[]).find((item) => item.id === id),
+    [],
+  );
 
   const actions = useMemo(() => {
     const play = (step: Step): Step | null => {
@@ -96,7 +122,9 @@ export function JobProvider({ organisationId, jobId, session, standing, children
         return null;
       }
       const before = itemById(step.itemKind, step.id);
-      const version = step.item ? send(`${step.itemKind}.put`, step.item, step.expectedVersion) : send(`${step.itemKind}.remove`, { id: step.id }, step.expectedVersion);
+      const version = step.item
+        ? send(`${step.itemKind}.put`, step.item, step.expectedVersion)
+        : send(`${step.itemKind}.remove`, { id: step.id }, step.expectedVersion);
       toast(t('undo.done', { mark: step.label }));
       return { ...step, item: before, expectedVersion: version };
     };
@@ -115,7 +143,14 @@ export function JobProvider({ organisationId, jobId, session, standing, children
       undo: () => undoStack.undo(play) || toast(t('undo.nothing')),
       redo: () => undoStack.redo(play) || toast(t('redo.nothing')),
       log(body: EntryBody, occurredAt: string, supersedes?: string) {
-        const entry = sealNext(latest.current.lines, outbox.getState().pending, { jobId, deviceId: deviceId(), person: session, body, occurredAt, supersedes });
+        const entry = sealNext(latest.current.lines, outbox.getState().pending, {
+          jobId,
+          deviceId: deviceId(),
+          person: session,
+          body,
+          occurredAt,
+          supersedes,
+        });
         send('log.append', entry, 0);
       },
       resolve(commandId: string, how: 'discard' | 'overwrite') {
@@ -155,8 +190,9 @@ function useOutbox(path: string, jobId: string, client: QueryClient): Outbox {
 function acceptInto(client: QueryClient, jobId: string, command: Command, outcome: CommandOutcome): void {
   const change = changeOf(command);
   if (change)
-    client.setQueryData<StoredJob>(['job', jobId], (old) =>
-      old && { model: applyChange(old.model, change), versions: { ...old.versions, [targetOf(command)]: outcome.version } },
+    client.setQueryData<StoredJob>(
+      ['job', jobId],
+      (old) => old && { model: applyChange(old.model, change), versions: { ...old.versions, [targetOf(command)]: outcome.version } },
     );
   const entry = entryOf(command);
   if (entry && outcome.receipt) {

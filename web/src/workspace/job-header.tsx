@@ -4,7 +4,7 @@ import { Command, LogOut, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { useSignOut } from '../people/session';
-import { formatQuantity } from '../shared/numbers';
+import { formatMargin, formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
 import { Mark } from '../shared/ui/mark';
@@ -34,10 +34,21 @@ export function JobHeader({ session }: { session: SessionInfo }) {
         <button type="button" className={icon} onClick={redo} aria-label={t('redo.do')} title={`${t('redo.do')} (Ctrl+Shift+Z)`}>
           <Redo2 size={17} />
         </button>
-        <button type="button" className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10" onClick={toggleUnits} title={t('units.switch')}>
+        <button
+          type="button"
+          className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10"
+          onClick={toggleUnits}
+          title={t('units.switch')}
+        >
           <Ruler size={16} /> {t(`units.${units}`)}
         </button>
-        <button type="button" className={icon} onClick={() => openPalette(true)} aria-label={t('palette.open')} title={`${t('palette.open')} (Ctrl+K)`}>
+        <button
+          type="button"
+          className={icon}
+          onClick={() => openPalette(true)}
+          aria-label={t('palette.open')}
+          title={`${t('palette.open')} (Ctrl+K)`}
+        >
           <Command size={16} />
         </button>
       </div>
@@ -45,7 +56,13 @@ export function JobHeader({ session }: { session: SessionInfo }) {
         {theme === 'light' ? <Moon size={17} /> : <Sun size={17} />}
       </button>
       <span className="text-[13px] whitespace-nowrap max-[1100px]:hidden">{session.name}</span>
-      <button type="button" className={`${icon} max-[719px]:hidden`} onClick={() => void signOut()} aria-label={t('sign-out')} title={t('sign-out')}>
+      <button
+        type="button"
+        className={`${icon} max-[719px]:hidden`}
+        onClick={() => void signOut()}
+        aria-label={t('sign-out')}
+        title={t('sign-out')}
+      >
         <LogOut size={16} />
       </button>
     </header>
@@ -62,13 +79,20 @@ function Air() {
   const margin = dewMargin(latest.conditions);
   const low = margin !== undefined && margin.marginC < DEW_MARGIN_C;
   return (
-    <span className="flex items-center gap-3 text-[13px] whitespace-nowrap max-[1180px]:hidden" title={t('air.measured', { at: timeOfDay(latest.at, model.job.timeZone) })}>
+    <span
+      className="flex items-center gap-3 text-[13px] whitespace-nowrap max-[1180px]:hidden"
+      title={t('air.measured', { at: timeOfDay(latest.at, model.job.timeZone) })}
+    >
       <span className="opacity-85">
-        {t('air.line', { air: formatQuantity(airTemperatureC, '°C', units), rh: relativeHumidityPct, surface: formatQuantity(surfaceTemperatureC, '°C', units) })}
+        {t('air.line', {
+          air: formatQuantity(airTemperatureC, '°C', units),
+          rh: relativeHumidityPct,
+          surface: formatQuantity(surfaceTemperatureC, '°C', units),
+        })}
       </span>
       {margin ? (
         <b className={`rounded-[2px] border px-2 py-0.5 ${low ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-[#57bdb6] text-[#7fd6cf]'}`}>
-          {t(low ? 'air.wait' : 'air.go', { margin: formatQuantity(margin.marginC, 'K', units) })}
+          {t(low ? 'air.wait' : 'air.go', { margin: formatMargin(margin.marginC, units) })}
         </b>
       ) : null}
     </span>
@@ -82,7 +106,10 @@ export function OutboxChip() {
   if (n === 0 && !isAway) return <span className="text-[13px] opacity-70 max-[719px]:hidden">{t('outbox.all-sent')}</span>;
   const waiting = outbox.status === 'waiting' || isAway;
   return (
-    <span role="status" className={`rounded-[2px] border px-2 py-0.5 text-[13px] font-semibold whitespace-nowrap ${waiting ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-white/40'}`}>
+    <span
+      role="status"
+      className={`rounded-[2px] border px-2 py-0.5 text-[13px] font-semibold whitespace-nowrap ${waiting ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-white/40'}`}
+    >
       {waiting ? (n > 0 ? t('outbox.away-kept', { n }) : t('outbox.away')) : t('outbox.sending', { n })}
     </span>
   );

@@ -46,7 +46,10 @@ export function JobPage({ session }: { session: SessionInfo }) {
               <ItemList editable={can('survey')} />
             </aside>
             <SectionSheet editable={can('survey')} />
-            <aside aria-label={t('slate.name')} className={`shrink-0 overflow-y-auto border-l border-rule bg-raised p-4 ${lens.wide ? 'w-[536px]' : 'w-[348px]'}`}>
+            <aside
+              aria-label={t('slate.name')}
+              className={`shrink-0 overflow-y-auto border-l border-rule bg-raised p-4 ${lens.wide ? 'w-[536px]' : 'w-[348px]'}`}
+            >
               <Suspense fallback={<Loading what={t(`lens.${lens.id}`)} />}>
                 <Slate key={lens.id} />
               </Suspense>
@@ -71,7 +74,9 @@ function StepBar() {
           key={id}
           to={`/o/${organisationId}/jobs/${jobId}/${id}`}
           title={`Alt+${i + 1}`}
-          className={({ isActive }) => `flex items-center gap-1.5 border-b-[3px] px-3 ${isActive ? 'border-water font-semibold' : 'border-transparent text-soft hover:text-ink'}`}
+          className={({ isActive }) =>
+            `flex items-center gap-1.5 border-b-[3px] px-3 ${isActive ? 'border-water font-semibold' : 'border-transparent text-soft hover:text-ink'}`
+          }
         >
           {t(`lens.${id}`)}
           <Count count={counts[id]} />
@@ -83,6 +88,11 @@ function StepBar() {
 
 function Count({ count }: { count?: { text: string; tone: 'plain' | 'waits' | 'wrong' } }) {
   if (!count) return null;
-  return <span className={`text-[13px] font-normal ${{ plain: 'text-soft', waits: 'text-ochre', wrong: 'font-semibold text-iron' }[count.tone]}`}>{count.text}</span>;
+  return (
+    <span
+      className={`text-[13px] font-normal ${{ plain: 'text-soft', waits: 'text-ochre', wrong: 'font-semibold text-iron' }[count.tone]}`}
+    >
+      {count.text}
+    </span>
+  );
 }
-

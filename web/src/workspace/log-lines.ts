@@ -28,7 +28,10 @@ interface NextEntry {
 export function sealNext(lines: readonly ShownLine[], pending: readonly Command[], next: NextEntry): LogEntry {
   const waiting = pending.map(entryOf).filter((entry): entry is LogEntry => entry !== null);
   const own = [...lines.map((line) => line.entry), ...waiting].filter((entry) => entry.deviceId === next.deviceId);
-  const last = own.reduce<LogEntry | undefined>((latest, entry) => (!latest || entry.deviceSeq > latest.deviceSeq ? entry : latest), undefined);
+  const last = own.reduce<LogEntry | undefined>(
+    (latest, entry) => (!latest || entry.deviceSeq > latest.deviceSeq ? entry : latest),
+    undefined,
+  );
   return sealEntry({
     id: v4(),
     jobId: next.jobId,

@@ -9,7 +9,11 @@ export function OutboxNotices() {
   const { outbox } = useJob();
   if (outbox.refused.length === 0) return null;
   return (
-    <section role="alert" aria-label={t('refused.title')} className="max-h-44 shrink-0 overflow-y-auto border-b border-iron bg-iron-soft px-4 py-2">
+    <section
+      role="alert"
+      aria-label={t('refused.title')}
+      className="max-h-44 shrink-0 overflow-y-auto border-b border-iron bg-iron-soft px-4 py-2"
+    >
       {outbox.refused.map((refused) => (
         <Notice key={refused.command.id} refused={refused} />
       ))}
@@ -26,7 +30,8 @@ function Notice({ refused }: { refused: Refused }) {
   return (
     <div className="flex flex-wrap items-center gap-2 py-1">
       <p className="min-w-0 flex-1">
-        <b>{item.mark ?? item.name ?? t(`command.${command.kind.split('.')[0]}`)}</b>: {isStale ? t(current?.item ? 'refused.stale' : 'refused.gone') : reasons || t(`failed.${code}.text`)}
+        <b>{item.mark ?? item.name ?? t(`command.${command.kind.split('.')[0]}`)}</b>:{' '}
+        {isStale ? t(current?.item ? 'refused.stale' : 'refused.gone') : reasons || t(`failed.${code}.text`)}
         <TypedText payload={command.payload} />
       </p>
       {isStale && current?.item ? (
@@ -43,7 +48,9 @@ function Notice({ refused }: { refused: Refused }) {
 
 /** Figures and words of the refused change, so that they can be read off and typed again. */
 function TypedText({ payload }: { payload: object }) {
-  const words = Object.entries(payload).filter(([name, value]) => (typeof value === 'string' || typeof value === 'number') && !/(^id$|Id$|^kind$)/.test(name));
+  const words = Object.entries(payload).filter(
+    ([name, value]) => (typeof value === 'string' || typeof value === 'number') && !/(^id$|Id$|^kind$)/.test(name),
+  );
   if (words.length === 0) return null;
   return <span className="block text-[13px] text-soft">{words.map(([name, value]) => `${t(`field.${name}`)}: ${value}`).join(' · ')}</span>;
 }

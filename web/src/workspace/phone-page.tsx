@@ -56,7 +56,13 @@ export function PhonePage({ lens }: { lens: LensId }) {
       </main>
       <nav aria-label={t('phone.tabs')} className="grid h-14 shrink-0 grid-cols-4 border-t border-rule-strong bg-raised">
         {TABS.map(({ id, icon: Icon }) => (
-          <button key={id} type="button" aria-current={tab === id ? 'page' : undefined} onClick={() => setTab(id)} className={`flex flex-col items-center justify-center border-t-[3px] text-[13px] ${tab === id ? 'border-water font-semibold' : 'border-transparent text-soft'}`}>
+          <button
+            key={id}
+            type="button"
+            aria-current={tab === id ? 'page' : undefined}
+            onClick={() => setTab(id)}
+            className={`flex flex-col items-center justify-center border-t-[3px] text-[13px] ${tab === id ? 'border-water font-semibold' : 'border-transparent text-soft'}`}
+          >
             <Icon size={19} />
             {t(`phone.${id}`)}
           </button>
@@ -80,7 +86,12 @@ function LensPicker({ lens }: { lens: LensId }) {
   return (
     <nav aria-label={t('steps')} className="flex shrink-0 overflow-x-auto border-b border-rule bg-sunk">
       {LENSES.map(({ id }) => (
-        <Link key={id} to={`/o/${organisationId}/jobs/${jobId}/${id}`} aria-current={id === lens ? 'page' : undefined} className={`flex h-12 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}>
+        <Link
+          key={id}
+          to={`/o/${organisationId}/jobs/${jobId}/${id}`}
+          aria-current={id === lens ? 'page' : undefined}
+          className={`flex h-12 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}
+        >
           {t(`lens.${id}`)}
         </Link>
       ))}

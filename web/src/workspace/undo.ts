@@ -36,7 +36,8 @@ function move(from: Step[], to: Step[], play: (step: Step) => Step | null): bool
   if (inverse) {
     to.push(inverse);
     // an older step on the same thing now expects the version that this one made
-    for (const other of from) if (other.id === step.id && other.expectedVersion < inverse.expectedVersion) other.expectedVersion = inverse.expectedVersion;
+    for (const other of from)
+      if (other.id === step.id && other.expectedVersion < inverse.expectedVersion) other.expectedVersion = inverse.expectedVersion;
   }
   return true;
 }

@@ -73,7 +73,9 @@ export class Foundation1764000000001 implements MigrationInterface {
 
   private async itemTable(runner: QueryRunner, { name, references }: (typeof ITEM_TABLES)[number]): Promise<void> {
     const columns = references.map((r) => `${r.column} uuid generated always as ((${r.path})::uuid) stored,`);
-    const keys = references.map((r) => `, foreign key (organisation_id, job_id, ${r.column}) references ${r.to} (organisation_id, job_id, id)`);
+    const keys = references.map(
+      (r) => `, foreign key (organisation_id, job_id, ${r.column}) references ${r.to} (organisation_id, job_id, id)`,
+    );
     await runner.query(`
       create table ${name} (
         organisation_id uuid not null,
@@ -117,7 +119,9 @@ export class Foundation1764000000001 implements MigrationInterface {
     }
     for (const table of ['membership', 'guest_grant']) {
       await runner.query(`alter table ${table} enable row level security`);
-      await runner.query(`create policy own_or_organisation on ${table} using (organisation_id = ${organisation} or person_id = ${person})`);
+      await runner.query(
+        `create policy own_or_organisation on ${table} using (organisation_id = ${organisation} or person_id = ${person})`,
+      );
     }
     await runner.query(`alter table organisation enable row level security`);
     await runner.query(`create policy member_or_guest on organisation using (

@@ -8,9 +8,11 @@ export const BUILD_UP = {
   'build-up.choose-face': 'Choose a face to see or choose its system.',
   'build-up.none-yet': 'nothing chosen',
   'build-up.refused-n': '{n} refused',
-  'build-up.none-on-face': 'Nothing is chosen for this face yet. Crystalline slurry works from either side, on damp open-pored concrete and masonry.',
+  'build-up.none-on-face':
+    'Nothing is chosen for this face yet. Crystalline slurry works from either side, on damp open-pored concrete and masonry.',
   'build-up.choose': 'Choose {product}',
-  'build-up.product-line': '{coats} coats of {rate} kg/m²; holds {positive} bar pushing on it, {negative} bar from behind, on {strength} MPa or more',
+  'build-up.product-line':
+    '{coats} coats of {rate} kg/m²; holds {positive} bar pushing on it, {negative} bar from behind, on {strength} MPa or more',
   'build-up.line': 'System and maker',
   'build-up.reason': 'Why this, for the record',
   'build-up.cure': 'Curing follows the product: {product} is misted {perDay} times a day for {days} days. Crystals starve without water.',
@@ -42,9 +44,11 @@ export const BUILD_UP = {
   'verdict.coat-over': 'coat over',
   'verdict.refuse': 'not with this',
   'rule.crack-moving.why': 'It moves. A hard fill or coat across it will crack again and leak.',
-  'rule.crack-moving.instead': 'Closed-cell backer rod, sealant, and an elastomeric sheet 150 mm onto each side with slack for the whole movement.',
+  'rule.crack-moving.instead':
+    'Closed-cell backer rod, sealant, and an elastomeric sheet 150 mm onto each side with slack for the whole movement.',
   'rule.crack-leaking-block.why': 'It lets water through, so it is opened whatever its width; narrow, to spare the block.',
-  'rule.crack-leaking.why': 'It lets water through, so it is opened whatever its width, and past both ends, because the leak goes on there.',
+  'rule.crack-leaking.why':
+    'It lets water through, so it is opened whatever its width, and past both ends, because the leak goes on there.',
   'rule.crack-wide-block.why': 'Wider than the school allows. In block a narrow dovetail holds without breaking the unit.',
   'rule.crack-wide.why': 'Static and wider than the school allows to be coated over.',
   'rule.crack-fine.why': 'Static, dry or damp, and within the width that the coat’s crystals close.',

@@ -1,6 +1,7 @@
 /** Words used everywhere: states, session, jobs, workspace. */
 export const COMMON = {
-  'advice-not-approval': 'Advice here is a check, not an approval. The product’s own data sheet, local codes and licensed practice come first.',
+  'advice-not-approval':
+    'Advice here is a check, not an approval. The product’s own data sheet, local codes and licensed practice come first.',
   close: 'Close',
   cancel: 'Close without saving',
   retry: 'Try again',
@@ -31,7 +32,8 @@ export const COMMON = {
   'sign-in.title': 'Sign in',
   'sign-in.do': 'Sign in',
   'sign-in.promise': 'From the first look at a wet wall to the signed dossier.',
-  'sign-in.about': 'Survey, water load, build-up, materials, windows and log of below-grade waterproofing, on one drawing. It keeps working in a basement without signal and says what it has not sent yet.',
+  'sign-in.about':
+    'Survey, water load, build-up, materials, windows and log of below-grade waterproofing, on one drawing. It keeps working in a basement without signal and says what it has not sent yet.',
   'sign-in.wrong-sign-in': 'Address and password do not belong together.',
   'sign-in.too-often': 'Too many tries. Wait a minute.',
   'sign-in.away': 'The server does not answer just now. Try again in a moment.',

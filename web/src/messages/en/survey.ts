@@ -5,6 +5,7 @@ export const SURVEY = {
   'sheet.zoom-in': 'Zoom in',
   'sheet.zoom-out': 'Zoom out',
   'sheet.fit': 'Show all',
+  'sheet.stretched': 'heights drawn × {times}',
   'sheet.unrolled': '(unrolled)',
   'sheet.open-plan': 'Open {mark} in true plan',
   'sheet.back-to-section': 'Back to the section',
@@ -96,7 +97,8 @@ export const SURVEY = {
   'water.on-datum': 'on the datum',
   'water.which': 'Which water',
   'water.import': 'Import levels from CSV',
-  'water.import-how': 'Two columns with this heading. Times carry their offset from UTC, so that no hour is in doubt; a comma may stand for the decimal point when semicolons part the columns.',
+  'water.import-how':
+    'Two columns with this heading. Times carry their offset from UTC, so that no hour is in doubt; a comma may stand for the decimal point when semicolons part the columns.',
   'water.csv-file': 'CSV file',
   'water.imported': '{n} levels added.',
   'water.import-refused': 'Nothing was added. {n} lines are wrong:',

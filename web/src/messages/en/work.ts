@@ -19,7 +19,8 @@ export const WORK = {
   'programme.window': 'Window',
   'programme.state': 'State',
   'programme.hours': 'Monday to Saturday, 7 to 17 o’clock, one crew. Durations are usual paces, to be judged by who knows his crew.',
-  'conflict.window-missed': '{name} would start {late} h after its window has closed. Bring the coat before it forward, or follow the product’s rule for a late coat: wet and slurry again, or abrade and prime.',
+  'conflict.window-missed':
+    '{name} would start {late} h after its window has closed. Bring the coat before it forward, or follow the product’s rule for a late coat: wet and slurry again, or abrade and prime.',
   'conflict.longer-than-shift': '{name} does not fit into one shift. Make the zone smaller or the crew larger.',
   'conflict.beyond-horizon': '{name} finds no place within four months.',
   'release.none': 'Nothing is released to the site yet.',
@@ -117,7 +118,8 @@ export const WORK = {
   'dossier.chain-broken': 'The chain of the log is broken at entry {seq}.',
   'dossier.last-entry': 'Hash of the last entry, number {n}',
   'dossier.last-receipt': 'Hash of its receipt',
-  'dossier.disclaimer': 'Figures are checks made by this program from what was surveyed and logged; they are no approval. The products’ data sheets, local codes and licensed practice come first. Block walls and old masonry have a high success rate, never a guarantee. Former leaks are to be looked at again after 24 hours, 7 and 28 days.',
+  'dossier.disclaimer':
+    'Figures are checks made by this program from what was surveyed and logged; they are no approval. The products’ data sheets, local codes and licensed practice come first. Block walls and old masonry have a high success rate, never a guarantee. Former leaks are to be looked at again after 24 hours, 7 and 28 days.',
   'dossier.no-drilling': 'Do not drill or chase this face. If it must be, seal each hole before the plug goes in, and write it down.',
   'dossier.under-head': 'under {head} of water',
   'dossier.col-face': 'Face',

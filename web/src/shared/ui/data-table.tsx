@@ -55,7 +55,14 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
     sortFn: column.isNumber ? 'basic' : 'alphanumeric',
     filterFn: 'includesString',
   }));
-  const table = useTable({ features, columns: defs, data: rows as Row[], state: { globalFilter: words }, globalFilterFn: 'includesString', getRowId: rowKey });
+  const table = useTable({
+    features,
+    columns: defs,
+    data: rows as Row[],
+    state: { globalFilter: words },
+    globalFilterFn: 'includesString',
+    getRowId: rowKey,
+  });
   const shown = table.getRowModel().rows;
   const byId = new Map(columns.map((column) => [column.id, column]));
   const copy = async () => {
@@ -68,7 +75,13 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
   return (
     <div>
       <div className="no-print mb-1 flex items-center gap-2">
-        <input aria-label={t('table.filter', { name })} placeholder={t('table.filter-short')} value={words} onChange={(event) => setWords(event.target.value)} className="h-8 w-44 rounded-[3px] border border-rule bg-raised px-2" />
+        <input
+          aria-label={t('table.filter', { name })}
+          placeholder={t('table.filter-short')}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+          className="h-8 w-44 rounded-[3px] border border-rule bg-raised px-2"
+        />
         <span className="flex-1 text-[13px] text-soft">{t('table.rows', { n: shown.length })}</span>
         <Button size="small" look="quiet" onClick={() => void copy()}>
           <Copy size={14} /> {t('table.copy')}
@@ -82,8 +95,16 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
                 {group.headers.map((header) => {
                   const sorted = header.column.getIsSorted();
                   return (
-                    <th key={header.id} aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} className={`border-b-2 border-rule-strong p-0 font-semibold ${byId.get(header.id)?.isNumber ? 'text-right' : 'text-left'}`}>
-                      <button type="button" className="inline-flex items-center gap-1 px-1.5 py-1.5 hover:bg-sunk" onClick={header.column.getToggleSortingHandler()}>
+                    <th
+                      key={header.id}
+                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                      className={`border-b-2 border-rule-strong p-0 font-semibold ${byId.get(header.id)?.isNumber ? 'text-right' : 'text-left'}`}
+                    >
+                      <button
+                        type="button"
+                        className="inline-flex items-center gap-1 px-1.5 py-1.5 hover:bg-sunk"
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
                         {byId.get(header.id)?.header}
                         {sorted === 'asc' ? <ArrowUp size={12} /> : sorted === 'desc' ? <ArrowDown size={12} /> : null}
                       </button>

@@ -1,0 +1,41 @@
+// Imports run one way: web → contract, core · server → contract, core · contract → core · core → nothing of ours.
+// A room is used through its index only; steps stand on earlier steps.
+const forbid = (name, from, to, comment) => ({ name, severity: 'error', comment, from: { path: from }, to: { path: to } });
+
+const STEPS = ['water', 'build-up', 'materials', 'programme', 'site-log'];
+/** Core rooms from the ground up: each may use only those before it. */
+const CORE_ORDER = ['issues', 'quantities', 'fields', 'physics', 'jobs', 'catalogue', ...STEPS, 'planning', 'calculators'];
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    forbid('core-stands-alone', '^core/', '^(contract|server|web)/', 'the core knows nothing of what surrounds it'),
+    forbid('contract-knows-core-only', '^contract/', '^(server|web)/'),
+    forbid('web-not-server', '^web/', '^server/'),
+    forbid('server-not-web', '^server/', '^web/'),
+    forbid('core-no-frameworks', '^core/', 'node_modules/(@nestjs|react|typeorm|express|pg)(/|$)'),
+    {
+      name: 'core-rooms-through-their-index',
+      severity: 'error',
+      from: { path: '^core/src/([^/]+)/' },
+      to: { path: '^core/src/[^/]+/', pathNot: ['^core/src/$1/', '^core/src/[^/]+/index\\.ts$'] },
+    },
+    ...CORE_ORDER.map((room, i) => ({
+      name: `core-${room}-stands-on-what-is-below`,
+      severity: 'error',
+      from: { path: `^core/src/${room}(/|\\.ts$)`, pathNot: '\\.test\\.ts$' },
+      to: { path: `^core/src/(${CORE_ORDER.slice(i + 1).join('|') || '-'})(/|\\.ts$)` },
+    })),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['@caulkhorn/source', 'import', 'require', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.d.ts'],
+    },
+    exclude: { path: '(/dist/|\\.test\\.ts$)' },
+  },
+};
