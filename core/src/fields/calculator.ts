@@ -1,4 +1,4 @@
-import { type Issue, type Result } from '../issues.js';
+import { type Issue, type Result, issue, refuse } from '../issues.js';
 import { type FieldSpec, type Fields, type InputOf, readFields } from './field.js';
 
 /** Where a formula or a figure comes from. `practice` is a fact of the trade that no one has published. */
@@ -34,7 +34,15 @@ export function runCalculator<F extends Fields, O extends object>(calculator: Ca
       const code = given.length === 0 ? 'one-of-missing' : 'only-one-of';
       for (const name of given.length === 0 ? group : given) issues.push({ code, path: name, values: { fields: group.join(', ') } });
     }
-  return input === undefined || issues.length > 0 ? { ok: false, issues } : calculator.compute(input);
+  if (input === undefined || issues.length > 0) return { ok: false, issues };
+  const result = calculator.compute(input);
+  // extremes of two allowed ranges can still overflow together; that must never pass for an answer
+  return result.ok && !isFiniteThroughout(result.value) ? refuse(issue('figures-out-of-reach', '')) : result;
+}
+
+function isFiniteThroughout(value: unknown): boolean {
+  if (typeof value === 'number') return Number.isFinite(value);
+  return typeof value !== 'object' || value === null || Object.values(value).every(isFiniteThroughout);
 }
 
 export function describeFields(fields: Fields): Record<string, FieldSpec> {

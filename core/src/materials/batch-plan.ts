@@ -49,13 +49,13 @@ export const batchPlan: Calculator<typeof fields, BatchPlan> = {
     const done = (batchKg: number, batches: number, limiting: BatchPlan['limiting']) =>
       accept({ batchKg, batches, lifeMin, minutesPerBatch: input.mixMin + input.standMin + batchKg / kgPerMin, limiting });
     if (!input.wholePacksOnly) {
-      const batches = ceilDecimal(input.totalKg / longestKg);
+      const batches = Math.max(1, ceilDecimal(input.totalKg / longestKg));
       return done(input.totalKg / batches, batches, batches === 1 ? 'total' : 'working-life');
     }
     if (input.packKg === undefined) return refuse(issue('missing', 'packKg'));
     const mostPacks = floorDecimal(longestKg / input.packKg);
     if (mostPacks < 1) return refuse(issue('pack-outlives-life', 'packKg', { longestKg }));
-    const packs = ceilDecimal(input.totalKg / input.packKg);
+    const packs = Math.max(1, ceilDecimal(input.totalKg / input.packKg));
     const batches = Math.ceil(packs / mostPacks);
     return done(Math.ceil(packs / batches) * input.packKg, batches, batches === 1 ? 'total' : 'whole-packs');
   },

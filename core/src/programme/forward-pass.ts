@@ -69,6 +69,7 @@ class Pass {
   private readonly followerOf = new Map<string, Task>();
   private readonly taskById: ReadonlyMap<string, Task>;
   private readonly chainEndMs = new Map<string, number>();
+  private readonly longestShiftMs: number;
   private crewFreeMs: number;
 
   constructor(
@@ -76,6 +77,7 @@ class Pass {
     private readonly options: PassOptions,
   ) {
     this.crewFreeMs = options.nowMs;
+    this.longestShiftMs = Math.max(...options.shifts.map((shift) => shift.toMs - shift.fromMs));
     this.taskById = new Map(tasks.map((task) => [task.id, task]));
     for (const task of tasks) for (const wait of task.waits) if (wait.maxH !== null) this.followerOf.set(wait.taskId, task);
   }
@@ -142,8 +144,8 @@ class Pass {
     for (const shift of this.options.shifts) {
       const start = Math.max(readyMs, shift.fromMs);
       if (start >= shift.toMs) continue;
-      const isLongerThanShift = task.durationMs > shift.toMs - shift.fromMs;
-      if (start + task.durationMs <= shift.toMs || (isLongerThanShift && (task.splittable || start === shift.fromMs))) return start;
+      if (start + task.durationMs <= shift.toMs || (task.durationMs > this.longestShiftMs && (task.splittable || start === shift.fromMs)))
+        return start;
     }
     return Infinity;
   }

@@ -1,5 +1,6 @@
-import { COMMAND_KINDS, CommandDto, JobFileDto, SignInDto } from '@caulkhorn/contract';
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the tests compile this file on its own
 /// <reference path="./class-transformer-storage.d.ts" />
+import { COMMAND_KINDS, CommandDto, JobFileDto, SignInDto } from '@caulkhorn/contract';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 

@@ -6,7 +6,7 @@ import { LabelPlacer } from './labels';
 import { type PlacedFace, toSheet } from './layout';
 import { paintStaff, paintWaterLines } from './paint-levels';
 import { FONT, type Painting } from './painting';
-import type { FaceShape, Mark, Scene } from './scene';
+import type { FaceShape, Mark } from './scene';
 import { toScreen } from './view';
 
 const HATCH_FROM_SCALE = 22;

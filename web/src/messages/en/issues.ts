@@ -65,5 +65,6 @@ export const ISSUES = {
   'issue.air-too-dry': 'The air is drier than the equations reach.',
   'issue.life-spent-mixing': 'At this temperature the working life is over before mixing ends. Cool the powder and water, or wait.',
   'issue.not-enough-packs': '{missingKg} kg are missing.',
+  'issue.figures-out-of-reach': 'These figures together lead beyond what can be reckoned.',
   'issue.too-fine': 'These pack sizes are too fine to reckon with.',
 } as const;

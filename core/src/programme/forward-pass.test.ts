@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { type Task, forwardPass } from './forward-pass';
+import { mistRounds, shiftsFrom } from './working-hours';
+
+const H = 3_600_000;
+const MONDAY_7 = Date.parse('2026-05-18T07:00:00Z');
+const week = { timeZone: 'UTC', days: [1, 2, 3, 4, 5], fromHour: 7, toHour: 17 };
+const options = (nowMs = MONDAY_7) => ({ nowMs, shifts: shiftsFrom(nowMs, week, 30), temperaturesC: [20], temperaturesFromMs: nowMs });
+const task = (id: string, hours: number, part: Partial<Task> = {}): Task => ({
+  id,
+  chain: 'A',
+  durationMs: hours * H,
+  splittable: false,
+  waits: [],
+  ...part,
+});
+const second = (id: string, first: string, hours: number, minH: number, maxH: number | null, part: Partial<Task> = {}) =>
+  task(id, hours, { waits: [{ taskId: first, minH, maxH, referenceC: 20 }], ...part });
+const at = (ms: number) => new Date(ms).toISOString().slice(5, 16);
+
+describe('forward pass', () => {
+  test('a second coat waits for its window to open', () => {
+    const { tasks, conflicts } = forwardPass([task('c1', 2), second('c2', 'c1', 2, 3, 6)], options());
+    expect(tasks.map((t) => at(t.startMs))).toEqual(['05-18T07:00', '05-18T12:00']);
+    expect(conflicts).toEqual([]);
+  });
+
+  test('the window opens from the end of the first coat and closes from its start', () => {
+    const { tasks } = forwardPass([task('c1', 2), second('c2', 'c1', 2, 3, 6)], options());
+    expect(tasks[1]!.window).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 6 * H });
+  });
+
+  test('a coat whose follower would miss its window is put off to the next shift', () => {
+    const { tasks, conflicts } = forwardPass([task('c1', 2), second('c2', 'c1', 2, 3, 6)], options(MONDAY_7 + 4 * H));
+    expect(tasks.map((t) => at(t.startMs))).toEqual(['05-19T07:00', '05-19T12:00']);
+    expect(conflicts).toEqual([]);
+  });
+
+  test('a window that is already lost is a conflict with how late it is', () => {
+    const done = { startMs: MONDAY_7 - 20 * H, endMs: MONDAY_7 - 18 * H };
+    const { conflicts } = forwardPass([task('c1', 2, { actual: done }), second('c2', 'c1', 2, 3, 6)], options());
+    expect(conflicts).toEqual([{ code: 'window-missed', taskId: 'c2', lateMs: 14 * H }]);
+  });
+
+  test('what was really laid moves the window: last square metre opens it, first closes it', () => {
+    const actual = { startMs: MONDAY_7 - 2 * H, endMs: MONDAY_7, firstLaidMs: MONDAY_7 - H, lastLaidMs: MONDAY_7 - 0.5 * H };
+    const { tasks } = forwardPass([task('c1', 2, { actual }), second('c2', 'c1', 2, 3, 6)], options());
+    expect(tasks[1]!.window).toEqual({ opensMs: MONDAY_7 + 2.5 * H, closesMs: MONDAY_7 + 5 * H });
+  });
+
+  test('cold stretches the window', () => {
+    const { tasks } = forwardPass([task('c1', 1), second('c2', 'c1', 1, 2, 4)], { ...options(), temperaturesC: [10] });
+    expect(tasks[1]!.window).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 8 * H });
+  });
+
+  test('other faces are worked on while one waits', () => {
+    const { tasks } = forwardPass([task('a1', 2), second('a2', 'a1', 2, 3, 8), task('b1', 2, { chain: 'B' })], options());
+    expect(tasks.map((t) => [t.id, at(t.startMs)])).toEqual([
+      ['a1', '05-18T07:00'],
+      ['a2', '05-18T12:00'],
+      ['b1', '05-18T09:00'],
+    ]);
+  });
+
+  test('too long for a shift: said so, or rested overnight when it may', () => {
+    expect(forwardPass([task('long', 12)], options()).conflicts).toEqual([{ code: 'longer-than-shift', taskId: 'long' }]);
+    const { tasks, conflicts } = forwardPass([task('long', 12, { splittable: true })], options());
+    expect([at(tasks[0]!.endMs), conflicts]).toEqual(['05-19T09:00', []]);
+  });
+
+  test('never two at once, never outside a shift, never before a window opens', () => {
+    const chain = fc.array(fc.record({ hours: fc.integer({ min: 1, max: 9 }), minH: fc.integer({ min: 0, max: 8 }) }), {
+      minLength: 1,
+      maxLength: 4,
+    });
+    fc.assert(
+      fc.property(fc.array(chain, { minLength: 1, maxLength: 4 }), fc.integer({ min: 0, max: 200 }), (chains, nowH) => {
+        const tasks = chains.flatMap((steps, c) =>
+          steps.map(({ hours, minH }, i) =>
+            i === 0
+              ? task(`${c}.${i}`, hours, { chain: `${c}` })
+              : second(`${c}.${i}`, `${c}.${i - 1}`, hours, minH, null, { chain: `${c}` }),
+          ),
+        );
+        const now = MONDAY_7 + nowH * H;
+        const { shifts } = options(now);
+        const placed = forwardPass(tasks, options(now)).tasks;
+        const byStart = [...placed].sort((a, b) => a.startMs - b.startMs);
+        byStart.slice(1).forEach((next, i) => expect(next.startMs).toBeGreaterThanOrEqual(byStart[i]!.endMs));
+        for (const each of placed) {
+          expect(shifts.some((shift) => each.startMs >= shift.fromMs && each.endMs <= shift.toMs)).toBe(true);
+          if (each.window) expect(each.startMs).toBeGreaterThanOrEqual(each.window.opensMs);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('working hours', () => {
+  test('follow the clocks of the place when they change', () => {
+    // Europe/Oslo goes from +01:00 to +02:00 on 29 March 2026
+    const shifts = shiftsFrom(Date.parse('2026-03-28T00:00:00+01:00'), { ...week, timeZone: 'Europe/Oslo', days: [0, 6] }, 2);
+    expect(shifts.map((shift) => at(shift.fromMs))).toEqual(['03-28T06:00', '03-29T05:00']);
+  });
+
+  test('mist rounds stay in waking hours and end with the cure', () => {
+    const coated = Date.parse('2026-05-18T12:00:00Z');
+    const rounds = mistRounds(coated, { mistsPerDay: 4, days: 1 }, 'UTC').map(at);
+    expect(rounds).toEqual(['05-18T16:20', '05-18T21:00', '05-19T07:00', '05-19T11:40']);
+  });
+});

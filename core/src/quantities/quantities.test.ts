@@ -1,0 +1,34 @@
+import fc from 'fast-check';
+import { ceilDecimal, fromSystem, toSystem } from './index';
+
+// NIST SP 811, appendix B.8: exact factors
+test.each([
+  [0.3048, 'm', 1, 'ft'],
+  [25.4, 'mm', 1, 'in'],
+  [6.894757293168361, 'kPa', 1, 'psi'],
+  [0.45359237, 'kg', 1, 'lb'],
+  [3.785411784, 'L', 1, 'US gal'],
+  [100, '°C', 212, '°F'],
+] as const)('%p %s is %p %s', (si, unit, shown, shownUnit) => {
+  const quantity = toSystem(si, unit, 'us');
+  expect(quantity.value).toBeCloseTo(shown, 9);
+  expect(quantity.unit).toBe(shownUnit);
+});
+
+test('what is typed comes back as it was', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+      fc.constantFrom('m', 'mm', 'm²', 'kPa', 'kg', 'L', '°C', 'K', 'kN', 'kg/m²', 'min'),
+      (value, unit) => {
+        expect(toSystem(fromSystem(value, unit, 'us'), unit, 'us').value).toBeCloseTo(value, 6);
+        expect(fromSystem(value, unit, 'metric')).toBe(value);
+      },
+    ),
+  );
+});
+
+test('decimal sums do not cost a pack too many', () => {
+  expect(ceilDecimal(435 / 4.35)).toBe(100);
+  expect(ceilDecimal(100.001)).toBe(101);
+});
