@@ -23,12 +23,16 @@ function issuesOf(error: ValidationError, parent: string): Issue[] {
   const isIndex = /^\d+$/.test(error.property);
   const path = isIndex ? `${parent}[${error.property}]` : parent ? `${parent}.${error.property}` : error.property;
   const missing = error.value === undefined && error.constraints && !error.constraints['whitelistValidation'];
-  const own = missing
-    ? [{ code: 'missing', path }]
-    : Object.keys(error.constraints ?? {})
-        .slice(-1)
-        .map((name) => toIssue(error, name, path));
+  const own = missing ? [{ code: 'missing', path }] : failedConstraint(error).map((name) => toIssue(error, name, path));
   return [...own, ...(error.children ?? []).flatMap((child) => issuesOf(child, path))];
+}
+
+/** What is of the wrong type is out of range too; only the type is worth saying. */
+const TYPE_CHECKS = ['whitelistValidation', 'isNumber', 'isString', 'isArray', 'isObject'];
+
+function failedConstraint({ constraints = {} }: ValidationError): string[] {
+  const names = Object.keys(constraints);
+  return [TYPE_CHECKS.find((name) => names.includes(name)) ?? names.at(-1)].filter((name) => name !== undefined);
 }
 
 const CODES: Readonly<Record<string, string>> = {

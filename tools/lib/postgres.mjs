@@ -113,9 +113,10 @@ export class Cluster {
     chmodSync(this.folder, 0o700);
   }
 
-  async start() {
+  /** @param {number} [port] a free one, unless it must be this */
+  async start(port) {
     if (this.isRunning()) return this.readPort();
-    this.port = await freePort();
+    this.port = port ?? (await freePort());
     const settings = [`port=${this.port}`, 'listen_addresses=127.0.0.1', "unix_socket_directories=''"];
     if (!this.durable) settings.push('fsync=off', 'synchronous_commit=off', 'full_page_writes=off');
     run([

@@ -87,6 +87,9 @@ function placePlate(face: Face, x: number, unrolledM: number, underWalls: boolea
   return { face, as: 'plate', x, extent, top, bottom: top - PLATE_HEIGHT_M, width };
 }
 
+/** Rounding at the very edge must not push a point off its face, m. */
+const EDGE_M = 1e-6;
+
 /** Sheet position of a point of a face. */
 export function toSheet(p: PlacedFace, [u, v]: FacePoint): [x: number, y: number] {
   const along = u - p.extent.minU;
@@ -102,20 +105,21 @@ export function toSheet(p: PlacedFace, [u, v]: FacePoint): [x: number, y: number
 
 /** The point of a face under a sheet position; undefined off the face's box. */
 export function fromSheet(p: PlacedFace, x: number, y: number): FacePoint | undefined {
-  if (y < p.bottom - 1e-9 || y > p.top + 1e-9) return undefined;
+  if (y < p.bottom - EDGE_M || y > p.top + EDGE_M) return undefined;
   const { minU, minV, maxU, maxV } = p.extent;
   if (p.as === 'plate') {
     const share = (y - p.bottom) / (p.top - p.bottom);
     const u = minU + ((x - p.x - share * lean(p)) / (p.width - lean(p))) * (maxU - minU);
-    return u >= minU && u <= maxU ? [u, minV + share * (maxV - minV)] : undefined;
+    return u >= minU - EDGE_M && u <= maxU + EDGE_M
+      ? [clampTo(u, minU, maxU), clampTo(minV + share * (maxV - minV), minV, maxV)]
+      : undefined;
   }
   const u = x - p.x + minU;
-  if (u < minU - 1e-9 || u > maxU + 1e-9) return undefined;
+  if (u < minU - EDGE_M || u > maxU + EDGE_M) return undefined;
   const v = p.as === 'upright' ? vAtLevel(p, y) : y - p.bottom + minV;
   return [clampTo(u, minU, maxU), clampTo(v, minV, maxV)];
 }
 
-/** Rounding at the very edge must not push a point off its face. */
 function clampTo(value: number, min: number, max: number): number {
   return Math.min(max, Math.max(min, value));
 }

@@ -4,7 +4,18 @@ import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import {
+  type ReactNode,
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';

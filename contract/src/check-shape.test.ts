@@ -1,0 +1,60 @@
+import { refusals } from '../../core/src/testing/results';
+import {
+  CommandDto,
+  FeatureDto,
+  JobHeadDto,
+  SignInDto,
+  checkShape,
+  payloadClass,
+  permissionFor,
+  COMMAND_KINDS,
+  PERMISSIONS,
+} from './index';
+
+const ID = '3b241101-e2bb-4255-8caf-4136c566a962';
+const feature = { id: ID, faceId: ID, mark: 'K1', kind: 'crack', path: [[0, 1]], wetState: 'dry', widthMm: 0.4 };
+
+test('a sound thing passes, as an instance of its class', () => {
+  const result = checkShape(FeatureDto, feature);
+  expect(result.ok && result.value).toBeInstanceOf(FeatureDto);
+  expect(JSON.parse(JSON.stringify(result.ok && result.value))).toEqual(feature);
+});
+
+test.each<[string, object, string]>([
+  ['a wrong type is said once, as that', { ...feature, widthMm: '0.4' }, 'not-a-number at widthMm'],
+  ['NaN is no number', { ...feature, widthMm: NaN }, 'not-a-number at widthMm'],
+  ['infinity is no number', { ...feature, widthMm: Infinity }, 'not-a-number at widthMm'],
+  ['out of range', { ...feature, widthMm: -1 }, 'below-min at widthMm'],
+  ['missing', { ...feature, mark: undefined }, 'missing at mark'],
+  ['empty', { ...feature, mark: '' }, 'too-short at mark'],
+  ['an unknown field', { ...feature, __proto: 1 }, 'unknown-field at __proto'],
+  ['typed text with more in it', { ...feature, typed: { widthMm: { text: '0.4', unit: 'mm', x: 1 } } }, 'not-typed-text at typed'],
+])('%s', (_name, value, wanted) => expect(refusals(checkShape(FeatureDto, value))).toEqual([wanted]));
+
+test.each([null, 3, 'x', []])('%p is no record', (value) =>
+  expect(refusals(checkShape(FeatureDto, value, 'payload'))).toEqual(['not-a-record at payload']),
+);
+
+test('time zones are those that exist', () => {
+  const head = { id: ID, name: 'n', site: 's', timeZone: 'Europe/Oslo', currency: 'EUR', datum: 'd' };
+  expect(checkShape(JobHeadDto, head).ok).toBe(true);
+  expect(refusals(checkShape(JobHeadDto, { ...head, timeZone: 'Mars/Olympus' }))).toEqual(['not-a-time-zone at timeZone']);
+});
+
+test('a time must say its offset', () => {
+  const command = { id: ID, deviceId: ID, jobId: ID, kind: 'feature.put', baseVersion: 0, payload: {}, occurredAt: '2026-05-20T10:00:00Z' };
+  expect(checkShape(CommandDto, command).ok).toBe(true);
+  expect(refusals(checkShape(CommandDto, { ...command, occurredAt: '2026-05-20T10:00:00' }))).toEqual([
+    'not-a-time-with-offset at occurredAt',
+  ]);
+});
+
+test('an address without @ is none', () =>
+  expect(refusals(checkShape(SignInDto, { email: 'planner', password: 'x' }))).toEqual(['not-an-e-mail at email']));
+
+test('every command has a payload class and a permission that someone holds', () => {
+  for (const kind of COMMAND_KINDS) {
+    expect(typeof payloadClass(kind)).toBe('function');
+    expect(Object.values(PERMISSIONS).some((held) => held.includes(permissionFor(kind)))).toBe(true);
+  }
+});

@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium, as root and without a network. */
+const CHROMIUM_FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+export default defineConfig({
+  testDir: '.',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 8000 },
+  forbidOnly: Boolean(process.env['CI']),
+  reporter: [['list'], ['json', { outputFile: process.env['E2E_REPORT'] ?? 'test-results/report.json' }]],
+  outputDir: '../test-results',
+  use: {
+    baseURL: process.env['E2E_URL'] ?? 'http://localhost:4400',
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+    timezoneId: 'Europe/Oslo',
+    locale: 'en-GB',
+    screenshot: 'only-on-failure',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+  },
+});

@@ -1,0 +1,236 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { addFace, allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
+
+const verify = resolve(__dirname, '../tools/verify.mjs');
+
+test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
+  test.setTimeout(120_000);
+  await signIn(page);
+  await makeJob(page, `Pump house ${Date.now()}`);
+
+  await test.step('survey: two walls and a floor, and how they meet', async () => {
+    await addFace(page, { mark: 'A', name: 'North wall', length: '6', height: '2.5', foot: '-2.5' });
+    await page.keyboard.press('Escape');
+    await page.goto(page.url());
+    await addFace(page, { mark: 'B', name: 'East wall', length: '4', height: '2,5', foot: '-2,5' });
+    await page.goto(page.url());
+    await addFace(page, { kind: 'slab', mark: 'G', name: 'Floor', length: '6', height: '4', foot: '-2.5' });
+    await choose(page, /North wall/);
+    await expect(slate(page)).toContainText('Internal corner with B, 90°');
+    await expect(slate(page)).toContainText('Wall–floor with G, 90°');
+  });
+
+  await test.step('water: a level governs, and loads what stands below it', async () => {
+    await goTo(page, 'Water');
+    await page.getByLabel(/^Level \(m/).fill('-0.5');
+    await page.getByRole('button', { name: 'Add the level' }).click();
+    await expect(page.getByRole('radio')).toBeChecked();
+    // 2 m of water on 6 m of wall: ½ · 9.80665 · 2² · 6
+    await expect(slate(page).getByRole('button', { name: /Force on 6.0 m/ })).toContainText('117.7');
+    await page.getByRole('button', { name: 'Import levels from CSV' }).click();
+    const csv = (text: string) => ({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await page.getByLabel('CSV file').setInputFiles(csv('time,level_m\n2026-03-01T06:00:00,-1.4\n2026-03-01T07:00:00Z,x\n'));
+    await expect(page.getByRole('alert')).toContainText('line 2: A time with its offset from UTC is needed.');
+    await expect(page.getByRole('alert')).toContainText('line 3: A number is needed.');
+    await page.getByLabel('CSV file').setInputFiles(csv('time,level_m\n2026-03-01T06:00:00Z,-1.4\n2026-03-01T07:00:00Z,-1.3\n'));
+    await expect(page.getByRole('radio')).toHaveCount(3);
+  });
+
+  await test.step('survey: a crack, a leak and a pipe, by pointing', async () => {
+    await goTo(page, 'Survey');
+    const sheet = page.getByTestId('sheet');
+    const box = (await sheet.boundingBox())!;
+    const at = (x: number, y: number) => ({ position: { x: box.width * x, y: box.height * y } });
+    await page.getByRole('button', { name: 'Crack', exact: true }).click();
+    await sheet.click(at(0.25, 0.4));
+    await sheet.click(at(0.26, 0.55));
+    await page.keyboard.press('Enter');
+    await expect(row(page, /K1/)).toBeVisible();
+    await page.getByLabel(/^Width/).fill('0.6');
+    await page.getByLabel('Wet state').selectOption('weeping');
+    await page.keyboard.press('l');
+    await page.getByRole('button', { name: 'Leak', exact: true }).click();
+    await sheet.click(at(0.4, 0.5));
+    await sheet.click(at(0.45, 0.52));
+    await expect(row(page, /L1/)).toBeVisible();
+    await page.getByRole('button', { name: 'Pipe', exact: true }).click();
+    await sheet.click(at(0.5, 0.35));
+    await expect(row(page, /N1/)).toBeVisible();
+    await page.getByRole('button', { name: 'Crack', exact: true }).click();
+    await sheet.click(at(0.3, 0.02));
+    await expect(page.getByText('That point is on no face.')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await allSent(page);
+  });
+
+  await test.step('move, delete and undo', async () => {
+    const sheet = page.getByTestId('sheet');
+    const box = (await sheet.boundingBox())!;
+    await choose(page, /N1/);
+    const before = await page.getByLabel('Point 1, along').inputValue();
+    await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.35);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width * 0.53, box.y + box.height * 0.37, { steps: 4 });
+    await page.mouse.up();
+    await expect(page.getByLabel('Point 1, along')).not.toHaveValue(before);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByLabel('Point 1, along')).toHaveValue(before);
+    await page.getByRole('listbox', { name: 'Faces and features' }).focus();
+    await page.keyboard.press('Delete');
+    await expect(row(page, /N1/)).toHaveCount(0);
+    await page.keyboard.press('Control+z');
+    await expect(row(page, /N1/)).toBeVisible();
+    await allSent(page);
+  });
+
+  await test.step('build-up: chosen with a reason; each treatment says why; the rating holds', async () => {
+    await goTo(page, 'Build-up');
+    await choose(page, /North wall/);
+    await page.getByRole('button', { name: /Choose Tarnwick Veil/ }).click();
+    await expect(slate(page).getByRole('button', { name: /Rating used/ })).toContainText('4 %');
+    await page.getByText('K1 crack').click();
+    await expect(slate(page)).toContainText('It lets water through, so it is opened whatever its width');
+    await expect(page.getByRole('img', { name: 'Cut through the filled slot, to scale' }).first()).toBeVisible();
+    await page.getByLabel('Second coat').selectOption('A');
+    await page.getByLabel('Why this, for the record').fill('Young wall, one crew.');
+    await page.getByLabel('Why this, for the record').blur();
+    await slate(page)
+      .getByRole('button', { name: /Must hold/ })
+      .click();
+    const working = page.getByRole('dialog');
+    await expect(working).toContainText('p_req = γ · ρ · g · h');
+    await expect(working).toContainText('Common practice, no source');
+    await page.keyboard.press('Escape');
+  });
+
+  await test.step('materials: take-off, packs and cards', async () => {
+    await goTo(page, 'Materials');
+    // 15 m² · 0.8 · 2 · 1.1 · 1.05
+    await expect(slate(page).getByRole('row', { name: /^A coats/ })).toContainText('27.7');
+    await expect(page.getByRole('article', { name: 'Mixing card Tarnwick Veil slurry' })).toContainText('Never more water later.');
+    await slate(page)
+      .getByRole('row', { name: /L1 plug/ })
+      .click();
+    await expect(row(page, /L1/)).toHaveAttribute('aria-selected', 'true');
+  });
+
+  await test.step('programme: released to the site', async () => {
+    await goTo(page, 'Programme');
+    await expect(slate(page).getByRole('row', { name: /coat 2/ })).toContainText('[');
+    await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+    await expect(slate(page)).toContainText('Plan 1 was released by Ines Varrow');
+  });
+
+  await test.step('site log: a coat with its air; the next window opens and re-times', async () => {
+    await goTo(page, 'Site log');
+    for (;;) {
+      await expect(slate(page).getByText(/^(Next|On now): /)).toBeVisible();
+      const next = await slate(page)
+        .getByText(/^(Next|On now): /)
+        .innerText();
+      if (next.includes('coat 1')) break;
+      await slate(page)
+        .getByRole('button', { name: /^(Start|Finish) / })
+        .click();
+      await expect(slate(page).getByText(next)).toHaveCount(0);
+    }
+    await page.getByLabel(/^Air/).first().fill('20');
+    await page
+      .getByLabel(/^Surface/)
+      .first()
+      .fill('17');
+    await page
+      .getByLabel(/^Humidity/)
+      .first()
+      .fill('130');
+    await page.getByRole('button', { name: 'Start coat 1' }).click();
+    await expect(slate(page).getByText('At most 100.')).toBeVisible();
+    await page
+      .getByLabel(/^Humidity/)
+      .first()
+      .fill('80');
+    await expect(slate(page)).toContainText('Wait, heat or dry; or say why not.');
+    await page.getByRole('button', { name: 'Start coat 1' }).click();
+    await expect(slate(page).getByText(/say why it was started all the same/)).toBeVisible();
+    await page.getByLabel('Why start all the same?').fill('Heater on the wall for an hour.');
+    await page.getByLabel('Batch number').fill('TV-1');
+    await page.getByRole('button', { name: 'Start coat 1' }).click();
+    await expect(slate(page).getByText('On now: coat 1')).toBeVisible();
+    await page.getByRole('button', { name: 'Finish coat 1' }).click();
+    await expect(slate(page).getByText('Next: coat 2')).toBeVisible();
+    await expect(page.getByRole('timer')).toHaveText(/^\d:\d\d$/);
+    await allSent(page);
+  });
+
+  await test.step('a correction stands beside what it corrects', async () => {
+    const log = slate(page).getByRole('listitem').filter({ hasText: 'A · coat 1 started' });
+    await log.getByRole('button', { name: 'Correct' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Batch number').fill('TV-2');
+    await dialog.getByRole('button', { name: 'Write the correction' }).click();
+    await expect(slate(page).getByText('corrects an earlier entry')).toBeVisible();
+    await allSent(page);
+  });
+
+  await test.step('handover: the dossier, the file, and its chain checked without the app', async () => {
+    await goTo(page, 'Handover');
+    await expect(slate(page)).toContainText('1 pieces of work are not finished, A · coat 2 first.');
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export the job' }).click()]);
+    const file = info.outputPath('job.json');
+    await download.saveAs(file);
+    expect(execFileSync(process.execPath, [verify, file], { encoding: 'utf8' })).toContain('every link holds');
+    writeFileSync(file, readFileSync(file, 'utf8').replace('Heater on the wall', 'Nothing on the wall'));
+    expect(() => execFileSync(process.execPath, [verify, file], { encoding: 'utf8', stdio: 'pipe' })).toThrow(/BROKEN at entry/);
+    await page.getByRole('link', { name: 'Open the dossier' }).click();
+    await expect(page.getByRole('heading', { name: 'Faces and loads' })).toBeVisible();
+    await expect(page.getByRole('main')).toContainText('Heater on the wall for an hour.');
+    await expect(page.getByRole('main')).toContainText('every link of the chain holds');
+    await expect(page.getByRole('main')).toContainText('TV-2');
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+    const pdf = await page.pdf({ format: 'A4' });
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  });
+});
+
+test('an imported job carries on where it was', async ({ page }, info) => {
+  await signIn(page);
+  await openJob(page, 'Ropewalk Cellars');
+  await goTo(page, 'Handover');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export the job' }).click()]);
+  const file = info.outputPath('ropewalk.json');
+  await download.saveAs(file);
+  await page.goto('/');
+
+  await test.step('a broken file is listed line by line, and nothing is saved', async () => {
+    const before = await page.getByRole('listitem').count();
+    const broken = JSON.parse(readFileSync(file, 'utf8')) as { features: { widthMm: unknown }[]; extra?: string };
+    broken.features[0]!.widthMm = 'wide';
+    broken.extra = 'x';
+    await page.getByRole('button', { name: 'Import a job' }).click();
+    await page
+      .getByLabel('Job file (.json)')
+      .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(broken)) });
+    await expect(page.getByRole('alert')).toContainText('features[0].widthMm: A number is needed.');
+    await expect(page.getByRole('alert')).toContainText('extra: There is no such field.');
+    await page.getByRole('button', { name: 'Close without saving' }).click();
+    await page.reload();
+    await expect(page.getByRole('listitem')).toHaveCount(before);
+  });
+
+  await page.getByRole('button', { name: 'Import a job' }).click();
+  await page.getByLabel('Job file (.json)').setInputFiles(file);
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  await goTo(page, 'Site log');
+  await choose(page, /Reel store, east/);
+  await expect(slate(page)).toContainText('Next: coat 2');
+  await expect(slate(page)).toContainText('imported');
+  await goTo(page, 'Programme');
+  await expect(page.getByRole('alert')).toContainText('C · coat 2 would start');
+  await goTo(page, 'Build-up');
+  await choose(page, /K3/);
+  await expect(slate(page)).toContainText('backer rod');
+});

@@ -1,0 +1,69 @@
+import { type Locator, type Page, expect } from '@playwright/test';
+
+export const PASSWORD = 'wet-edge-always';
+
+export async function signIn(page: Page, who = 'planner@hollin.example'): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('E-mail').fill(who);
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('button', { name: 'Sign out' })).toBeVisible();
+}
+
+export async function openJob(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('link', { name: new RegExp(name) })
+    .first()
+    .click();
+  await expect(page.getByTestId('sheet')).toBeVisible();
+}
+
+export async function makeJob(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Name of the job').fill(name);
+  await page.getByLabel('Site', { exact: true }).fill('Behind the pump house');
+  await page.getByLabel('Datum').fill('ground floor');
+  await page.getByLabel('Time zone').fill('Europe/Oslo');
+  await page.getByRole('button', { name: 'Make the job' }).click();
+  await expect(page.getByTestId('sheet')).toBeVisible();
+}
+
+export async function addFace(
+  page: Page,
+  face: { kind?: 'wall' | 'slab'; mark: string; name: string; length: string; height: string; foot: string },
+): Promise<void> {
+  await page.getByLabel('Kind', { exact: true }).selectOption(face.kind ?? 'wall');
+  await page.getByLabel('Mark').fill(face.mark);
+  await page.getByLabel('Name', { exact: true }).fill(face.name);
+  await page.getByLabel(/^Length/).fill(face.length);
+  await page.getByLabel(face.kind === 'slab' ? /^Depth/ : /^Height/).fill(face.height);
+  await page.getByLabel(/^Foot level/).fill(face.foot);
+  await page.getByRole('button', { name: 'Add it to the walk' }).click();
+  await expect(row(page, face.name)).toBeVisible();
+}
+
+export async function goTo(page: Page, lens: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Steps of the work' })
+    .getByRole('link', { name: new RegExp(`^${lens}`) })
+    .click();
+}
+
+/** A face or feature in the list beside the sheet. */
+export function row(page: Page, text: string | RegExp): Locator {
+  return page.getByRole('listbox', { name: 'Faces and features' }).getByRole('option', { name: text });
+}
+
+export function slate(page: Page): Locator {
+  return page.getByRole('complementary', { name: 'Slate' });
+}
+
+export async function allSent(page: Page): Promise<void> {
+  await expect(page.getByText('all sent')).toBeVisible();
+}
+
+/** Chooses a face or feature in the list. */
+export async function choose(page: Page, text: string | RegExp): Promise<void> {
+  await row(page, text).click();
+  await expect(row(page, text)).toHaveAttribute('aria-selected', 'true');
+}

@@ -1,0 +1,123 @@
+import { randomUUID } from 'node:crypto';
+import { RequestMethod } from '@nestjs/common';
+import { METHOD_METADATA, PATH_METADATA } from '@nestjs/common/constants';
+import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/core';
+import { demoId } from '../demo/survey';
+import { DEMO_ORGANISATION } from '../demo/demo-people';
+import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
+
+const JOB = demoId('ropewalk');
+const OTHER_JOB = demoId('gatehouse');
+const PEOPLE = ['nobody', 'planner', 'foreman', 'inspector', 'apprentice', 'guest'] as const;
+type Who = (typeof PEOPLE)[number];
+
+const jobHead = () => ({ id: randomUUID(), name: 'n', site: 's', timeZone: 'UTC', currency: 'EUR', datum: 'd' });
+const command = (kind: string, payload: object = { id: randomUUID() }) => ({
+  id: randomUUID(),
+  deviceId: randomUUID(),
+  jobId: JOB,
+  kind,
+  baseVersion: 0,
+  payload,
+  occurredAt: '2026-05-20T10:00:00Z',
+});
+
+interface Row {
+  route: string;
+  body?: () => object;
+  /** status by person, in the order of PEOPLE; 400 means: let in, and the empty input refused */ status: readonly [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+}
+
+/** Who gets what from which route: nobody, planner, foreman, inspector, apprentice, guest. */
+const TABLE: readonly Row[] = [
+  { route: 'GET /api/health', status: [200, 200, 200, 200, 200, 200] },
+  { route: 'POST /api/session', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
+  { route: 'GET /api/session', status: [401, 200, 200, 200, 200, 200] },
+  { route: 'GET /api/calculators', status: [401, 200, 200, 200, 200, 200] },
+  { route: 'POST /api/calculators/film', body: () => ({ wetFilmMm: 1 }), status: [401, 200, 200, 200, 200, 200] },
+  { route: `GET ${ORGANISATION}/jobs`, status: [401, 200, 200, 200, 200, 200] },
+  { route: `POST ${ORGANISATION}/jobs`, body: jobHead, status: [401, 201, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/import`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}`, status: [401, 200, 200, 200, 200, 200] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/log`, status: [401, 200, 200, 200, 200, 200] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/plan`, status: [401, 200, 200, 200, 200, 200] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/export`, status: [401, 200, 200, 200, 403, 200] },
+  { route: `GET ${ORGANISATION}/jobs/${OTHER_JOB}`, status: [401, 200, 200, 200, 200, 404] },
+  { route: `GET ${ORGANISATION}/jobs/${OTHER_JOB}/export`, status: [401, 200, 200, 200, 403, 404] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('feature.put'), status: [401, 400, 400, 403, 403, 403] },
+  {
+    route: `POST ${ORGANISATION}/jobs/${JOB}/commands`,
+    body: () => command('water-levels.add', {}),
+    status: [401, 400, 400, 403, 403, 403],
+  },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('build-up.put'), status: [401, 400, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('plan.release'), status: [401, 400, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('job.put'), status: [401, 400, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('log.append', {}), status: [401, 400, 400, 403, 400, 403] },
+  // what a person may not see is not there
+  { route: `GET ${ORGANISATION}/jobs/${randomUUID()}`, status: [401, 404, 404, 404, 404, 404] },
+  { route: `GET /api/organisations/${randomUUID()}/jobs`, status: [401, 404, 404, 404, 404, 404] },
+  { route: `GET /api/organisations/${randomUUID()}/jobs/${JOB}`, status: [401, 404, 404, 404, 404, 404] },
+  { route: `GET ${ORGANISATION}/jobs/not-an-id`, status: [401, 404, 404, 404, 404, 404] },
+  { route: 'POST /api/calculators/no-such', body: () => ({}), status: [401, 404, 404, 404, 404, 404] },
+  { route: 'GET /api/no/such/route', status: [404, 404, 404, 404, 404, 404] },
+  { route: 'DELETE /api/session', status: [204, 204, 204, 204, 204, 204] },
+];
+
+describe('role × route', () => {
+  let server: TestServer;
+  const agents = {} as Record<Who, Agent>;
+
+  beforeAll(async () => {
+    server = await TestServer.start();
+    agents.nobody = server.http as unknown as Agent;
+    for (const who of PEOPLE) if (who !== 'nobody') agents[who] = await server.as(who);
+  });
+  afterAll(() => server.stop());
+
+  test.each(
+    TABLE.flatMap(({ route, body, status }) =>
+      PEOPLE.map((who, i) => ({ route: route.replace(ORGANISATION, '…'), who, wanted: status[i]!, call: { route, body } })),
+    ),
+  )('$route, $who: $wanted', async ({ who, wanted, call }) => {
+    const [method, path] = call.route.split(' ') as ['GET' | 'POST' | 'DELETE', string];
+    const request = agents[who][method.toLowerCase() as 'get' | 'post' | 'delete'](path);
+    const response = await (call.body ? request.send(call.body()) : request);
+    expect(response.status).toBe(wanted);
+  });
+
+  test('no route is missing from the table', () => {
+    const scanner = new MetadataScanner();
+    const found = new DiscoveryService(server.app.get(ModulesContainer, { strict: false }) as ModulesContainer)
+      .getControllers()
+      .flatMap(({ metatype, instance }) => {
+        const base = Reflect.getMetadata(PATH_METADATA, metatype!) as string;
+        return scanner.getAllMethodNames(Object.getPrototypeOf(instance) as object).flatMap((name) => {
+          const handler = (instance as Record<string, object>)[name]!;
+          const path = Reflect.getMetadata(PATH_METADATA, handler) as string | undefined;
+          if (path === undefined) return [];
+          const method = RequestMethod[Reflect.getMetadata(METHOD_METADATA, handler) as number];
+          return [`${method} /api/${base}${path === '/' ? '' : `/${path}`}`];
+        });
+      });
+    const asPattern = (route: string) => new RegExp(`^${route.replace(/:\w+/g, '[^/]+')}$`);
+    const missing = found.filter((route) => !TABLE.some((row) => asPattern(route).test(row.route)));
+    expect(found.length).toBeGreaterThan(10);
+    expect(missing).toEqual([]);
+  });
+
+  test('a guest’s list holds the granted job only', async () => {
+    const guest = await server.as('guest');
+    const { body } = await guest.get(`${ORGANISATION}/jobs`);
+    expect((body as { id: string }[]).map((job) => job.id)).toEqual([JOB]);
+    const session = await guest.get('/api/session');
+    expect(session.body).toMatchObject({ organisations: [{ id: DEMO_ORGANISATION.id, standing: 'guest' }] });
+  });
+});

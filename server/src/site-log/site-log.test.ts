@@ -1,0 +1,168 @@
+import { randomUUID } from 'node:crypto';
+import type { PlanRevision } from '@caulkhorn/core/planning';
+import { type EntryBody, FIRST_LINK, type LogEntry, type LogLine, findBrokenLink, sealEntry } from '@caulkhorn/core/site-log';
+import { Client } from 'pg';
+import { demoId } from '../demo/survey';
+import { DEMO_PEOPLE } from '../demo/demo-people';
+import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
+
+const JOB = demoId('gatehouse');
+const WALL = demoId('gatehouse face A');
+const PATH = `${ORGANISATION}/jobs/${JOB}`;
+const FOREMAN = DEMO_PEOPLE[1]!;
+
+describe('site log', () => {
+  let server: TestServer;
+  let planner: Agent;
+  let foreman: Agent;
+  let revision: PlanRevision;
+  const deviceId = randomUUID();
+  let last: Pick<LogEntry, 'hash' | 'deviceSeq'> = { hash: FIRST_LINK, deviceSeq: 0 };
+
+  const entry = (body: EntryBody, part: Partial<LogEntry> = {}): LogEntry =>
+    sealEntry({
+      id: randomUUID(),
+      jobId: JOB,
+      deviceId,
+      deviceSeq: last.deviceSeq + 1,
+      prevHash: last.hash,
+      personId: FOREMAN.id,
+      personName: FOREMAN.name,
+      occurredAt: '2026-05-20T10:00:00Z',
+      writtenAt: '2026-05-20T10:00:00Z',
+      ...part,
+      body,
+    });
+  const append = (written: LogEntry, agent = foreman) =>
+    agent
+      .post(`${PATH}/commands`)
+      .send({
+        id: randomUUID(),
+        deviceId,
+        jobId: JOB,
+        kind: 'log.append',
+        baseVersion: 0,
+        payload: written,
+        occurredAt: written.occurredAt,
+      });
+  const lines = async () => (await planner.get(`${PATH}/log`).expect(200)).body as LogLine[];
+  const release = (revisionId: string) =>
+    planner
+      .post(`${PATH}/commands`)
+      .send({
+        id: randomUUID(),
+        deviceId,
+        jobId: JOB,
+        kind: 'plan.release',
+        baseVersion: 0,
+        payload: { revisionId, people: 2, temperatureC: 12 },
+        occurredAt: '2026-05-20T09:00:00Z',
+      });
+
+  beforeAll(async () => {
+    server = await TestServer.start();
+    [planner, foreman] = [await server.as('planner'), await server.as('foreman')];
+  });
+  afterAll(() => server.stop());
+
+  test('nothing can be released before something is chosen', async () => {
+    expect((await release(randomUUID()).expect(400)).body).toMatchObject({ fields: { payload: [{ code: 'nothing-to-release' }] } });
+  });
+
+  test('a released plan lists the work and pins what it was made with', async () => {
+    const buildUp = {
+      id: randomUUID(),
+      faceId: WALL,
+      family: 'crystalline-slurry',
+      slurry: { id: 'osmere-deep', version: 1 },
+      plug: { id: 'osmere-halt', version: 1 },
+      mortar: { id: 'osmere-fill', version: 3 },
+      crackSchool: 'A',
+      secondCoatSchool: 'A',
+    };
+    await planner
+      .post(`${PATH}/commands`)
+      .send({
+        id: randomUUID(),
+        deviceId,
+        jobId: JOB,
+        kind: 'build-up.put',
+        baseVersion: 0,
+        payload: buildUp,
+        occurredAt: '2026-05-20T09:00:00Z',
+      })
+      .expect(200);
+    const id = randomUUID();
+    await release(id).expect(200);
+    revision = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
+    expect(revision).toMatchObject({ id, number: 1, madeBy: DEMO_PEOPLE[0]!.name, pins: { core: 1, rules: 1 } });
+    expect(revision.pins.products).toContainEqual({ id: 'osmere-deep', version: 1 });
+    expect(revision.workItems.map((item) => item.step)).toEqual(
+      expect.arrayContaining(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']),
+    );
+  });
+
+  test('entries are numbered, linked and receipted', async () => {
+    for (const note of ['one', 'two']) {
+      const written = entry({ kind: 'note', note });
+      const { body } = await append(written).expect(200);
+      expect(body).toMatchObject({ receipt: { entryId: written.id, receiptSeq: last.deviceSeq + 1 } });
+      last = written;
+    }
+    const all = await lines();
+    expect(all.map((line) => line.entry.body)).toEqual([
+      { kind: 'note', note: 'one' },
+      { kind: 'note', note: 'two' },
+    ]);
+    expect(findBrokenLink(all)).toBeNull();
+  });
+
+  test('work of the released plan only, with a reason for a breach', async () => {
+    const sweating = { airTemperatureC: 20, surfaceTemperatureC: 17, relativeHumidityPct: 80 };
+    const workItemId = revision.workItems.find((item) => item.step === 'coat-1')!.id;
+    const start = { kind: 'start', workItemId, planRevisionId: revision.id, conditions: sweating } as const;
+    expect((await append(entry({ ...start, workItemId: 'elsewhere' })).expect(400)).body.fields).toHaveProperty([
+      'payload.body.workItemId',
+    ]);
+    expect((await append(entry({ ...start, planRevisionId: randomUUID() })).expect(400)).body.fields).toHaveProperty([
+      'payload.body.planRevisionId',
+    ]);
+    expect((await append(entry(start)).expect(400)).body.fields).toHaveProperty(['payload.body.breachReason']);
+    expect(
+      (await append(entry({ ...start, conditions: { ...sweating, relativeHumidityPct: 130 } })).expect(400)).body.fields,
+    ).toHaveProperty(['payload.body.conditions.relativeHumidityPct']);
+    const written = entry({ ...start, breachReason: 'heated for an hour' });
+    await append(written).expect(200);
+    last = written;
+  });
+
+  test('an entry out of its chain is told where the chain stands', async () => {
+    const { body } = await append(entry({ kind: 'note', note: 'late' }, { deviceSeq: 1, prevHash: FIRST_LINK })).expect(409);
+    expect(body).toEqual({ error: 'chain-moved-on', current: { hash: last.hash, deviceSeq: last.deviceSeq } });
+  });
+
+  test('altered, or in someone else’s name: refused', async () => {
+    expect(
+      (await append({ ...entry({ kind: 'note', note: 'a' }), body: { kind: 'note', note: 'b' } }).expect(400)).body.fields,
+    ).toHaveProperty(['payload.hash']);
+    expect((await append(entry({ kind: 'note', note: 'a' }), await server.as('apprentice')).expect(400)).body.fields).toHaveProperty([
+      'payload.personId',
+    ]);
+    expect((await append(entry({ kind: 'note', note: 'a' }, { supersedes: randomUUID() })).expect(400)).body.fields).toHaveProperty([
+      'payload.supersedes',
+    ]);
+  });
+
+  test('the application’s role can neither change nor delete what is written', async () => {
+    const client = new Client({ connectionString: server.databaseUrl, options: '-c role=caulkhorn_app' });
+    await client.connect();
+    try {
+      for (const table of ['log_entry', 'plan_revision', 'command']) {
+        await expect(client.query(`update ${table} set job_id = job_id`)).rejects.toThrow(/permission denied/);
+        await expect(client.query(`delete from ${table}`)).rejects.toThrow(/permission denied/);
+      }
+    } finally {
+      await client.end();
+    }
+  });
+});

@@ -1,0 +1,147 @@
+// npm test: set-up where missing, then every stage in turn; stops at the first that fails and shows its log.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from './lib/build.mjs';
+import { Cluster, clusterFolder, freePort } from './lib/postgres.mjs';
+import { ROOT, dataFolder, ensureModules, ensurePackages, spawnNode } from './lib/setup.mjs';
+
+const startedAt = Date.now();
+const totals = { passed: 0, failed: 0 };
+
+ensurePackages('postgresql', 'chromium');
+ensureModules();
+const reports = join(dataFolder(), 'reports');
+mkdirSync(reports, { recursive: true });
+const cluster = new Cluster(clusterFolder(ROOT, 'test-postgres').folder, { durable: false });
+cluster.destroy();
+cluster.create();
+await cluster.start();
+/** @type {import('node:child_process').ChildProcess | undefined} */
+let server;
+const cleanUp = () => {
+  server?.kill('SIGTERM');
+  cluster.destroy();
+};
+for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM']))
+  process.on(signal, () => {
+    cleanUp();
+    process.exit(130);
+  });
+
+/** One stage. `count` reads how many of its checks passed and failed; without it the stage counts as one. @param {string} name @param {string[]} command @param {{ env?: NodeJS.ProcessEnv, count?: () => { passed: number, failed: number } }} [options] */
+function stage(name, command, { env = {}, count } = {}) {
+  const began = Date.now();
+  const log = join(reports, `${name.replace(/\W+/g, '-')}.log`);
+  const [script, ...args] = command;
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(ROOT, script ?? ''), ...args], {
+    cwd: ROOT,
+    encoding: 'utf8',
+    maxBuffer: 256 * 1024 * 1024,
+    env: { ...process.env, FORCE_COLOR: '0', ...env },
+  });
+  writeFileSync(log, `${stdout}${stderr}`);
+  const seconds = ((Date.now() - began) / 1000).toFixed(1);
+  const ok = status === 0;
+  const { passed, failed } = readCount(count) ?? { passed: ok ? 1 : 0, failed: ok ? 0 : 1 };
+  totals.passed += passed;
+  totals.failed += Math.max(failed, ok ? 0 : 1);
+  console.log(`${ok ? 'ok    ' : 'FAILED'} ${name} (${passed} passed, ${failed} failed, ${seconds} s)`);
+  if (ok) return;
+  console.log(`${stdout}${stderr}`.split('\n').slice(-200).join('\n'));
+  finish();
+}
+
+/** @param {(() => { passed: number, failed: number }) | undefined} count */
+function readCount(count) {
+  try {
+    return count?.();
+  } catch {
+    return undefined;
+  }
+}
+
+/** @param {string} file */
+function jestCount(file) {
+  return () => {
+    const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(file, 'utf8'));
+    return { passed: numPassedTests, failed: Math.max(numFailedTests, numFailedTestSuites) };
+  };
+}
+
+/** @param {string} file */
+function playwrightCount(file) {
+  return () => {
+    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
+    return { passed: stats.expected + stats.flaky, failed: stats.unexpected };
+  };
+}
+
+function finish() {
+  cleanUp();
+  console.log(`in ${Math.round((Date.now() - startedAt) / 1000)} s`);
+  console.log(`${totals.passed} passed, ${totals.failed} failed`);
+  process.exit(totals.failed > 0 ? 1 : 0);
+}
+
+const tsc = 'node_modules/typescript/bin/tsc';
+stage('type check: core, contract, server', [tsc, '-b', 'core', 'contract', 'server']);
+for (const project of ['web', 'e2e', 'tools', 'tsconfig.tests.json']) stage(`type check: ${project}`, [tsc, '-p', project]);
+stage('lint', ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+stage('import rules', [
+  'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+  '--config',
+  '.dependency-cruiser.cjs',
+  'core/src',
+  'contract/src',
+  'server/src',
+  'web/src',
+]);
+stage('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn']);
+for (const [name, project, env] of /** @type {[string, string, NodeJS.ProcessEnv][]} */ ([
+  ['unit tests', 'unit', {}],
+  ['server tests on PostgreSQL', 'server', { TEST_DATABASE_URL: cluster.url('postgres') }],
+])) {
+  const file = join(reports, `${project}.json`);
+  rmSync(file, { force: true });
+  stage(name, ['node_modules/jest/bin/jest.js', '--selectProjects', project, '--json', '--outputFile', file], {
+    env,
+    count: jestCount(file),
+  });
+}
+build();
+totals.passed += 1;
+console.log('ok     build');
+
+cluster.createDatabase('e2e');
+const port = await freePort();
+server = spawnNode('server/dist/demo/main.js', [], {
+  NODE_ENV: 'production',
+  DATABASE_URL: cluster.url('e2e'),
+  PORT: String(port),
+  SESSION_SECRET: 'only for the end-to-end tests on loopback',
+  LOG_LEVEL: 'error',
+});
+await answers(`http://127.0.0.1:${port}/api/health`);
+const report = join(reports, 'e2e.json');
+rmSync(report, { force: true });
+stage('end-to-end tests', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'], {
+  env: { E2E_URL: `http://localhost:${port}`, E2E_REPORT: report, E2E_CLUSTER: cluster.folder, E2E_CLUSTER_PORT: String(cluster.port) },
+  count: playwrightCount(report),
+});
+finish();
+
+/** @param {string} url */
+async function answers(url) {
+  for (let tries = 0; tries < 120; tries++) {
+    const ok = await fetch(url).then(
+      (response) => response.ok,
+      () => false,
+    );
+    if (ok) return;
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+  console.log('the server did not come up');
+  totals.failed += 1;
+  finish();
+}

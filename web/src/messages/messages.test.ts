@@ -1,0 +1,84 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import {
+  COMMAND_KINDS,
+  FACE_KINDS,
+  FEATURE_KINDS,
+  LEVEL_KINDS,
+  MOVEMENTS,
+  PIPE_KINDS,
+  SIDE_KINDS,
+  SUBSTRATES,
+  WET_STATES,
+} from '@caulkhorn/contract';
+import { CRYSTALLINE_RULES } from '@caulkhorn/core/build-up';
+import { CALCULATORS } from '@caulkhorn/core/calculators';
+import { SHIPPED_PRODUCTS } from '@caulkhorn/core/catalogue';
+import { has, t } from './t';
+
+const WEB = resolve(__dirname, '..');
+const REPO = resolve(WEB, '../..');
+
+function sources(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) return entry.name === 'messages' || entry.name === 'dist' || entry.name === 'testing' ? [] : sources(path);
+    return /\.tsx?$/.test(entry.name) && !/\.test\./.test(entry.name) ? [readFileSync(path, 'utf8')] : [];
+  });
+}
+
+test('every key that the screens name has words', () => {
+  const keys = new Set(sources(WEB).flatMap((text) => [...text.matchAll(/\bt\(\s*'([^']+)'/g)].map((match) => match[1]!)));
+  expect(keys.size).toBeGreaterThan(200);
+  expect([...keys].filter((key) => !has(key))).toEqual([]);
+});
+
+test('every code with which core and contract refuse has words', () => {
+  const code = /(?:\bissue|fail)\(\s*'([a-z][a-z0-9-]+)'/g;
+  const codes = new Set(
+    sources(join(REPO, 'core/src'))
+      .concat(sources(join(REPO, 'server/src')))
+      .flatMap((text) => [...text.matchAll(code)].map((match) => match[1]!)),
+  );
+  const spoken = [...codes].filter(
+    (each) => !each.startsWith('no-governing') && !['unknown-calculator', 'rating-fails', 'product-version-unknown'].includes(each),
+  );
+  expect(spoken.length).toBeGreaterThan(30);
+  // fields of calculators alone are told in general words until they have a screen of their own
+  const unspoken = spoken.filter((each) => !has(`issue.${each}`));
+  expect(
+    unspoken.filter(
+      (each) =>
+        !/only-one-of|one-of-missing|too-few|lengths-differ|only-with|back-|u-has-no|pack-outlives|duplicate-size|max-below|beyond|top-not-above-bottom/.test(
+          each,
+        ),
+    ),
+  ).toEqual([]);
+});
+
+test.each([
+  ['substrate', SUBSTRATES],
+  ['face-kind', FACE_KINDS],
+  ['side', SIDE_KINDS],
+  ['feature', FEATURE_KINDS],
+  ['wet', WET_STATES],
+  ['level-kind', LEVEL_KINDS],
+  ['pipe', PIPE_KINDS],
+  ['movement', MOVEMENTS],
+  ['calculator', [...CALCULATORS.keys()]],
+  ['command', COMMAND_KINDS.map((kind) => kind.split('.')[0]!)],
+  ['caution', SHIPPED_PRODUCTS.flatMap((product) => product.hazards)],
+])('every %s has words', (area, values) => expect(values.filter((value) => !has(`${area}.${value}`))).toEqual([]));
+
+test('every treatment rule says why, and what to do instead where it refuses', () => {
+  for (const rule of CRYSTALLINE_RULES) {
+    expect(has(`rule.${rule.id}.why`)).toBe(true);
+    if (rule.verdict === 'refuse') expect(has(`rule.${rule.id}.instead`)).toBe(true);
+    for (const step of rule.steps) expect([has(`step.${step}`), has(`step-how.${step}`)]).toEqual([true, true]);
+  }
+});
+
+test('values are filled in; an unknown code is told in general words', () => {
+  expect(t('issue.above-max', { max: 100 })).toBe('At most 100.');
+  expect(t('issue.never-heard-of')).toBe('This is not accepted (never-heard-of).');
+});

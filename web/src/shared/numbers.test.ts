@@ -1,0 +1,42 @@
+import { fieldText, formatMargin, formatQuantity, parseNumber, readQuantity } from './numbers';
+
+test('numbers as people type them', () => {
+  expect(['0.4', '0,4', ' 12 ', '-1.5', '−2', '.5', '1e3', '1.2.3', '1,2,3', 'abc', '', '1 2'].map(parseNumber)).toEqual([
+    0.4,
+    0.4,
+    12,
+    -1.5,
+    -2,
+    0.5,
+    NaN,
+    NaN,
+    NaN,
+    NaN,
+    NaN,
+    NaN,
+  ]);
+});
+
+test('quantities are read and shown in the reader’s units', () => {
+  expect(readQuantity('1', 'm', 'us')).toBe(0.3048);
+  expect(readQuantity('', 'm', 'us')).toBeUndefined();
+  expect(readQuantity('x', 'm', 'us')).toBeNaN();
+  expect(formatQuantity(-1.45, 'm', 'metric')).toBe('−1.45\u202fm');
+  expect(formatQuantity(20, '°C', 'us')).toBe('68.0\u202f°F');
+  expect(formatQuantity(25, 'mm', 'metric')).toBe('25\u202fmm');
+});
+
+test('a margin is rounded down: 2.98 K must not read as 3', () => {
+  expect(formatMargin(2.98, 'metric')).toBe('2.9\u202fK');
+  expect(formatMargin(3, 'metric')).toBe('3.0\u202fK');
+});
+
+test('a field shows what was stored, and reads it back', () => {
+  for (const [value, unit] of [
+    [0.3, 'mm'],
+    [-2.5, 'm'],
+    [12.7, '°C'],
+  ] as const)
+    for (const system of ['metric', 'us'] as const)
+      expect(readQuantity(fieldText(value, unit, system), unit, system)).toBeCloseTo(value, 2);
+});
