@@ -40,23 +40,23 @@ test('two people at the same feature: one wins, the other is told and keeps the 
 
   // the second has not heard of the first one's change when it makes its own
   await two.route('**/api/organisations/*/jobs/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
-  await one.getByLabel('Note').fill('seen by the planner');
-  await one.getByLabel('Note').blur();
+  await one.getByRole('textbox', { name: 'Note' }).fill('seen by the planner');
+  await one.getByRole('textbox', { name: 'Note' }).blur();
   await allSent(one);
-  await two.getByLabel('Note').fill('seen by the foreman');
-  await two.getByLabel('Note').blur();
+  await two.getByRole('textbox', { name: 'Note' }).fill('seen by the foreman');
+  await two.getByRole('textbox', { name: 'Note' }).blur();
   const notice = two.getByRole('alert', { name: 'Changes that were not taken' });
   await expect(notice).toContainText('N1: Someone else changed this while you did.');
   await expect(notice).toContainText('seen by the foreman');
   await two.unroute('**/api/organisations/*/jobs/*');
   await notice.getByRole('button', { name: 'Put mine over it' }).click();
   await expect(notice).toHaveCount(0);
-  await expect(one.getByLabel('Note')).toHaveValue('seen by the foreman', { timeout: 15_000 });
+  await expect(one.getByRole('textbox', { name: 'Note' })).toHaveValue('seen by the foreman', { timeout: 15_000 });
 
   // undo would now undo the other's work: it refuses, and says so
   await one.getByRole('button', { name: 'Undo' }).click();
   await expect(one.getByText(/N1 was changed by someone else since/)).toBeVisible();
-  await expect(one.getByLabel('Note')).toHaveValue('seen by the foreman');
+  await expect(one.getByRole('textbox', { name: 'Note' })).toHaveValue('seen by the foreman');
 });
 
 test('everything by keyboard, and nothing in the way of a screen reader', async ({ page }) => {

@@ -24,7 +24,7 @@ test('without signal entries wait on the device, survive a reload, and go when i
   await openOnPhone(page, 'apprentice@hollin.example');
   await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
   await context.route('**/api/**', (route) => route.abort());
-  await page.getByLabel('Note').fill('pump stopped at noon');
+  await page.getByRole('textbox', { name: 'Note' }).fill('pump stopped at noon');
   await page.getByRole('button', { name: 'Write it down' }).tap();
   await expect(page.getByText('no answer · 1 kept here')).toBeVisible();
   await expect(page.getByText('not sent yet')).toBeVisible();

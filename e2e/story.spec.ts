@@ -13,10 +13,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
 
   await test.step('survey: two walls and a floor, and how they meet', async () => {
     await addFace(page, { mark: 'A', name: 'North wall', length: '6', height: '2.5', foot: '-2.5' });
-    await page.keyboard.press('Escape');
-    await page.goto(page.url());
     await addFace(page, { mark: 'B', name: 'East wall', length: '4', height: '2,5', foot: '-2,5' });
-    await page.goto(page.url());
     await addFace(page, { kind: 'slab', mark: 'G', name: 'Floor', length: '6', height: '4', foot: '-2.5' });
     await choose(page, /North wall/);
     await expect(slate(page)).toContainText('Internal corner with B, 90°');

@@ -21,8 +21,8 @@ test('the database stops: the page says so, keeps what is typed, and goes on by 
     await page.getByRole('button', { name: 'Pipe', exact: true }).click();
     await sheet.click({ position: { x: box.width * 0.5, y: box.height * 0.5 } });
     await expect(row(page, /N1/)).toBeVisible();
-    await page.getByLabel('Note').fill('typed while the database slept');
-    await page.getByLabel('Note').blur();
+    await page.getByRole('textbox', { name: 'Note' }).fill('typed while the database slept');
+    await page.getByRole('textbox', { name: 'Note' }).blur();
     await expect(page.getByText(/no answer · 2 kept here/)).toBeVisible();
     const health = await page.request.get('/api/health');
     expect([health.status(), await health.json()]).toEqual([503, { error: 'database-away' }]);
@@ -32,5 +32,5 @@ test('the database stops: the page says so, keeps what is typed, and goes on by 
   await expect(page.getByText('all sent')).toBeVisible({ timeout: 30_000 });
   await page.reload();
   await row(page, /N1/).click();
-  await expect(page.getByLabel('Note')).toHaveValue('typed while the database slept');
+  await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue('typed while the database slept');
 });

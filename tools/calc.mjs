@@ -47,8 +47,8 @@ if (process.argv[2] === '--batch') {
   console.log(JSON.stringify({ error: 'usage: npm run -s calc -- ID JSON, or --batch with lines of {"id", "in"}', fields: {} }));
   process.exitCode = 2;
 } else {
-  const { value, failed } = parse(process.argv[3]);
-  const out = failed ?? answer(process.argv[2], value);
+  const { value, failed } = parse(String(process.argv[3]));
+  const out = failed ?? answer(String(process.argv[2]), value);
   console.log(JSON.stringify(out));
   if ('error' in out) process.exitCode = 2;
 }

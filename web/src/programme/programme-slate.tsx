@@ -65,11 +65,13 @@ export function ProgrammeSlate() {
       <SlateTitle>{t('lens.programme')}</SlateTitle>
       <Release />
       {programme.conflicts.length > 0 ? (
-        <ul className="mb-3 border-l-4 border-iron bg-iron-soft p-2.5" role="alert">
-          {programme.conflicts.map((conflict, i) => (
-            <li key={i}>{conflictText(conflict, itemName(items.get(conflict.taskId)!, model))}</li>
-          ))}
-        </ul>
+        <div className="mb-3 border-l-4 border-iron bg-iron-soft p-2.5" role="alert">
+          <ul>
+            {programme.conflicts.map((conflict, i) => (
+              <li key={i}>{conflictText(conflict, itemName(items.get(conflict.taskId)!, model))}</li>
+            ))}
+          </ul>
+        </div>
       ) : null}
       {rows.length === 0 ? (
         <p className="text-soft">{t('programme.none')}</p>

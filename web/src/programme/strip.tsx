@@ -14,7 +14,7 @@ import { itemName, stepName } from './item-name';
 const HOUR_MS = 3_600_000;
 const BACK_H = 6;
 const SHOWN_H = 48;
-const ROW_PX = 22;
+const ROW_PX = 24;
 const NAME_PX = 64;
 /** hour labels this near to the present would stand under it, ms */
 const NEAR_NOW_MS = 2.8 * HOUR_MS;
@@ -96,7 +96,7 @@ export function Strip() {
         </div>
       </div>
       {open ? (
-        <div className="max-h-[154px] overflow-y-auto pb-1">
+        <div className="max-h-[170px] overflow-y-auto pb-1">
           {rows.length === 0 ? <p className="px-2 pb-2 text-soft">{t('strip.empty')}</p> : null}
           {rows.map(({ face, tasks, windows, mists }) => (
             <div key={face.id} className={`flex ${selected?.id === face.id ? 'bg-water-soft' : ''}`} style={{ height: ROW_PX }}>

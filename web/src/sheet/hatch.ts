@@ -32,9 +32,9 @@ const aggregate: Draw = (ctx) => {
   ] as const)
     ctx.fillRect(x, y, 1.2, 1.2);
   ctx.beginPath();
-  ctx.moveTo(15, 10);
-  ctx.lineTo(19, 10);
-  ctx.lineTo(17, 13);
+  ctx.moveTo(14, 8.5);
+  ctx.lineTo(20.5, 10);
+  ctx.lineTo(15.5, 14.5);
   ctx.closePath();
   ctx.stroke();
 };

@@ -45,6 +45,8 @@ export function SectionSheet({ editable }: { editable: boolean }) {
   const drag = useRef<Drag | null>(null);
   const fingers = useRef(new Map<number, { x: number; y: number }>());
   const scheduled = useRef(0);
+  /** once someone has moved the view it stays where it was put; until then it follows what there is to show */
+  const isMovedByHand = useRef(false);
 
   const layout = useMemo(() => layOut(model, openPlateId), [model, openPlateId]);
   const scene = useMemo(() => prepareScene(model, layout, plan.junctions), [model, layout, plan.junctions]);
@@ -77,9 +79,15 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     scheduled.current ||= requestAnimationFrame(draw);
   }, [draw]);
 
+  const { minX, maxX, minY, maxY } = layout.bounds;
+  useEffect(() => {
+    if (!isMovedByHand.current) view.current = null;
+    redraw();
+  }, [minX, maxX, minY, maxY, redraw]);
   useEffect(redraw, [redraw, layout, scene, palette, selected, draft, units]);
   useEffect(() => {
     view.current = null;
+    isMovedByHand.current = false;
     redraw();
   }, [openPlateId, job.jobId, redraw]);
   useEffect(() => {
@@ -100,6 +108,7 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     const [x, y] = toScreen(view.current, ...at);
     const isInSight = x > STAFF_PX && x < box.clientWidth && y > 0 && y < box.clientHeight;
     if (isInSight) return;
+    isMovedByHand.current = true;
     view.current = panBy(view.current, box.clientWidth / 2 - x, box.clientHeight / 2 - y);
     redraw();
   }, [selected, redraw]);
@@ -109,6 +118,7 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     const onWheel = (event: WheelEvent) => {
       event.preventDefault();
       if (!view.current) return;
+      isMovedByHand.current = true;
       const { offsetX: px, offsetY: py, ctrlKey, deltaX, deltaY, shiftKey } = event;
       view.current = shiftKey
         ? panBy(view.current, -deltaY - deltaX, 0)
@@ -210,6 +220,7 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     if (!now.moved && Math.hypot(x - now.x, y - now.y) < 4) return;
     now.moved = true;
     if (now.kind === 'pan') {
+      isMovedByHand.current = true;
       view.current = panBy(view.current, x - now.x, y - now.y);
       Object.assign(now, { x, y });
       redraw();
@@ -229,6 +240,7 @@ export function SectionSheet({ editable }: { editable: boolean }) {
       (at.x - before.x) / 2,
       (at.y - before.y) / 2,
     );
+    isMovedByHand.current = true;
     fingers.current.set(id, at);
     drag.current = null;
     redraw();
@@ -256,10 +268,12 @@ export function SectionSheet({ editable }: { editable: boolean }) {
 
   const zoomBy = (factor: number) => {
     const box = frame.current!;
+    isMovedByHand.current = true;
     if (view.current) view.current = zoomAt(view.current, box.clientWidth / 2, box.clientHeight / 2, factor);
     redraw();
   };
   const fitAll = () => {
+    isMovedByHand.current = false;
     view.current = null;
     redraw();
   };

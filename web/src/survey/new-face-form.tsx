@@ -2,6 +2,7 @@ import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
 import { type Face, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { toSystem } from '@caulkhorn/core/quantities';
+import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
 import { readQuantity } from '../shared/numbers';
@@ -10,7 +11,6 @@ import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
 
 const START = {
   kind: 'wall',
@@ -30,7 +30,6 @@ type Texts = typeof START;
 export function NewFaceForm() {
   const { model, put } = useJob();
   const units = useUnits();
-  const select = useSelection((state) => state.select);
   const { jobId } = useJob();
   const form = useKeptForm<Texts>(`new face ${jobId}`, START);
   const { register, formState, watch } = form;
@@ -57,7 +56,7 @@ export function NewFaceForm() {
     put('face', face);
     form.forget();
     form.reset({ ...texts, mark: '', name: '', lengthM: '' });
-    select({ kind: 'face', id: face.id });
+    toast(t('new-face.added', { mark: face.mark }));
   });
 
   return (

@@ -1,6 +1,8 @@
 import type { Face, Junction } from '@caulkhorn/core/jobs';
 import { levelRange, outlineAreaM2 } from '@caulkhorn/core/jobs';
+import { Plus } from 'lucide-react';
 import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { usePlan } from '../workspace/use-plan';
 import { useSelection } from '../workspace/selection';
@@ -12,7 +14,7 @@ import { NewFaceForm } from './new-face-form';
 /** Survey: what was seen. The chosen feature or face; otherwise how to begin. */
 export function SurveySlate() {
   const { model, can } = useJob();
-  const { selected } = useSelection();
+  const { selected, select } = useSelection();
   const editable = can('survey');
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
@@ -27,7 +29,17 @@ export function SurveySlate() {
       </>
     );
   }
-  if (face) return <FaceFacts face={face} />;
+  if (face)
+    return (
+      <>
+        <FaceFacts face={face} />
+        {editable ? (
+          <Button className="mt-4" onClick={() => select(null)}>
+            <Plus size={16} /> {t('new-face.another')}
+          </Button>
+        ) : null}
+      </>
+    );
   return (
     <>
       <SlateTitle>{model.faces.length === 0 ? t('survey.first-face') : t('lens.survey')}</SlateTitle>

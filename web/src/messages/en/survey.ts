@@ -35,6 +35,8 @@ export const SURVEY = {
   'new-face.title': 'Add a face',
   'new-face.height': 'Height',
   'new-face.depth': 'Depth',
+  'new-face.added': '{mark} stands on the sheet. The next wall carries on from it.',
+  'new-face.another': 'Add another face',
   'new-face.add': 'Add it to the walk',
   'face.kind': 'Kind',
   'face.substrate': 'Made of',
