@@ -29,6 +29,11 @@ export class Accounts {
     return id;
   }
 
+  async findOrganisation(name: string): Promise<string | null> {
+    const { rows } = await this.client.query<{ id: string }>(`select id from organisation where name = $1 order by id limit 1`, [name]);
+    return rows[0]?.id ?? null;
+  }
+
   /** Adds a person, or finds the one with this address (whose password then stays as it is). */
   async addPerson({ id = randomUUID(), email, name, password }: NewPerson): Promise<string> {
     const { rows } = await this.client.query<{ id: string }>(`select id from person where lower(email) = lower($1)`, [email]);

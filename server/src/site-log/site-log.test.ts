@@ -34,30 +34,26 @@ describe('site log', () => {
       body,
     });
   const append = (written: LogEntry, agent = foreman) =>
-    agent
-      .post(`${PATH}/commands`)
-      .send({
-        id: randomUUID(),
-        deviceId,
-        jobId: JOB,
-        kind: 'log.append',
-        baseVersion: 0,
-        payload: written,
-        occurredAt: written.occurredAt,
-      });
+    agent.post(`${PATH}/commands`).send({
+      id: randomUUID(),
+      deviceId,
+      jobId: JOB,
+      kind: 'log.append',
+      baseVersion: 0,
+      payload: written,
+      occurredAt: written.occurredAt,
+    });
   const lines = async () => (await planner.get(`${PATH}/log`).expect(200)).body as LogLine[];
   const release = (revisionId: string) =>
-    planner
-      .post(`${PATH}/commands`)
-      .send({
-        id: randomUUID(),
-        deviceId,
-        jobId: JOB,
-        kind: 'plan.release',
-        baseVersion: 0,
-        payload: { revisionId, people: 2, temperatureC: 12 },
-        occurredAt: '2026-05-20T09:00:00Z',
-      });
+    planner.post(`${PATH}/commands`).send({
+      id: randomUUID(),
+      deviceId,
+      jobId: JOB,
+      kind: 'plan.release',
+      baseVersion: 0,
+      payload: { revisionId, people: 2, temperatureC: 12 },
+      occurredAt: '2026-05-20T09:00:00Z',
+    });
 
   beforeAll(async () => {
     server = await TestServer.start();

@@ -33,7 +33,7 @@ export const COMMON = {
   'sign-in.do': 'Sign in',
   'sign-in.promise': 'From the first look at a wet wall to the signed dossier.',
   'sign-in.about':
-    'Survey, water load, build-up, materials, windows and log of below-grade waterproofing, on one drawing. It keeps working in a basement without signal and says what it has not sent yet.',
+    'Survey, water load, build-up, materials, windows and log of below-grade waterproofing, on one drawing. What you write waits on the device while there is no signal, and says so.',
   'sign-in.wrong-sign-in': 'Address and password do not belong together.',
   'sign-in.too-often': 'Too many tries. Wait a minute.',
   'sign-in.away': 'The server does not answer just now. Try again in a moment.',

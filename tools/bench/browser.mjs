@@ -1,0 +1,102 @@
+// The built app in headless Chromium: what is loaded until the sheet can be used, and frames missed in pan and zoom.
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../lib/setup.mjs';
+import { percentile, report } from './stats.mjs';
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+const SCRIPT_AIM_KB = 350;
+const MISSED_AIM_PCT = 5;
+const SECONDS = 6;
+
+/** @param {{ url: string, cookie: string, organisationId: string, jobId: string, largeJobId: string }} bench */
+export async function benchBrowser({ url, cookie, organisationId, jobId, largeJobId }) {
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+  const [name = '', value = ''] = cookie.split('=');
+  const fresh = async () => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    await context.addCookies([{ name, value, url }]);
+    return context.newPage();
+  };
+  const sheetOf = (/** @type {string} */ id) => `${url}/o/${organisationId}/jobs/${id}/survey`;
+
+  const seconds = [];
+  let scriptBytes = 0;
+  for (let i = 0; i < 5; i++) {
+    const page = await fresh();
+    /** @type {Promise<number>[]} */
+    const sizes = [];
+    page.on('response', (response) => {
+      if (response.request().resourceType() === 'script') sizes.push(response.body().then((body) => gzipSync(body).length));
+    });
+    const from = Date.now();
+    await page.goto(sheetOf(jobId));
+    await page.getByTestId('sheet').waitFor();
+    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+    seconds.push((Date.now() - from) / 1000);
+    scriptBytes = (await Promise.all(sizes)).reduce((sum, bytes) => sum + bytes, 0);
+    await page.context().close();
+  }
+  const kB = scriptBytes / 1000;
+  report(
+    'first load until the sheet can be used',
+    `${kB.toFixed(0)} kB of script gzipped, ${percentile(seconds, 0.5).toFixed(2)} s (p50 of 5)`,
+    `at most ${SCRIPT_AIM_KB} kB`,
+    kB <= SCRIPT_AIM_KB,
+  );
+
+  const empty = await fresh();
+  await empty.goto(`${url}/mark.svg`);
+  await empty.setContent('<body style="margin:0"><div style="width:1280px;height:800px"></div></body>');
+  const emptyMissed = await missedFrames(empty);
+  const sheet = await fresh();
+  const from = Date.now();
+  await sheet.goto(sheetOf(largeJobId));
+  await sheet.getByTestId('sheet').waitFor();
+  console.log(`  job of 5,000 features open after ${((Date.now() - from) / 1000).toFixed(2)} s`);
+  await sheet.waitForTimeout(1500);
+  const sheetMissed = await missedFrames(sheet);
+  const beyond = sheetMissed - emptyMissed;
+  console.log(`  frames missed of 60 a second: sheet ${sheetMissed.toFixed(1)} %, empty page ${emptyMissed.toFixed(1)} %`);
+  report(
+    'pan and zoom with 5,000 features and their labels',
+    `${beyond.toFixed(1)} % of frames missed beyond an empty page`,
+    `under ${MISSED_AIM_PCT} %`,
+    beyond < MISSED_AIM_PCT,
+  );
+  await browser.close();
+}
+
+/** Drags and zooms for a while and counts the frames that did come. @param {import('@playwright/test').Page} page */
+async function missedFrames(page) {
+  await page.evaluate(() => {
+    const count = { frames: 0, from: performance.now() };
+    Object.assign(window, { frameCount: count });
+    const tick = () => {
+      count.frames++;
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  });
+  const until = Date.now() + SECONDS * 1000;
+  for (let i = 0; Date.now() < until; i++) {
+    await page.mouse.move(560, 300);
+    await page.mouse.down();
+    for (let step = 1; step <= 12; step++) await page.mouse.move(560 + (i % 2 ? 12 : -12) * step, 300 + 3 * step);
+    await page.mouse.up();
+    for (let step = 0; step < 8; step++) await page.mouse.wheel(0, i % 2 ? 90 : -90);
+  }
+  return page.evaluate(() => {
+    const { frames, from } = /** @type {{ frameCount: { frames: number, from: number } }} */ (/** @type {unknown} */ (window)).frameCount;
+    const wanted = ((performance.now() - from) / 1000) * 60;
+    return Math.max(0, (1 - frames / wanted) * 100);
+  });
+}

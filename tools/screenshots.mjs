@@ -1,0 +1,81 @@
+// npm run screenshots: the pictures in docs/screenshots/, made anew from the demo running at http://localhost:4400.
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { CHROMIUM, ROOT } from './lib/setup.mjs';
+
+const URL_OF_DEMO = process.env.DEMO_URL ?? 'http://localhost:4400';
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+
+/** @param {{ width: number, height: number }} viewport @param {string} who */
+async function signedIn(viewport, who) {
+  const page = await browser.newPage({ viewport });
+  await page.goto(URL_OF_DEMO);
+  await page.getByLabel('E-mail').fill(who);
+  await page.getByLabel('Password').fill('wet-edge-always');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByText('Ropewalk Cellars').first().waitFor();
+  return page;
+}
+
+/** @param {import('@playwright/test').Page} page @param {string} name @param {boolean} [fullPage] */
+async function shoot(page, name, fullPage = false) {
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`), fullPage });
+}
+
+/** @param {import('@playwright/test').Page} page @param {string} lens */
+async function goTo(page, lens) {
+  await page
+    .getByRole('navigation', { name: 'Steps of the work' })
+    .getByRole('link', { name: new RegExp(`^${lens}`) })
+    .click();
+}
+
+const desk = await signedIn({ width: 1280, height: 800 }, 'planner@hollin.example');
+await shoot(desk, 'jobs');
+await desk.getByText('Ropewalk Cellars').first().click();
+await desk.getByTestId('sheet').waitFor();
+const choose = (/** @type {RegExp} */ text) => desk.getByRole('option', { name: text }).click();
+await choose(/K2/);
+await shoot(desk, 'survey');
+await goTo(desk, 'Water');
+await shoot(desk, 'water');
+await goTo(desk, 'Build-up');
+await shoot(desk, 'build-up');
+await desk.getByRole('button', { name: /Plug \+ mortar/ }).click();
+await shoot(desk, 'workings');
+await desk.keyboard.press('Escape');
+await goTo(desk, 'Materials');
+await shoot(desk, 'materials');
+await goTo(desk, 'Programme');
+await shoot(desk, 'programme');
+await choose(/Reel store, east/);
+await goTo(desk, 'Site log');
+await shoot(desk, 'site-log');
+await goTo(desk, 'Handover');
+await shoot(desk, 'handover');
+await desk.getByRole('link', { name: 'Open the dossier' }).click();
+await desk.getByRole('heading', { name: 'Faces and loads' }).waitFor();
+await shoot(desk, 'dossier');
+
+const phone = await signedIn({ width: 390, height: 844 }, 'foreman@hollin.example');
+await phone.getByText('Ropewalk Cellars').first().click();
+await phone.waitForURL(/survey/);
+await phone.goto(phone.url().replace(/[^/]+$/, 'site-log'));
+await phone.getByRole('button', { name: 'Dark, for the basement' }).click();
+await phone.getByRole('button', { name: /^B coat 2/ }).click();
+await shoot(phone, 'phone-now');
+await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).click();
+await shoot(phone, 'phone-log');
+await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Sheet' }).click();
+await shoot(phone, 'phone-sheet');
+await browser.close();
