@@ -1,9 +1,10 @@
 import type { Substrate } from '@caulkhorn/core/jobs';
+import type { Pen } from './painting';
 
 /** Drawing-office hatches for what a wall is made of, as repeating tiles. */
 const TILE = { width: 28, height: 20 };
 
-type Draw = (ctx: CanvasRenderingContext2D) => void;
+type Draw = (ctx: OffscreenCanvasRenderingContext2D) => void;
 
 const courses =
   (heads: number): Draw =>
@@ -50,11 +51,9 @@ const DRAW: Partial<Record<Substrate, Draw>> = {
 export class Hatches {
   private readonly patterns = new Map<Substrate, CanvasPattern>();
 
-  constructor(ctx: CanvasRenderingContext2D, ink: string) {
+  constructor(ctx: Pen, ink: string) {
     for (const [substrate, draw] of Object.entries(DRAW) as [Substrate, Draw][]) {
-      const tile = document.createElement('canvas');
-      tile.width = TILE.width;
-      tile.height = TILE.height;
+      const tile = new OffscreenCanvas(TILE.width, TILE.height);
       const pen = tile.getContext('2d')!;
       pen.strokeStyle = pen.fillStyle = ink;
       pen.globalAlpha = 0.16;

@@ -1,13 +1,13 @@
-import { toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { formatQuantity } from '../shared/numbers';
 import type { LabelPlacer } from './labels';
 import { FONT, type Painting } from './painting';
-import { STAFF_PX, fromScreen, toScreen } from './view';
+import { toScreen } from './view';
 
 /** Every known level as a line across the sheet; the governing one is drawn through and heavy, the others dashed. */
 export function paintWaterLines(p: Painting, labels: LabelPlacer): void {
-  const { ctx, view, size, palette, model, units } = p;
+  const { ctx, view, size, margin, palette, model, units } = p;
+  const right = size.width - margin.width;
   const governing = new Set(model.waterBodies.map((body) => body.governingLevelId));
   const latestDip = new Map<string, string>();
   for (const level of [...model.waterLevels].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)))
@@ -26,19 +26,19 @@ export function paintWaterLines(p: Painting, labels: LabelPlacer): void {
     ctx.lineWidth = isGoverning ? 2.25 : 1;
     ctx.setLineDash(isGoverning ? [] : [5, 4]);
     ctx.beginPath();
-    ctx.moveTo(STAFF_PX, y);
+    ctx.moveTo(0, y);
     ctx.lineTo(size.width, y);
     ctx.stroke();
     const body = model.waterBodies.length > 1 ? `${model.waterBodies.find((b) => b.id === level.waterBodyId)?.name ?? ''} · ` : '';
     const text = `${isGoverning ? '▼ ' : ''}${body}${t(`level-kind.${level.kind}`)} ${formatQuantity(level.levelM, 'm', units)}`;
     ctx.font = `${isGoverning ? 700 : 500} 12px ${FONT}`;
     const width = ctx.measureText(text).width + 8;
-    const at = (y0: number) => ({ x: size.width - 8 - width, y: y0, width, height: 16 });
+    const at = (y0: number) => ({ x: right - 8 - width, y: y0, width, height: 16 });
     const box = labels.place([
       at(y - 18),
       at(y + 3),
-      { ...at(y - 18), x: size.width - 16 - 2 * width },
-      { ...at(y + 3), x: size.width - 16 - 2 * width },
+      { ...at(y - 18), x: right - 16 - 2 * width },
+      { ...at(y + 3), x: right - 16 - 2 * width },
     ]);
     if (!box) continue;
     ctx.globalAlpha = 0.85;
@@ -50,38 +50,4 @@ export function paintWaterLines(p: Painting, labels: LabelPlacer): void {
   }
   ctx.setLineDash([]);
   ctx.textAlign = 'left';
-}
-
-/** The level staff: alternating half metres, figures every metre (every five when far away). */
-export function paintStaff({ ctx, view, size, palette, units }: Painting): void {
-  ctx.fillStyle = palette.paper;
-  ctx.fillRect(0, 0, STAFF_PX - 2, size.height);
-  const [, lowest] = fromScreen(view, 0, size.height);
-  const [, highest] = fromScreen(view, 0, 0);
-  const x = STAFF_PX - 14;
-  const metresPerUnit = toSystem(1, 'm', units).unit === 'ft' ? 0.3048 : 1;
-  const every = [1, 2, 5, 10, 50].find((n) => n * metresPerUnit * view.scaleY >= 22) ?? 100;
-  const step = every * metresPerUnit;
-  ctx.font = `500 11px ${FONT}`;
-  ctx.textAlign = 'right';
-  ctx.textBaseline = 'middle';
-  for (let i = Math.floor(lowest / step); i * step <= highest; i++) {
-    const [, y] = toScreen(view, 0, i * step);
-    const half = (step * view.scaleY) / 2;
-    ctx.fillStyle = palette.ink;
-    ctx.fillRect(x, y - half, 9, half);
-    ctx.strokeStyle = palette.ink;
-    ctx.lineWidth = 1;
-    ctx.strokeRect(x + 0.5, y - 2 * half, 8, 2 * half);
-    const value = i * every;
-    ctx.fillText(value === 0 ? '±0' : `${value > 0 ? '+' : ''}${formatNumber(value, 0)}`, x - 5, y);
-  }
-  ctx.textAlign = 'left';
-  ctx.fillText(toSystem(1, 'm', units).unit, 4, 10);
-  const stretch = view.scaleY / view.scale;
-  if (stretch > 1.05) {
-    ctx.fillStyle = palette.soft;
-    ctx.textBaseline = 'alphabetic';
-    ctx.fillText(t('sheet.stretched', { times: formatNumber(stretch, 1) }), STAFF_PX + 8, 14);
-  }
 }

@@ -3,16 +3,16 @@ import { pressureKPa } from '@caulkhorn/core/physics';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { LabelPlacer } from './labels';
-import { type PlacedFace, toSheet } from './layout';
-import { paintStaff, paintWaterLines } from './paint-levels';
-import { FONT, type Painting } from './painting';
+import type { PlacedFace } from './layout';
+import { paintWaterLines } from './paint-levels';
+import { FONT, type Painting, type Pen } from './painting';
 import type { FaceShape, Mark } from './scene';
 import { toScreen } from './view';
 
 const HATCH_FROM_SCALE = 22;
 const CONTOUR_STEP_M = 0.5;
 
-/** Paints the whole sheet. Batched strokes; text and symbols in pixels on top. */
+/** Paints the sheet as it lies under the pointer. Batched strokes; text and symbols in pixels on top. */
 export function paint(p: Painting): void {
   const { ctx, dpr, size, palette } = p;
   ctx.setTransform(dpr, 0, 0, dpr, 0, 0);
@@ -25,14 +25,11 @@ export function paint(p: Painting): void {
   ctx.lineWidth = 3;
   ctx.stroke(onScreen(p, p.scene.fillets));
   ctx.globalAlpha = 1;
-  paintSelection(p);
   paintStrokes(p);
   const labels = new LabelPlacer();
   if (p.layout.hasLevels) paintWaterLines(p, labels);
   paintMarks(p, labels);
   for (const shape of visible) paintFaceLabels(p, shape, labels);
-  if (p.draft) paintDraft(p);
-  if (p.layout.hasLevels) paintStaff(p);
 }
 
 /** A path in sheet metres, brought to the screen: strokes keep their width whatever the two scales are. */
@@ -65,9 +62,8 @@ function paintFace(p: Painting, shape: FaceShape): void {
   }
   if (shape.waterM !== undefined) paintHead(p, placed, shape.waterM);
   ctx.restore();
-  const isSelected = p.selected?.kind === 'face' && p.selected.id === placed.face.id;
-  ctx.strokeStyle = isSelected ? palette.water : palette.ink;
-  ctx.lineWidth = isSelected ? 3.5 : 1.25;
+  ctx.strokeStyle = palette.ink;
+  ctx.lineWidth = 1.25;
   ctx.stroke(outline);
 }
 
@@ -110,32 +106,6 @@ function paintStrokes(p: Painting): void {
     ctx.stroke(onScreen(p, stroke.path));
   }
   ctx.setLineDash([]);
-}
-
-function paintSelection(p: Painting): void {
-  const { ctx, view, palette, selected, model, layout } = p;
-  if (selected?.kind !== 'feature') return;
-  const feature = model.features.find((f) => f.id === selected.id);
-  const placed = feature && layout.byId.get(feature.faceId);
-  if (!feature || !placed) return;
-  const points = feature.path.map((point) => toScreen(view, ...toSheet(placed, point)));
-  ctx.strokeStyle = palette.water;
-  ctx.fillStyle = palette.raised;
-  ctx.globalAlpha = 0.35;
-  ctx.lineWidth = 12;
-  ctx.lineJoin = ctx.lineCap = 'round';
-  ctx.beginPath();
-  points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
-  if (points.length === 1) ctx.arc(points[0]![0], points[0]![1], 12, 0, 2 * Math.PI);
-  ctx.stroke();
-  ctx.globalAlpha = 1;
-  ctx.lineWidth = 2;
-  for (const [x, y] of points) {
-    ctx.beginPath();
-    ctx.arc(x, y, 4.5, 0, 2 * Math.PI);
-    ctx.fill();
-    ctx.stroke();
-  }
 }
 
 const DROP = new Path2D('M0 -5 C3 -1 3.6 0.6 3.6 2 A3.6 3.6 0 1 1 -3.6 2 C-3.6 0.6 -3 -1 0 -5 Z');
@@ -264,20 +234,8 @@ function paintContourLabels(p: Painting, placed: PlacedFace, waterM: number, lab
 }
 
 /** Text cut to a width, or undefined when not even a few letters fit. */
-function fitText(ctx: CanvasRenderingContext2D, text: string, width: number): string | undefined {
+function fitText(ctx: Pen, text: string, width: number): string | undefined {
   if (ctx.measureText(text).width <= width) return text;
   const letters = Math.floor((text.length * width) / ctx.measureText(text).width) - 1;
   return letters >= 4 ? `${text.slice(0, letters).trimEnd()}…` : undefined;
-}
-
-function paintDraft({ ctx, view, layout, palette, draft }: Painting): void {
-  const placed = layout.byId.get(draft!.faceId);
-  if (!placed) return;
-  const points = draft!.path.map((point) => toScreen(view, ...toSheet(placed, point)));
-  ctx.strokeStyle = ctx.fillStyle = palette.ochre;
-  ctx.lineWidth = 2.5;
-  ctx.beginPath();
-  points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
-  ctx.stroke();
-  for (const [x, y] of points) ctx.fillRect(x - 4, y - 4, 8, 8);
 }

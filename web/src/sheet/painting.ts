@@ -1,26 +1,34 @@
+import type { Selected } from '../workspace/selection';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import type { Selected } from '../workspace/selection';
 import type { Hatches } from './hatch';
 import type { SheetLayout } from './layout';
 import type { Palette } from './palette';
 import type { Scene } from './scene';
 import type { Size, View } from './view';
 
+/** A canvas on the page, or one in a worker. */
+export type Pen = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
 /** All that one picture of the sheet is made from. */
 export interface Painting {
-  ctx: CanvasRenderingContext2D;
+  ctx: Pen;
   size: Size;
   dpr: number;
   view: View;
+  /** how far the picture reaches beyond what is seen, on every side, px */ margin: Size;
   layout: SheetLayout;
   scene: Scene;
   model: JobModel;
   palette: Palette;
   hatches: Hatches;
-  selected: Selected | null;
-  draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
   units: UnitSystem;
 }
+
+/** What lies over the picture and follows the pointer at once: drawn anew each frame. */
+export type Overlay = Pick<Painting, 'ctx' | 'size' | 'view' | 'layout' | 'palette' | 'units' | 'model'> & {
+  selected: Selected | null;
+  draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
+};
 
 export const FONT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';

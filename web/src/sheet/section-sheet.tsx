@@ -1,6 +1,6 @@
 import { type FacePoint, type Feature, type JobModel, isLevelFace, isOnOutline } from '@caulkhorn/core/jobs';
 import { Maximize2, MousePointer2, Spline, Waves, CircleDot, ZoomIn, ZoomOut, ArrowLeft } from 'lucide-react';
-import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import { type PointerEvent as ReactPointerEvent, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
@@ -8,14 +8,13 @@ import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { type Selected, type Tool, useSelection } from '../workspace/selection';
 import { usePlan } from '../workspace/use-plan';
-import { Hatches } from './hatch';
 import { type Hit, faceAt, featureAt, handleAt } from './hit';
 import { type SheetLayout, layOut, toSheet } from './layout';
 import { newFeature, round } from './new-feature';
-import { paint } from './paint';
+import { paintOverlay } from './paint-overlay';
 import { readPalette } from './palette';
 import { PointerReadout } from './pointer-readout';
-import { prepareScene } from './scene';
+import { SheetPictures } from './sheet-pictures';
 import { STAFF_PX, type View, fit, panBy, toScreen, zoomAt } from './view';
 
 const TOOLS: readonly { tool: Tool; icon: typeof Spline; letter: string }[] = [
@@ -49,13 +48,17 @@ export function SectionSheet({ editable }: { editable: boolean }) {
   const isMovedByHand = useRef(false);
 
   const layout = useMemo(() => layOut(model, openPlateId), [model, openPlateId]);
-  const scene = useMemo(() => prepareScene(model, layout, plan.junctions), [model, layout, plan.junctions]);
   const palette = useMemo(() => readPalette(theme), [theme]);
-  const hatches = useRef<{ theme: string; made: Hatches } | null>(null);
-  const latest = useRef({ layout, scene, palette, model, selected, draft, units });
+  const latest = useRef({ layout, palette, model, selected, draft, units });
   useLayoutEffect(() => {
-    latest.current = { layout, scene, palette, model, selected, draft, units };
+    latest.current = { layout, palette, model, selected, draft, units };
   });
+  const [pictures] = useState(() => new SheetPictures());
+  useEffect(() => () => pictures.close(), [pictures]);
+  useEffect(
+    () => pictures.use({ model, junctions: plan.junctions, openPlateId, palette, units }),
+    [pictures, model, plan.junctions, openPlateId, palette, units],
+  );
 
   const draw = useCallback(() => {
     scheduled.current = 0;
@@ -70,21 +73,25 @@ export function SectionSheet({ editable }: { editable: boolean }) {
       element.height = Math.round(size.height * dpr);
     }
     const ctx = element.getContext('2d', { alpha: false })!;
-    const { palette: colours, ...rest } = latest.current;
-    if (hatches.current?.theme !== colours.ink) hatches.current = { theme: colours.ink, made: new Hatches(ctx, colours.ink) };
-    view.current ??= fit(rest.layout.bounds, size, rest.layout.hasLevels);
-    paint({ ctx, size, dpr, view: view.current, palette: colours, hatches: hatches.current.made, ...rest });
-  }, []);
+    const { layout: placed, palette: colours, ...rest } = latest.current;
+    const now = (view.current ??= fit(placed.bounds, size, placed.hasLevels));
+    ctx.setTransform(dpr, 0, 0, dpr, 0, 0);
+    ctx.fillStyle = colours.paper;
+    ctx.fillRect(0, 0, size.width, size.height);
+    pictures.show(ctx, now, size, dpr);
+    paintOverlay({ ctx, size, view: now, layout: placed, palette: colours, ...rest });
+  }, [pictures]);
   const redraw = useCallback(() => {
     scheduled.current ||= requestAnimationFrame(draw);
   }, [draw]);
+  useEffect(() => pictures.onPicture(redraw), [pictures, redraw]);
 
   const { minX, maxX, minY, maxY } = layout.bounds;
   useEffect(() => {
     if (!isMovedByHand.current) view.current = null;
     redraw();
   }, [minX, maxX, minY, maxY, redraw]);
-  useEffect(redraw, [redraw, layout, scene, palette, selected, draft, units]);
+  useEffect(redraw, [redraw, layout, palette, selected, draft, units]);
   useEffect(() => {
     view.current = null;
     isMovedByHand.current = false;

@@ -1,0 +1,101 @@
+import { t } from '../messages/t';
+import { formatNumber } from '../shared/numbers';
+import { toSystem } from '@caulkhorn/core/quantities';
+import { toSheet } from './layout';
+import { FONT, type Overlay } from './painting';
+import { STAFF_PX, fromScreen, toScreen } from './view';
+
+/** What changes with every move of the pointer, over the picture: what is chosen, what is being drawn, the level staff. */
+export function paintOverlay(p: Overlay): void {
+  paintSelection(p);
+  if (p.draft) paintDraft(p);
+  if (p.layout.hasLevels) paintStaff(p);
+}
+
+function paintChosenFace({ ctx, view, layout, palette }: Overlay, faceId: string): void {
+  const placed = layout.byId.get(faceId);
+  if (!placed) return;
+  ctx.strokeStyle = palette.water;
+  ctx.lineWidth = 3.5;
+  ctx.beginPath();
+  placed.face.outline.forEach((point, i) => {
+    const [x, y] = toScreen(view, ...toSheet(placed, point));
+    if (i === 0) ctx.moveTo(x, y);
+    else ctx.lineTo(x, y);
+  });
+  ctx.closePath();
+  ctx.stroke();
+}
+
+function paintSelection(p: Overlay): void {
+  const { ctx, view, palette, selected, model, layout } = p;
+  if (selected?.kind === 'face') return paintChosenFace(p, selected.id);
+  if (selected?.kind !== 'feature') return;
+  const feature = model.features.find((f) => f.id === selected.id);
+  const placed = feature && layout.byId.get(feature.faceId);
+  if (!feature || !placed) return;
+  const points = feature.path.map((point) => toScreen(view, ...toSheet(placed, point)));
+  ctx.strokeStyle = palette.water;
+  ctx.fillStyle = palette.raised;
+  ctx.globalAlpha = 0.35;
+  ctx.lineWidth = 12;
+  ctx.lineJoin = ctx.lineCap = 'round';
+  ctx.beginPath();
+  points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
+  if (points.length === 1) ctx.arc(points[0]![0], points[0]![1], 12, 0, 2 * Math.PI);
+  ctx.stroke();
+  ctx.globalAlpha = 1;
+  ctx.lineWidth = 2;
+  for (const [x, y] of points) {
+    ctx.beginPath();
+    ctx.arc(x, y, 4.5, 0, 2 * Math.PI);
+    ctx.fill();
+    ctx.stroke();
+  }
+}
+
+function paintDraft({ ctx, view, layout, palette, draft }: Overlay): void {
+  const placed = layout.byId.get(draft!.faceId);
+  if (!placed) return;
+  const points = draft!.path.map((point) => toScreen(view, ...toSheet(placed, point)));
+  ctx.strokeStyle = ctx.fillStyle = palette.ochre;
+  ctx.lineWidth = 2.5;
+  ctx.beginPath();
+  points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
+  ctx.stroke();
+  for (const [x, y] of points) ctx.fillRect(x - 4, y - 4, 8, 8);
+}
+
+/** The level staff: alternating half metres, figures every metre (every five when far away). */
+function paintStaff({ ctx, view, size, palette, units }: Overlay): void {
+  ctx.fillStyle = palette.paper;
+  ctx.fillRect(0, 0, STAFF_PX - 2, size.height);
+  const [, lowest] = fromScreen(view, 0, size.height);
+  const [, highest] = fromScreen(view, 0, 0);
+  const x = STAFF_PX - 14;
+  const metresPerUnit = toSystem(1, 'm', units).unit === 'ft' ? 0.3048 : 1;
+  const every = [1, 2, 5, 10, 50].find((n) => n * metresPerUnit * view.scaleY >= 22) ?? 100;
+  const step = every * metresPerUnit;
+  ctx.font = `500 11px ${FONT}`;
+  ctx.textAlign = 'right';
+  ctx.textBaseline = 'middle';
+  for (let i = Math.floor(lowest / step); i * step <= highest; i++) {
+    const [, y] = toScreen(view, 0, i * step);
+    const half = (step * view.scaleY) / 2;
+    ctx.fillStyle = palette.ink;
+    ctx.fillRect(x, y - half, 9, half);
+    ctx.strokeStyle = palette.ink;
+    ctx.lineWidth = 1;
+    ctx.strokeRect(x + 0.5, y - 2 * half, 8, 2 * half);
+    const value = i * every;
+    ctx.fillText(value === 0 ? '±0' : `${value > 0 ? '+' : ''}${formatNumber(value, 0)}`, x - 5, y);
+  }
+  ctx.textAlign = 'left';
+  ctx.fillText(toSystem(1, 'm', units).unit, 4, 10);
+  const stretch = view.scaleY / view.scale;
+  if (stretch > 1.05) {
+    ctx.fillStyle = palette.soft;
+    ctx.textBaseline = 'alphabetic';
+    ctx.fillText(t('sheet.stretched', { times: formatNumber(stretch, 1) }), STAFF_PX + 8, 14);
+  }
+}
