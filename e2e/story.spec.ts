@@ -174,7 +174,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
 
   await test.step('handover: the dossier, the file, and its chain checked without the app', async () => {
     await goTo(page, 'Handover');
-    await expect(slate(page)).toContainText('1 pieces of work are not finished, A · coat 2 first.');
+    await expect(slate(page)).toContainText('One piece of work is not finished: A · coat 2.');
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export the job' }).click()]);
     const file = info.outputPath('job.json');
     await download.saveAs(file);

@@ -56,10 +56,10 @@ export function SlotSection({ slot, filled, units }: { slot: SlotSize; filled: S
           />
         ) : null}
       </g>
-      <g stroke="var(--ink-soft)" fill="var(--ink-soft)">
-        <line x1={centre - mouth / 2} x2={centre + mouth / 2} y1={top + depth + 44} y2={top + depth + 44} />
+      <g stroke="var(--ink)" fill="var(--ink)">
+        <line x1={centre - mouth / 2} x2={centre + mouth / 2} y1={top + depth + 8} y2={top + depth + 8} />
         <line x1={34} x2={34} y1={top} y2={top + depth} />
-        <text stroke="none" x={centre} y={top + depth + 41} textAnchor="middle">
+        <text stroke="none" x={centre - mouth / 2 - 6} y={top + depth + 12} textAnchor="end">
           {formatQuantity(slot.widthMm, 'mm', units)}
         </text>
         <text stroke="none" x={38} y={top + depth / 2 + 4}>

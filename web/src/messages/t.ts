@@ -5,9 +5,9 @@ type Values = Readonly<Record<string, string | number | boolean | null | undefin
 /** Every catalogue has the same keys; which one speaks is chosen here and nowhere else. */
 const CATALOGUE: Readonly<Record<string, string>> = EN;
 
-/** The words for a key, with `{name}` filled in. A key without words shows itself, which a test forbids. */
+/** The words for a key, with `{name}` filled in; `key.one` speaks where `n` is 1. A key without words shows itself, which a test forbids. */
 export function t(key: string, values: Values = {}): string {
-  const text = CATALOGUE[key] ?? fallback(key) ?? key;
+  const text = (values['n'] === 1 ? CATALOGUE[`${key}.one`] : undefined) ?? CATALOGUE[key] ?? fallback(key) ?? key;
   return text.replace(/\{(\w+)\}/g, (_, name: string) => String(values[name] ?? ''));
 }
 

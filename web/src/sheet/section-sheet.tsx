@@ -15,7 +15,7 @@ import { paintOverlay } from './paint-overlay';
 import { readPalette } from './palette';
 import { PointerReadout } from './pointer-readout';
 import { SheetPictures } from './sheet-pictures';
-import { STAFF_PX, type View, fit, panBy, toScreen, zoomAt } from './view';
+import { STAFF_PX, type Size, type View, fit, panBy, toScreen, zoomAt } from './view';
 
 const TOOLS: readonly { tool: Tool; icon: typeof Spline; letter: string }[] = [
   { tool: 'select', icon: MousePointer2, letter: 'V' },
@@ -32,7 +32,7 @@ type Drag =
   | { kind: 'move'; feature: Feature; handle: number; from: FacePoint; path: FacePoint[]; moved: boolean; x: number; y: number };
 
 /** The job's one drawing: paints on a canvas, takes pointer and wheel. The list beside it carries focus and keyboard. */
-export function SectionSheet({ editable }: { editable: boolean }) {
+export function SectionSheet({ editable, oneFace = false }: { editable: boolean; oneFace?: boolean }) {
   const job = useJob();
   const { model } = job;
   const plan = usePlan();
@@ -74,13 +74,18 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     }
     const ctx = element.getContext('2d', { alpha: false })!;
     const { layout: placed, palette: colours, ...rest } = latest.current;
-    const now = (view.current ??= fit(placed.bounds, size, placed.hasLevels));
+    const now = (view.current ??= firstView(
+      placed,
+      size,
+      oneFace && !isMovedByHand.current ? (rest.selected ?? undefined) : undefined,
+      rest.model,
+    ));
     ctx.setTransform(dpr, 0, 0, dpr, 0, 0);
     ctx.fillStyle = colours.paper;
     ctx.fillRect(0, 0, size.width, size.height);
     pictures.show(ctx, now, size, dpr);
     paintOverlay({ ctx, size, view: now, layout: placed, palette: colours, ...rest });
-  }, [pictures]);
+  }, [oneFace, pictures]);
   const redraw = useCallback(() => {
     scheduled.current ||= requestAnimationFrame(draw);
   }, [draw]);
@@ -280,7 +285,7 @@ export function SectionSheet({ editable }: { editable: boolean }) {
     redraw();
   };
   const fitAll = () => {
-    isMovedByHand.current = false;
+    isMovedByHand.current = oneFace;
     view.current = null;
     redraw();
   };
@@ -352,6 +357,14 @@ export function SectionSheet({ editable }: { editable: boolean }) {
       <PointerReadout />
     </div>
   );
+}
+
+/** Everything at once; or, on a phone, the chosen face as large as it goes. */
+function firstView(layout: SheetLayout, size: Size, selected: Selected | undefined, model: JobModel): View {
+  const feature = model.features.find((f) => f.id === selected?.id);
+  const placed = selected && layout.byId.get(feature?.faceId ?? selected.id);
+  if (!placed) return fit(layout.bounds, size, layout.hasLevels);
+  return fit({ minX: placed.x, maxX: placed.x + placed.width, minY: placed.bottom, maxY: placed.top }, size, false);
 }
 
 /** A point on the sheet that stands for a face or feature. */

@@ -99,7 +99,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     >
       {kind === 'start' && isCoat ? <ConditionsFields register={register} errors={faults} texts={texts} /> : null}
       {breach ? <TextArea label={t('log.breach-reason')} fault={faults.breachReason?.message} {...register('breachReason')} /> : null}
-      <div className="grid grid-cols-2 gap-2.5">
+      <div className="grid grid-cols-2 gap-2.5 max-[719px]:grid-cols-1">
         <TextField
           label={t(kind === 'start' ? 'log.started-at' : 'log.finished-at')}
           type="datetime-local"
@@ -122,7 +122,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
             />
           </>
         ) : null}
-        <div className={kind === 'finish' && isCoat ? '' : 'col-span-2'}>
+        <div className={kind === 'finish' && isCoat ? '' : 'min-[720px]:col-span-2'}>
           <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
         </div>
       </div>

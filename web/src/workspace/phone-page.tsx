@@ -52,7 +52,7 @@ export function PhonePage({ lens }: { lens: LensId }) {
             <LogList />
           </div>
         ) : null}
-        {tab === 'sheet' ? <SectionSheet editable={can('survey')} /> : null}
+        {tab === 'sheet' ? <SectionSheet editable={can('survey')} oneFace /> : null}
       </main>
       <nav aria-label={t('phone.tabs')} className="grid h-14 shrink-0 grid-cols-4 border-t border-rule-strong bg-raised">
         {TABS.map(({ id, icon: Icon }) => (

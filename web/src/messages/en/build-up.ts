@@ -97,6 +97,7 @@ export const BUILD_UP = {
   'take-off.fillet': 'fillet',
   'card.name': 'Mixing card {product}',
   'card.batches': '{n} batches',
+  'card.batches.one': '1 batch',
   'card.batch-size': 'Size of a batch',
   'card.powder': 'powder',
   'card.water': 'clean water',

@@ -59,6 +59,7 @@ export const COMMON = {
   'import.file': 'Job file (.json)',
   'import.busy': 'Reading and checking …',
   'import.refused': 'Nothing was saved. {n} places are wrong:',
+  'import.refused.one': 'Nothing was saved. One place is wrong:',
   'import.whole-file': 'the file',
 
   'outbox.all-sent': 'all sent',
@@ -104,6 +105,7 @@ export const COMMON = {
   'count.no-level': '{n} without level',
   'count.to-settle': '{n} to settle',
   'count.clashes': '{n} clashes',
+  'count.clashes.one': '1 clash',
 
   'air.line': 'Air {air} · RH {rh} % · surface {surface}',
   'air.go': 'margin {margin}',
@@ -113,7 +115,9 @@ export const COMMON = {
   'table.filter': 'Filter {name}',
   'table.filter-short': 'Filter',
   'table.rows': '{n} lines',
+  'table.rows.one': '1 line',
   'table.copy': 'Copy',
   'table.copied': '{n} lines copied, ready for a spreadsheet.',
+  'table.copied.one': 'One line copied, ready for a spreadsheet.',
   'table.not-copied': 'The browser did not allow copying.',
 } as const;
