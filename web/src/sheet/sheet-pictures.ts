@@ -8,25 +8,31 @@ const MARGIN_SHARE = 0.3;
  * moved and scaled, so that pan and zoom never wait for thousands of lines and labels.
  */
 export class SheetPictures {
-  private readonly worker = new Worker(new URL('../worker/sheet-painter.ts', import.meta.url), { type: 'module' });
+  private worker: Worker | null = null;
+  private subject: Subject | null = null;
   private picture: FromPainter | null = null;
   private isPainting = false;
-  /** what is shown is not what was last painted */ isStale = true;
+  /** what is shown is not what was last painted */
+  private isStale = true;
   private listener: () => void = () => {};
 
-  constructor() {
+  /** Takes a painter into service until the returned function is called. */
+  open(): () => void {
+    this.worker = new Worker(new URL('../worker/sheet-painter.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<FromPainter>) => {
       this.picture?.bitmap.close();
       this.picture = data;
       this.isPainting = false;
       this.listener();
     };
-  }
-
-  close(): void {
-    this.worker.terminate();
-    this.picture?.bitmap.close();
-    this.picture = null;
+    if (this.subject) this.use(this.subject);
+    return () => {
+      this.worker?.terminate();
+      this.worker = null;
+      this.picture?.bitmap.close();
+      this.picture = null;
+      this.isPainting = false;
+    };
   }
 
   onPicture(listener: () => void): () => void {
@@ -35,6 +41,7 @@ export class SheetPictures {
   }
 
   use(subject: Subject): void {
+    this.subject = subject;
     this.send({ kind: 'subject', subject });
     this.isStale = true;
     this.listener();
@@ -49,7 +56,7 @@ export class SheetPictures {
       const top = view.offsetY - (sight.view.offsetY + sight.margin.height) * up;
       ctx.drawImage(bitmap, left, top, (bitmap.width / sight.dpr) * across, (bitmap.height / sight.dpr) * up);
     }
-    if (this.isPainting || (!this.isStale && this.picture && isSame(this.picture.sight, view, size, dpr))) return;
+    if (!this.worker || this.isPainting || (!this.isStale && this.picture && isSame(this.picture.sight, view, size, dpr))) return;
     this.isPainting = true;
     this.isStale = false;
     const margin = { width: Math.round(size.width * MARGIN_SHARE), height: Math.round(size.height * MARGIN_SHARE) };
@@ -57,7 +64,7 @@ export class SheetPictures {
   }
 
   private send(message: ToPainter): void {
-    this.worker.postMessage(message);
+    this.worker?.postMessage(message);
   }
 }
 

@@ -193,7 +193,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
 
 function useOutbox(path: string, jobId: string, client: QueryClient): Outbox {
   const [outbox] = useState(() => new Outbox(path, jobId, (command, outcome) => acceptInto(client, jobId, command, outcome)));
-  useEffect(() => () => outbox.close(), [outbox]);
+  useEffect(() => outbox.open(), [outbox]);
   return outbox;
 }
 

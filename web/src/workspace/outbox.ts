@@ -27,7 +27,7 @@ const LONGEST_PAUSE_MS = 10_000;
 export class Outbox {
   private state: OutboxState = { pending: [], refused: [], status: 'loading' };
   private readonly listeners = new Set<() => void>();
-  private readonly channel: BroadcastChannel;
+  private channel: BroadcastChannel | null = null;
   private readonly key: string;
   private isRunning = false;
   private wake: () => void = () => {};
@@ -38,15 +38,19 @@ export class Outbox {
     private readonly onAccepted: (command: Command, outcome: CommandOutcome) => void,
   ) {
     this.key = `outbox ${jobId}`;
+  }
+
+  /** Shares and sends until the returned function is called; what was not sent stays kept. */
+  open(): () => void {
     this.channel = new BroadcastChannel(this.key);
     this.channel.onmessage = () => void this.reload();
     addEventListener('online', this.wakeUp);
     void this.reload().then(() => this.run());
-  }
-
-  close(): void {
-    this.channel.close();
-    removeEventListener('online', this.wakeUp);
+    return () => {
+      this.channel?.close();
+      this.channel = null;
+      removeEventListener('online', this.wakeUp);
+    };
   }
 
   readonly getState = (): OutboxState => this.state;
@@ -78,7 +82,7 @@ export class Outbox {
     let stored: Kept = NOTHING;
     await update<Kept>(this.key, (kept) => (stored = change(kept ?? NOTHING)));
     this.show(stored);
-    this.channel.postMessage('changed');
+    this.channel?.postMessage('changed');
   }
 
   private show(part: Partial<OutboxState>): void {

@@ -1,0 +1,93 @@
+import { isLevelFace } from '@caulkhorn/core/jobs';
+import { ArrowLeft, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+import type { SheetCamera } from './sheet-camera';
+import { TOOLS } from './tools';
+
+const ZOOM_STEP = 1.4;
+
+/** Tools, zoom, and what the tool in hand is waiting for. */
+export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editable: boolean }) {
+  const { tool, take } = useSelection();
+  return (
+    <>
+      <div
+        className="absolute bottom-2 left-14 flex gap-1 rounded-[3px] border border-rule bg-raised p-1"
+        role="toolbar"
+        aria-label={t('sheet.tools')}
+      >
+        {editable
+          ? TOOLS.map(({ tool: each, icon: Icon, letter }) => (
+              <Button
+                key={each}
+                size="small"
+                look={tool === each ? 'solid' : 'quiet'}
+                aria-pressed={tool === each}
+                title={`${t(`tool.${each}`)} (${letter})`}
+                onClick={() => take(each)}
+                className="max-[719px]:h-12"
+              >
+                <Icon size={16} aria-hidden />
+                <span className="max-[1100px]:sr-only">{t(`tool.${each}`)}</span>
+              </Button>
+            ))
+          : null}
+        <Button
+          size="small"
+          look="quiet"
+          aria-label={t('sheet.zoom-in')}
+          onClick={() => camera.zoomBy(ZOOM_STEP)}
+          className="max-[719px]:h-12"
+        >
+          <ZoomIn size={16} />
+        </Button>
+        <Button
+          size="small"
+          look="quiet"
+          aria-label={t('sheet.zoom-out')}
+          onClick={() => camera.zoomBy(1 / ZOOM_STEP)}
+          className="max-[719px]:h-12"
+        >
+          <ZoomOut size={16} />
+        </Button>
+        <Button size="small" look="quiet" aria-label={t('sheet.fit')} onClick={() => camera.lookAgain(true)} className="max-[719px]:h-12">
+          <Maximize2 size={16} />
+        </Button>
+      </div>
+      <PlateButton />
+      <DraftHint />
+    </>
+  );
+}
+
+/** A level face stands edge-on in the section; here it opens in true plan. */
+function PlateButton() {
+  const { model } = useJob();
+  const { selected, openPlateId, openPlate } = useSelection();
+  const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
+  if (openPlateId)
+    return (
+      <Button className="absolute top-2 left-2" onClick={() => openPlate(null)}>
+        <ArrowLeft size={16} /> {t('sheet.back-to-section')}
+      </Button>
+    );
+  if (!face || !isLevelFace(face)) return null;
+  return (
+    <Button className="absolute top-2 left-16" onClick={() => openPlate(face.id)}>
+      {t('sheet.open-plan', { mark: face.mark })}
+    </Button>
+  );
+}
+
+function DraftHint() {
+  const { tool, draft } = useSelection();
+  if (tool === 'select') return null;
+  return (
+    <p role="status" className="absolute top-2 left-1/2 -translate-x-1/2 rounded-[3px] border border-ochre bg-ochre-soft px-3 py-1">
+      {t(`draft.${tool}.${draft ? 'go-on' : 'start'}`)}
+    </p>
+  );
+}

@@ -1,0 +1,123 @@
+import { type FacePoint, type Feature, isOnOutline } from '@caulkhorn/core/jobs';
+import { type PointerEvent, useRef } from 'react';
+import { toast } from 'sonner';
+import { t } from '../messages/t';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+import { type Hit, faceAt, featureAt, handleAt } from './hit';
+import { round } from './new-feature';
+import type { SheetCamera } from './sheet-camera';
+import { panBy, zoomAt } from './view';
+
+/** How near counts as on it, px: a glove needs more room than a mouse. */
+const REACH = { mouse: 9, pen: 12, touch: 22 } as const;
+/** Less than this is a press that trembled, px. */
+const STILL = 4;
+
+interface Spot {
+  x: number;
+  y: number;
+}
+
+type Drag = Spot & { moved: boolean } & (
+    { kind: 'pan' } | { kind: 'move'; feature: Feature; handle: number; from: FacePoint; path: FacePoint[] }
+  );
+
+/** Pointing at the sheet: choose, pan, pinch, move what is chosen, or hand the point to a drawing tool. */
+export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint: (hit: Hit | undefined) => void) {
+  const { model, put } = useJob();
+  const { selected, tool, select, setDraft, setPointer } = useSelection();
+  const drag = useRef<Drag | null>(null);
+  const fingers = useRef(new Map<number, Spot>());
+
+  const spotOf = (event: PointerEvent): Spot => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
+  const reachOf = (event: PointerEvent) => REACH[event.pointerType as keyof typeof REACH] ?? REACH.mouse;
+
+  /** The drag that begins here: of what is chosen and under the pointer, else of the sheet. */
+  const begin = (event: PointerEvent, { x, y }: Spot): Drag => {
+    const pan: Drag = { kind: 'pan', x, y, moved: false };
+    const view = camera.current!;
+    if (!editable || tool !== 'select' || event.button === 1) return pan;
+    const feature = featureAt(model, camera.layout, view, x, y, reachOf(event));
+    const placed = feature && camera.layout.byId.get(feature.faceId);
+    const hit = faceAt(camera.layout, view, x, y);
+    if (!feature || !placed || selected?.id !== feature.id || hit?.placed !== placed) return pan;
+    return {
+      kind: 'move',
+      x,
+      y,
+      moved: false,
+      feature,
+      handle: handleAt(feature, placed, view, x, y, reachOf(event)),
+      from: hit.point,
+      path: feature.path,
+    };
+  };
+
+  const pinch = (id: number, before: Spot, at: Spot) => {
+    const other = [...fingers.current].find(([key]) => key !== id)![1];
+    const spread = (spot: Spot) => Math.max(1, Math.hypot(spot.x - other.x, spot.y - other.y));
+    const zoomed = zoomAt(camera.current!, other.x, other.y, spread(at) / spread(before));
+    camera.move(panBy(zoomed, (at.x - before.x) / 2, (at.y - before.y) / 2));
+    fingers.current.set(id, at);
+    drag.current = null;
+  };
+
+  const dragTo = (now: Drag, at: Spot, hit: Hit | undefined) => {
+    if (!now.moved && Math.hypot(at.x - now.x, at.y - now.y) < STILL) return;
+    now.moved = true;
+    if (now.kind === 'pan') {
+      camera.pan(at.x - now.x, at.y - now.y);
+      Object.assign(now, at);
+    } else if (hit?.placed.face.id === now.feature.faceId) {
+      const [du, dv] = [hit.point[0] - now.from[0], hit.point[1] - now.from[1]];
+      now.path = now.feature.path.map(([u, v], i) => (now.handle < 0 || now.handle === i ? [round(u + du), round(v + dv)] : [u, v]));
+      setDraft({ faceId: now.feature.faceId, path: now.path });
+    }
+  };
+
+  const drop = ({ feature, path }: Extract<Drag, { kind: 'move' }>) => {
+    setDraft(null);
+    const { outline } = model.faces.find((face) => face.id === feature.faceId)!;
+    if (path.every((point) => isOnOutline(outline, point))) put('feature', { ...feature, path });
+    else toast(t('sheet.point-off-face'));
+  };
+
+  return {
+    onPointerDown(event: PointerEvent) {
+      const at = spotOf(event);
+      event.currentTarget.setPointerCapture(event.pointerId);
+      fingers.current.set(event.pointerId, at);
+      if (camera.current && fingers.current.size === 1) drag.current = begin(event, at);
+    },
+    onPointerMove(event: PointerEvent) {
+      if (!camera.current) return;
+      const at = spotOf(event);
+      const before = fingers.current.get(event.pointerId);
+      if (before && fingers.current.size === 2) return pinch(event.pointerId, before, at);
+      const hit = faceAt(camera.layout, camera.current, at.x, at.y);
+      setPointer(hit ? { faceId: hit.placed.face.id, point: hit.point } : null);
+      if (drag.current) dragTo(drag.current, at, hit);
+    },
+    onPointerUp(event: PointerEvent) {
+      const { x, y } = spotOf(event);
+      fingers.current.delete(event.pointerId);
+      const ended = drag.current;
+      drag.current = null;
+      if (!ended || !camera.current) return;
+      if (ended.moved) return ended.kind === 'move' ? drop(ended) : undefined;
+      const hit = faceAt(camera.layout, camera.current, x, y);
+      if (tool !== 'select') return addPoint(hit);
+      const feature = featureAt(model, camera.layout, camera.current, x, y, reachOf(event));
+      select(feature ? { kind: 'feature', id: feature.id } : hit ? { kind: 'face', id: hit.placed.face.id } : null);
+    },
+    onPointerCancel(event: PointerEvent) {
+      fingers.current.delete(event.pointerId);
+      drag.current = null;
+    },
+    onPointerLeave: () => setPointer(null),
+  };
+}
