@@ -1,5 +1,5 @@
 import type { Substrate } from '@caulkhorn/core/jobs';
-import type { Pen } from './painting';
+import type { Pen } from './pen';
 
 /** Drawing-office hatches for what a wall is made of, as repeating tiles. */
 const TILE = { width: 28, height: 20 };

@@ -5,7 +5,8 @@ import { formatQuantity } from '../shared/numbers';
 import { LabelPlacer } from './labels';
 import type { PlacedFace } from './layout';
 import { paintWaterLines } from './paint-levels';
-import { FONT, type Painting, type Pen } from './painting';
+import { FONT, type Painting } from './painting';
+import type { Pen } from './pen';
 import type { FaceShape, Mark } from './scene';
 import { toScreen } from './view';
 

@@ -4,11 +4,9 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Hatches } from './hatch';
 import type { SheetLayout } from './layout';
 import type { Palette } from './palette';
+import type { Pen } from './pen';
 import type { Scene } from './scene';
 import type { Size, View } from './view';
-
-/** A canvas on the page, or one in a worker. */
-export type Pen = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
 /** All that one picture of the sheet is made from. */
 export interface Painting {
