@@ -1,5 +1,5 @@
 import './styles.css';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Toaster } from 'sonner';
@@ -7,7 +7,13 @@ import { App } from './app';
 import { ApiError } from './shared/api';
 import { showTheme, usePreferences } from './shared/preferences';
 
-const client = new QueryClient({
+const client: QueryClient = new QueryClient({
+  queryCache: new QueryCache({
+    // a session that has ended leads to the sign-in page; what waits on the device is sent after signing in again
+    onError: (fault) => {
+      if (fault instanceof ApiError && fault.status === 401) client.setQueryData(['session'], null);
+    },
+  }),
   defaultOptions: {
     queries: {
       // an answer is an answer; only silence is worth asking again

@@ -140,6 +140,12 @@ describe('commands', () => {
     expect(body).toMatchObject({ fields: { 'payload.id': [{ code: 'still-in-use' }] } });
   });
 
+  test('the level that governs is not removed', async () => {
+    const { model, versions } = await read();
+    const id = model.waterBodies[0]!.governingLevelId!;
+    await send(foreman, command('water-level.remove', { id }, versions[id])).expect(400);
+  });
+
   test('one build-up to a face', async () => {
     const buildUp = () => ({
       id: randomUUID(),

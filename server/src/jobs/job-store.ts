@@ -172,7 +172,7 @@ export class JobStore {
         ['face', 'far_water_id'],
       ],
       feature: [],
-      'water-level': [],
+      'water-level': [['water_body', `(body->>'governingLevelId')::uuid`]],
       'build-up': [],
     } as const satisfies Record<ItemKind, readonly (readonly [string, string])[]>;
     for (const [table, column] of referrers[kind]) {

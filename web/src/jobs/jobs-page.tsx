@@ -85,11 +85,13 @@ function OrganisationJobs({ organisation }: { organisation: Organisation }) {
               className="grid grid-cols-[1fr_auto] items-center gap-x-4 px-2 py-3 hover:bg-sunk"
             >
               <span className="text-base font-semibold">{job.name}</span>
-              <span className="text-[13px] text-soft">
+              <span className="text-right text-[13px] text-soft max-[719px]:col-start-1 max-[719px]:row-start-3 max-[719px]:text-left">
                 {t('jobs.changed', { when: fullTime(job.updatedAt, Intl.DateTimeFormat().resolvedOptions().timeZone) })}
               </span>
               <span className="text-soft">{job.site}</span>
-              <span className="text-[13px]">{t('jobs.counts', { faces: job.faces, features: job.features, entries: job.entries })}</span>
+              <span className="text-right text-[13px] max-[719px]:col-start-1 max-[719px]:text-left">
+                {t('jobs.counts', { faces: job.faces, features: job.features, entries: job.entries })}
+              </span>
             </Link>
           </li>
         ))}

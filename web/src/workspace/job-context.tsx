@@ -19,7 +19,7 @@ import {
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
-import { api } from '../shared/api';
+import { ApiError, api } from '../shared/api';
 import { deviceId } from '../shared/device';
 import { Failed, Loading } from '../shared/ui/states';
 import { type Command, changeOf, entryOf, targetOf } from './commands';
@@ -183,7 +183,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
     lines,
     revision: plan.data?.latest ?? null,
     outbox: outboxState,
-    isAway: stored.isError || stored.failureCount > 0,
+    isAway: stored.failureReason instanceof ApiError && stored.failureReason.isAway,
     can: (permission) => PERMISSIONS[standing].includes(permission),
     send: (kind, payload) => void send(kind, payload, 0),
     ...actions,

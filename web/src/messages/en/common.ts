@@ -53,7 +53,7 @@ export const COMMON = {
   'jobs.empty-reader': 'No jobs yet.',
   'jobs.no-organisation': 'You belong to no organisation yet. Ask whoever runs this server to add you.',
   'jobs.changed': 'changed {when}',
-  'jobs.counts': '{faces} faces · {features} features · {entries} log entries',
+  'jobs.counts': 'Faces {faces} · features {features} · log entries {entries}',
   'jobs.datum-hint': 'What level 0 means on this site, such as a benchmark or the ground floor.',
   'import.how': 'A job file in the open format caulkhorn-job, version 1. All of it goes in, or nothing does.',
   'import.file': 'Job file (.json)',
