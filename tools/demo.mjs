@@ -16,6 +16,7 @@ ensurePackages('postgresql');
 ensureModules();
 build();
 const data = dataFolder();
+onlyOnce(join(data, 'demo.pid'));
 const { folder, elsewhere } = clusterFolder(ROOT, 'demo-postgres');
 if (elsewhere) console.log(`The database lives in ${folder}, because its owner cannot reach the project's folder.`);
 const cluster = new Cluster(folder, { durable: true });
@@ -49,6 +50,24 @@ server.on('exit', (code) => {
   if (stopping) console.log('Stopped.');
   process.exit(stopping ? 0 : (code ?? 1));
 });
+
+/** One demo a folder: two would share a database, and the first to stop would take it from the other. @param {string} file */
+function onlyOnce(file) {
+  const other = existsSync(file) ? Number(readFileSync(file, 'utf8')) : 0;
+  if (other && isRunning(other)) fail(`The demo of this folder is running already (process ${other}).`);
+  writeFileSync(file, String(process.pid));
+  process.on('exit', () => rmSync(file, { force: true }));
+}
+
+/** @param {number} pid */
+function isRunning(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 /** Sessions outlive a restart. */
 function secret() {

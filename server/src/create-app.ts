@@ -59,6 +59,7 @@ function securityHeaders(overTls: boolean): RequestHandler {
       directives: {
         defaultSrc: ["'self'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
+        fontSrc: ["'self'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
         workerSrc: ["'self'", 'blob:'],
         upgradeInsecureRequests: overTls ? [] : null,
