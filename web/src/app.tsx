@@ -8,6 +8,7 @@ import { SignInPage } from './people/sign-in-page';
 import { Failed, Loading } from './shared/ui/states';
 
 const JobProvider = lazy(() => import('./workspace/job-context').then((m) => ({ default: m.JobProvider })));
+const PlanningProvider = lazy(() => import('./workspace/plan-context').then((m) => ({ default: m.PlanningProvider })));
 const JobPage = lazy(() => import('./workspace/job-page').then((m) => ({ default: m.JobPage })));
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 
@@ -37,7 +38,9 @@ function Job({ session }: { session: SessionInfo }) {
   return (
     <Suspense fallback={<Loading what={t('the-job')} />}>
       <JobProvider key={jobId} organisationId={organisationId} jobId={jobId} session={session} standing={organisation.standing}>
-        <Outlet />
+        <PlanningProvider>
+          <Outlet />
+        </PlanningProvider>
       </JobProvider>
     </Suspense>
   );

@@ -17,7 +17,6 @@ import {
   type PressureRating,
   type WaterOnFace,
   faceLoad,
-  headAtFoot,
   hydrostaticHead,
   lowestPoint,
   pressureRating,
@@ -26,11 +25,13 @@ import {
 } from '../water/index.js';
 import { type Working, work, workSurely } from './working.js';
 
+export type HeadWorking = Working<{ headM: number; pressureKPa: number }>;
+
 export interface Treatment {
   /** a feature or a junction, by id */ targetId: string;
   of: TreatmentRule['of'];
   rule: TreatmentRule;
-  head?: Working<{ headM: number; pressureKPa: number }>;
+  head?: HeadWorking;
   /** what a dormant crack could heal by itself, for comparison */ selfHealing?: Working<{ widthLimitMm: number }>;
   slot?: Working<SlotFill>;
   fillet?: Working<{ litres: number; kg: number }>;
@@ -50,7 +51,7 @@ export interface FacePlan {
   faceId: string;
   areaM2: number;
   water?: WaterOnFace;
-  headAtFootM: number;
+  /** none where no governing water stands against the face */ headAtFoot?: HeadWorking;
   /** upright faces under a governing level only */ load?: Working<{ forceKN: number; resultantLevelM: number | null }>;
   buildUp?: BuildUp;
   products?: { slurry: Product; plug: Product; mortar: Product };
@@ -69,13 +70,12 @@ const pipeChaseM = (diameterMm: number, slotWidthMm: number) => (Math.PI * (diam
 export function planFace(face: Face, features: readonly Feature[], junctions: readonly Junction[], model: JobModel): FacePlan {
   const path = `faces.${face.id}`;
   const water = waterOn(face, model);
-  const headAtFootM = water ? headAtFoot(face, water) : 0;
   const buildUp = model.buildUps.find((b) => b.faceId === face.id);
   const plan: FacePlan = {
     faceId: face.id,
     areaM2: outlineAreaM2(face.outline),
     water,
-    headAtFootM,
+    headAtFoot: water && headWorking(water, levelRange(face).bottomM),
     buildUp,
     treatments: [],
     lines: [],
@@ -88,13 +88,17 @@ export function planFace(face: Face, features: readonly Feature[], junctions: re
     const products = productsOf(buildUp);
     if (!products) return { ...plan, findings: [...plan.findings, issue('product-version-unknown', path)] };
     plan.products = products;
-    plan.rating = rateCoat(face, products.slurry, water, headAtFootM);
+    plan.rating = rateCoat(face, products.slurry, water, plan.headAtFoot?.output.headM ?? 0);
     if (!plan.rating.output.passes) plan.findings.push(issue('rating-fails', path, { reason: plan.rating.output.reasons[0] ?? '' }));
     plan.lines.push(coatLine(face, plan.areaM2, products.slurry));
   }
   for (const feature of features) addFeature(plan, feature, face);
   for (const junction of junctions) addJunction(plan, junction, face);
   return plan;
+}
+
+function headWorking(water: WaterOnFace, pointLevelM: number): HeadWorking {
+  return workSurely(hydrostaticHead, { waterLevelM: water.level.levelM, pointLevelM, densityKgM3: water.body.densityKgM3 });
 }
 
 function loadOn(face: Face, water: WaterOnFace): FacePlan['load'] {
@@ -138,11 +142,7 @@ function addFeature(plan: FacePlan, feature: Feature, face: Face): void {
   const treatment: Treatment = { targetId: feature.id, of: feature.kind, rule };
   if (plan.water) {
     const { levelM } = lowestPoint(face, feature.path);
-    treatment.head = workSurely(hydrostaticHead, {
-      waterLevelM: plan.water.level.levelM,
-      pointLevelM: levelM,
-      densityKgM3: plan.water.body.densityKgM3,
-    });
+    treatment.head = headWorking(plan.water, levelM);
     if (feature.kind === 'crack')
       treatment.selfHealing = workSurely(selfHealingLimit, { headM: treatment.head.output.headM, wallThicknessMm: face.thicknessMm });
   }
@@ -175,11 +175,7 @@ function addJunction(plan: FacePlan, junction: Junction, face: Face): void {
   const treatment: Treatment = { targetId: junction.id, of: junction.kind, rule };
   if (plan.water) {
     const { levelM } = lowestPoint(face, [junction.from, junction.to]);
-    treatment.head = workSurely(hydrostaticHead, {
-      waterLevelM: plan.water.level.levelM,
-      pointLevelM: levelM,
-      densityKgM3: plan.water.body.densityKgM3,
-    });
+    treatment.head = headWorking(plan.water, levelM);
   }
   if (rule.filletLegMm !== undefined) {
     const densityKgL = plan.products?.mortar.kgPerLitreFilled ?? 1.8;

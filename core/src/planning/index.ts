@@ -1,8 +1,10 @@
+export { dewWorking } from './dew-working.js';
 export { planFace } from './face-plan.js';
 export type { FacePlan, TakeOffLine, Treatment } from './face-plan.js';
 export { USUAL_CREW, planJob } from './plan-job.js';
 export type { JobPlan, PlanConditions } from './plan-job.js';
-export { programmeJob } from './programme-job.js';
+export { programmeJob, windowWorkings } from './programme-job.js';
+export type { WindowWorkings } from './programme-job.js';
 export { CORE_VERSION, modelHash, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { materialFor, mixingCard } from './supply.js';

@@ -1,6 +1,7 @@
-import { type Programme, type Task, USUAL_WEEK, forwardPass, shiftsFrom } from '../programme/index.js';
+import { type Programme, type Task, type Wait, USUAL_WEEK, forwardPass, recoatWindow, shiftsFrom } from '../programme/index.js';
 import type { SiteState } from '../site-log/index.js';
 import type { WorkItem } from './work-items.js';
+import { type Working, workSurely } from './working.js';
 
 const HORIZON_DAYS = 120;
 
@@ -35,4 +36,37 @@ export function programmeJob(
     temperaturesC: [options.temperatureC],
     temperaturesFromMs: options.nowMs,
   });
+}
+
+export interface WindowWorkings {
+  opens: Working;
+  /** none where the product sets no latest time */ closes?: Working;
+}
+
+/**
+ * The calculation behind the ends of a work item's window: it opens from the last square metre of the work before and closes
+ * from its first. Of several waits the one that opens last. Undefined where nothing has to be waited for.
+ */
+export function windowWorkings(item: WorkItem, programme: Programme, site: SiteState, temperatureC: number): WindowWorkings | undefined {
+  const candidates = item.waits.flatMap((wait) => {
+    const before = programme.tasks.find((task) => task.id === wait.taskId);
+    const done = site.done.get(wait.taskId);
+    return before ? [workingsOf(wait, done?.firstLaidAt ?? before.startMs, done?.lastLaidAt ?? before.endMs, temperatureC)] : [];
+  });
+  return candidates.sort((a, b) => Date.parse(b.opens.output.opensAt) - Date.parse(a.opens.output.opensAt))[0];
+}
+
+function workingsOf({ minH, maxH, referenceC }: Wait, firstMs: number, lastMs: number, temperatureC: number) {
+  const from = (ms: number, latestH: number | null) =>
+    workSurely(recoatWindow, {
+      minH,
+      maxH: latestH,
+      referenceC,
+      temperatureC,
+      startedAt: new Date(ms).toISOString(),
+      temperatures: undefined,
+      q10: undefined,
+      activationK: undefined,
+    });
+  return { opens: from(lastMs, null), closes: maxH === null ? undefined : from(firstMs, maxH) };
 }

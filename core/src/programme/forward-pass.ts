@@ -87,13 +87,22 @@ class Pass {
     for (const task of this.tasks) chains.set(task.chain, [...(chains.get(task.chain) ?? []), task]);
     for (const task of this.tasks) if (task.actual) this.placeActual(task);
     const queues = [...chains.values()].map((chain) => chain.filter((task) => !this.placed.has(task.id)));
-    for (;;) {
-      const heads = queues.filter((queue) => queue.length > 0).map((queue) => ({ queue, start: this.earliestStart(queue[0]!) }));
-      if (heads.length === 0) break;
-      const next = heads.reduce((best, head) => (head.start < best.start ? head : best));
-      this.place(next.queue.shift()!, next.start);
-    }
+    for (let next = this.nextOf(queues); next; next = this.nextOf(queues)) this.place(next.queue.shift()!, next.start);
     return { tasks: this.tasks.map((task) => this.placed.get(task.id)!), conflicts: this.conflicts };
+  }
+
+  /** The chain whose next task can start earliest; of several the first. Nothing can start before the crew is free, so who can then is taken at once. */
+  private nextOf(queues: readonly Task[][]): { queue: Task[]; start: number } | undefined {
+    const soonest = this.options.shifts.find((shift) => shift.toMs > this.crewFreeMs);
+    const bound = soonest ? Math.max(this.crewFreeMs, soonest.fromMs) : Infinity;
+    let best: { queue: Task[]; start: number } | undefined;
+    for (const queue of queues) {
+      if (queue.length === 0) continue;
+      const start = this.earliestStart(queue[0]!);
+      if (!best || start < best.start) best = { queue, start };
+      if (start <= bound) return best;
+    }
+    return best;
   }
 
   private placeActual(task: Task): void {

@@ -3,5 +3,5 @@ export { hydrostaticHead } from './hydrostatic-head.js';
 export { pressureRating } from './pressure-rating.js';
 export type { PressureRating, PressureRatingReason } from './pressure-rating.js';
 export { selfHealingLimit } from './self-healing-limit.js';
-export { headAtFoot, lowestPoint, waterOn } from './loads.js';
+export { lowestPoint, waterOn } from './loads.js';
 export type { WaterOnFace } from './loads.js';

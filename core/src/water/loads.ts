@@ -1,5 +1,4 @@
-import { type Face, type FacePoint, type JobModel, type WaterBody, type WaterLevel, levelAt, levelRange } from '../jobs/index.js';
-import { headAt } from '../physics/index.js';
+import { type Face, type FacePoint, type JobModel, type WaterBody, type WaterLevel, levelAt } from '../jobs/index.js';
 
 /** A governing water that stands against one side of a face. Seen from the coat on the near side, water behind the wall is negative. */
 export interface WaterOnFace {
@@ -20,11 +19,6 @@ export function waterOn(face: Face, model: Pick<JobModel, 'waterBodies' | 'water
     if (body && level) candidates.push({ body, level, side });
   }
   return candidates.sort((a, b) => b.level.levelM - a.level.levelM)[0];
-}
-
-/** Head at the lowest point of a face, m. */
-export function headAtFoot(face: Face, water: WaterOnFace): number {
-  return headAt(water.level.levelM, levelRange(face).bottomM);
 }
 
 /** The point of a path where the water pushes hardest: its lowest. */

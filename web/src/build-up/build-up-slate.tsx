@@ -11,13 +11,13 @@ import { Figure } from '../workings/figure';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
-import { usePlan } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { TreatmentCard } from './treatment-card';
 
 /** Build-up: the system of the chosen face, both schools where they differ, and what each feature gets and why. */
 export function BuildUpSlate() {
   const { model, can } = useJob();
-  const plan = usePlan();
+  const { plan } = usePlanning();
   const { selected } = useSelection();
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = model.faces.find((f) => f.id === (feature?.faceId ?? (selected?.kind === 'face' ? selected.id : '')));
@@ -42,7 +42,7 @@ export function BuildUpSlate() {
 
 function Overview() {
   const { model } = useJob();
-  const plan = usePlan();
+  const { plan } = usePlanning();
   const select = useSelection((state) => state.select);
   return (
     <>

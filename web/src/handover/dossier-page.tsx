@@ -14,14 +14,13 @@ import { useNow } from '../shared/use-now';
 import { EntryText } from '../site-log/log-list';
 import { itemName } from '../programme/item-name';
 import { useJob } from '../workspace/job-context';
-import { usePlan, useSite } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { whatIsMissing } from './missing';
 
 /** The dossier: what was done where, by whom, in which conditions and with which batches. Made for A4. */
 export function DossierPage() {
   const { model, revision, lines, outbox, organisationId, jobId } = useJob();
-  const plan = usePlan();
-  const site = useSite();
+  const { plan, site } = usePlanning();
   const now = useNow(60_000);
   const { job } = model;
   const received = lines.filter((line): line is LogLine => line.receipt !== null);
@@ -160,7 +159,9 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
                   {topM > bottomM ? ` … ${formatQuantity(topM, 'm', units)}` : ''}
                 </td>
                 <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(plan.areaM2, 'm²', units)}</td>
-                <td className="py-1 pr-2 whitespace-nowrap">{plan.water ? formatQuantity(plan.headAtFootM, 'm', units) : t('no-value')}</td>
+                <td className="py-1 pr-2 whitespace-nowrap">
+                  {plan.headAtFoot ? formatQuantity(plan.headAtFoot.output.headM, 'm', units) : t('no-value')}
+                </td>
                 <td className="py-1 pr-2 whitespace-nowrap">
                   {plan.load ? formatQuantity(plan.load.output.forceKN, 'kN', units) : t('no-value')}
                 </td>
@@ -180,7 +181,7 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
 /** One coated face: its treatments with their rules, then what was done, when and with what. */
 function FaceSection({ facePlan }: { facePlan: FacePlan }) {
   const { model, revision } = useJob();
-  const site = useSite();
+  const { site } = usePlanning();
   const units = useUnits();
   const face = model.faces.find((f) => f.id === facePlan.faceId)!;
   const { buildUp, products } = facePlan;

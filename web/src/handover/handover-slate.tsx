@@ -4,13 +4,14 @@ import { t } from '../messages/t';
 import { buttonClass } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { SlateTitle } from '../workspace/slate-title';
-import { usePlan, useSite } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { whatIsMissing } from './missing';
 
 /** Handover: what the dossier still lacks, the dossier itself, and the job as a file. */
 export function HandoverSlate() {
   const { model, revision, outbox, path, can, organisationId, jobId } = useJob();
-  const missing = whatIsMissing(model, usePlan(), revision, useSite(), outbox.pending.length);
+  const { plan, site } = usePlanning();
+  const missing = whatIsMissing(model, plan, revision, site, outbox.pending.length);
   return (
     <>
       <SlateTitle>{t('lens.handover')}</SlateTitle>

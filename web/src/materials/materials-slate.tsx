@@ -10,14 +10,13 @@ import { faultText } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
-import { useConditions, usePlan } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { MixingCards } from './mixing-cards';
 
 /** Materials: what to take off, buy and mix. Every line leads back to the sheet, every figure to its working. */
 export function MaterialsSlate() {
   const { model } = useJob();
-  const plan = usePlan();
-  const conditions = useConditions();
+  const { plan, conditions } = usePlanning();
   const units = useUnits();
   const lines = plan.faces.flatMap((face) => face.lines);
   return (

@@ -8,21 +8,21 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, fullTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { type Column, DataTable } from '../shared/ui/data-table';
-import { useNow } from '../shared/use-now';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
-import { useConditions, usePlan, useProgramme } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { conflictText } from './conflict-text';
 import { itemName, stepName } from './item-name';
+
+const CONFLICTS_SHOWN = 12;
 
 type Row = PlacedTask & { item: WorkItem };
 
 /** Programme: every piece of work in time, what cannot be met and why, and the release of the plan to the site. */
 export function ProgrammeSlate() {
   const { model } = useJob();
-  const now = useNow(30_000);
-  const { programme, workItems } = useProgramme(now);
+  const { programme, workItems } = usePlanning();
   const { selected, select } = useSelection();
   const units = useUnits();
   const { timeZone } = model.job;
@@ -67,10 +67,13 @@ export function ProgrammeSlate() {
       {programme.conflicts.length > 0 ? (
         <div className="mb-3 border-l-4 border-iron bg-iron-soft p-2.5" role="alert">
           <ul>
-            {programme.conflicts.map((conflict, i) => (
+            {programme.conflicts.slice(0, CONFLICTS_SHOWN).map((conflict, i) => (
               <li key={i}>{conflictText(conflict, itemName(items.get(conflict.taskId)!, model))}</li>
             ))}
           </ul>
+          {programme.conflicts.length > CONFLICTS_SHOWN ? (
+            <p>{t('programme.more-conflicts', { n: programme.conflicts.length - CONFLICTS_SHOWN })}</p>
+          ) : null}
         </div>
       ) : null}
       {rows.length === 0 ? (
@@ -93,8 +96,7 @@ export function ProgrammeSlate() {
 /** A plan is released once; what follows from later changes becomes the next revision. */
 function Release() {
   const { model, revision, can, send } = useJob();
-  const plan = usePlan();
-  const conditions = useConditions();
+  const { plan, conditions } = usePlanning();
   const isCurrent = useMemo(() => revision?.modelHash === modelHash(model), [revision, model]);
   return (
     <section className="mb-3 flex flex-wrap items-center gap-3 border-b border-rule pb-3">

@@ -7,7 +7,7 @@ import { timeOfDay, weekdayAndTime } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
-import { useProgramme, useSite } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { conflictText } from './conflict-text';
 import { itemName, stepName } from './item-name';
 
@@ -25,8 +25,7 @@ const NAMED_FROM_MS = 1.6 * HOUR_MS;
 export function Strip() {
   const { model } = useJob();
   const now = useNow(15_000);
-  const { programme, workItems } = useProgramme(now);
-  const site = useSite();
+  const { programme, workItems, site } = usePlanning();
   const { select, selected } = useSelection();
   const [open, setOpen] = useState(true);
   const { timeZone } = model.job;

@@ -3,7 +3,7 @@ import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
-import { usePlan } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { layOut } from './layout';
 import { readPalette } from './palette';
 import { PointerReadout } from './pointer-readout';
@@ -16,7 +16,7 @@ import { useSheetPointer } from './use-sheet-pointer';
 /** The job's one drawing: a canvas that takes pointer and wheel. The list beside it carries focus and keyboard. */
 export function SectionSheet({ editable, oneFace = false }: { editable: boolean; oneFace?: boolean }) {
   const { model, jobId } = useJob();
-  const { junctions } = usePlan();
+  const { junctions } = usePlanning().plan;
   const { units, theme } = usePreferences();
   const { selected, tool, draft, openPlateId } = useSelection();
   const canvas = useRef<HTMLCanvasElement>(null);

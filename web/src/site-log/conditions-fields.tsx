@@ -1,10 +1,12 @@
 import { DEW_MARGIN_C, type Conditions, dewMargin } from '@caulkhorn/core/site-log';
 import { toSystem } from '@caulkhorn/core/quantities';
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
+import { dewWorking } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatMargin, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { TextField } from '../shared/ui/field';
+import { useWorking } from '../workings/working-dialog';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 
 export interface ConditionTexts {
@@ -42,6 +44,7 @@ export function ConditionsFields<T extends ConditionTexts>({
 }) {
   const units = useUnits();
   const degrees = toSystem(1, '°C', units).unit;
+  const show = useWorking((state) => state.show);
   const field = register as unknown as UseFormRegister<ConditionTexts>;
   const conditions = conditionsFrom(texts, units);
   const complete = conditions && Object.values(conditions).every(Number.isFinite) ? conditions : undefined;
@@ -72,12 +75,21 @@ export function ConditionsFields<T extends ConditionTexts>({
         />
       </div>
       {margin ? (
-        <p className={`font-semibold ${margin.marginC < DEW_MARGIN_C ? 'text-iron' : 'text-water'}`} role="status">
-          {t(margin.marginC < DEW_MARGIN_C ? 'conditions.margin-low' : 'conditions.margin-ok', {
-            margin: formatMargin(margin.marginC, units),
-            dew: formatQuantity(margin.dewPointC, '°C', units),
-          })}
-        </p>
+        <div role="status" className="flex items-baseline gap-2">
+          <p className={`flex-1 font-semibold ${margin.marginC < DEW_MARGIN_C ? 'text-iron' : 'text-water'}`}>
+            {t(margin.marginC < DEW_MARGIN_C ? 'conditions.margin-low' : 'conditions.margin-ok', {
+              margin: formatMargin(margin.marginC, units),
+              dew: formatQuantity(margin.dewPointC, '°C', units),
+            })}
+          </p>
+          <button
+            type="button"
+            className="min-h-7 shrink-0 underline decoration-rule-strong decoration-dotted underline-offset-4 max-[719px]:min-h-12"
+            onClick={() => show(dewWorking(complete!) ?? null, t('air.margin'), t('air.why'))}
+          >
+            {t('why')}
+          </button>
+        </div>
       ) : null}
     </>
   );

@@ -1,6 +1,6 @@
 import type { Product } from '@caulkhorn/core/catalogue';
 import type { Issue } from '@caulkhorn/core/issues';
-import { type MixingCard, type WorkItem, materialFor, mixingCard } from '@caulkhorn/core/planning';
+import { type MixingCard, type WorkItem, materialFor, mixingCard, windowWorkings } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -9,16 +9,16 @@ import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { stepName } from '../programme/item-name';
 import { useJob } from '../workspace/job-context';
-import { useConditions, usePlan, useSite } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
 /** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
   const { model, can } = useJob();
-  const site = useSite();
+  const { site, plan, programme, conditions } = usePlanning();
   const face = model.faces.find((f) => f.id === item.faceId)!;
-  const lines = usePlan().faces.find((f) => f.faceId === item.faceId)?.lines ?? [];
+  const lines = plan.faces.find((f) => f.faceId === item.faceId)?.lines ?? [];
   const material = materialFor(item, lines);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
@@ -28,7 +28,14 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         </h2>
         <p className="text-lg">{t(`task-now.${task.state}`, { step: stepName(item, model) })}</p>
       </header>
-      {task.window && task.state === 'planned' ? <WindowBar window={task.window} now={now} timeZone={model.job.timeZone} /> : null}
+      {task.window && task.state === 'planned' ? (
+        <WindowBar
+          window={task.window}
+          now={now}
+          timeZone={model.job.timeZone}
+          workings={windowWorkings(item, programme, site, conditions.temperatureC)}
+        />
+      ) : null}
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
@@ -53,7 +60,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
 /** The batch for just this piece of work, at the wall's temperature. */
 function MixNow({ product, kg }: { product: Product; kg: number }) {
   const units = useUnits();
-  const card = mixingCard(product, kg, useConditions());
+  const card = mixingCard(product, kg, usePlanning().conditions);
   if (isRefusal(card))
     return (
       <p role="alert" className="font-medium text-iron">

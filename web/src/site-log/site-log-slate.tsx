@@ -6,14 +6,14 @@ import { stepName } from '../programme/item-name';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
-import { useProgramme } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { LogList } from './log-list';
 import { NextWork } from './next-work';
 import { ReadingForm } from './reading-form';
 
 /** The next piece of work of each face, whoever is on or due first in front. */
-export function useNextOfFaces(now: number) {
-  const { programme, workItems } = useProgramme(now);
+export function useNextOfFaces() {
+  const { programme, workItems } = usePlanning();
   return useMemo(() => {
     const items = new Map(workItems.map((item) => [item.id, item]));
     const chains = new Map<string, (typeof programme.tasks)[number]>();
@@ -33,8 +33,7 @@ function urgency(task: { startMs: number; window?: { closesMs: number | null } }
 export function SiteLogSlate() {
   const { revision, model, can } = useJob();
   const now = useNow(1000);
-  const minute = Math.floor(now / 60_000) * 60_000;
-  const next = useNextOfFaces(minute);
+  const next = useNextOfFaces();
   const { selected, select } = useSelection();
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const faceId = feature?.faceId ?? (selected?.kind === 'face' ? selected.id : undefined);

@@ -1,9 +1,22 @@
+import type { WindowWorkings } from '@caulkhorn/core/planning';
 import type { Window } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
+import { useWorking } from '../workings/working-dialog';
 import { hoursMinutes, timeOfDay } from '../shared/times';
 
 /** When a coat may follow: the countdown, and its window as a bar between brackets with the present as a line. */
-export function WindowBar({ window, now, timeZone }: { window: Window; now: number; timeZone: string }) {
+export function WindowBar({
+  window,
+  now,
+  timeZone,
+  workings,
+}: {
+  window: Window;
+  now: number;
+  timeZone: string;
+  workings?: WindowWorkings;
+}) {
+  const show = useWorking((state) => state.show);
   const { opensMs, closesMs } = window;
   const end = closesMs ?? opensMs + 4 * 3_600_000;
   const from = Math.min(now, opensMs) - 0.15 * (end - opensMs);
@@ -28,10 +41,15 @@ export function WindowBar({ window, now, timeZone }: { window: Window; now: numb
             {clock}
           </span>
         </p>
-        <p className="text-right font-semibold">
-          {t('window.opens', { at: timeOfDay(opensMs, timeZone) })}
-          <br />
-          {closesMs === null ? t('window.never-closes') : t('window.closes', { at: timeOfDay(closesMs, timeZone) })}
+        <p className="flex flex-col items-end font-semibold">
+          <End
+            text={t('window.opens', { at: timeOfDay(opensMs, timeZone) })}
+            onPress={workings && (() => show(workings.opens, t('window.opens-why'), t('window.opens-from-last')))}
+          />
+          <End
+            text={closesMs === null ? t('window.never-closes') : t('window.closes', { at: timeOfDay(closesMs, timeZone) })}
+            onPress={workings?.closes && (() => show(workings.closes!, t('window.closes-why'), t('window.closes-from-first')))}
+          />
         </p>
       </div>
       <div className="relative mt-1.5 h-6 bg-sunk" aria-hidden>
@@ -46,5 +64,19 @@ export function WindowBar({ window, now, timeZone }: { window: Window; now: numb
         <div className="absolute -inset-y-1 w-[3px] bg-iron" style={{ left: share(now) }} />
       </div>
     </div>
+  );
+}
+
+function End({ text, onPress }: { text: string; onPress?: () => void }) {
+  if (!onPress) return <span>{text}</span>;
+  return (
+    <button
+      type="button"
+      onClick={onPress}
+      title={t('working.open')}
+      className="min-h-7 underline decoration-rule-strong decoration-dotted underline-offset-4 hover:bg-sunk max-[719px]:min-h-12"
+    >
+      {text}
+    </button>
   );
 }

@@ -4,7 +4,7 @@ import { Plus } from 'lucide-react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
-import { usePlan } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { useSelection } from '../workspace/selection';
 import { Figure } from '../workings/figure';
 import { SlateTitle } from '../workspace/slate-title';
@@ -51,7 +51,7 @@ export function SurveySlate() {
 
 function FaceFacts({ face }: { face: Face }) {
   const { model } = useJob();
-  const { junctions } = usePlan();
+  const { junctions } = usePlanning().plan;
   const { bottomM, topM } = levelRange(face);
   const own = junctions.filter((junction) => junction.faceIds.includes(face.id));
   return (

@@ -6,7 +6,7 @@ import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
-import { usePlan } from '../workspace/use-plan';
+import { usePlanning } from '../workspace/plan-context';
 import { Figure } from '../workings/figure';
 import { LevelForm } from './level-form';
 import { LevelImport } from './level-import';
@@ -50,7 +50,7 @@ export function WaterSlate() {
 }
 
 function Load({ face, feature }: { face: Face; feature?: Feature }) {
-  const plan = usePlan().faces.find((f) => f.faceId === face.id);
+  const plan = usePlanning().plan.faces.find((f) => f.faceId === face.id);
   const treatment = feature && plan?.treatments.find((each) => each.targetId === feature.id);
   const { minU, maxU } = extentOf(face.outline);
   return (
@@ -66,7 +66,7 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
               <Figure label={t('field.pressureKPa')} value={treatment.head.output.pressureKPa} unit="kPa" working={treatment.head} />
             </>
           ) : (
-            <Figure label={t('water.head-at-foot')} value={plan.headAtFootM} unit="m" />
+            <Figure label={t('water.head-at-foot')} value={plan.headAtFoot?.output.headM ?? 0} unit="m" working={plan.headAtFoot} />
           )}
           {plan.load ? (
             <>

@@ -5,7 +5,9 @@ import { create } from 'zustand';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
+import { fullTime } from '../shared/times';
 import { Dialog } from '../shared/ui/dialog';
+import { useJob } from '../workspace/job-context';
 
 interface Shown {
   working: Working | null;
@@ -24,6 +26,7 @@ export const useWorking = create<Shown>()((set) => ({
 export function WorkingDialog() {
   const { working, title, because, show } = useWorking();
   const units = useUnits();
+  const { timeZone } = useJob().model.job;
   const calculator = working && CALCULATORS.get(working.calculatorId);
   if (!working || !calculator) return null;
   const inputs = Object.entries(working.input).filter(([, value]) => value !== undefined);
@@ -43,14 +46,19 @@ export function WorkingDialog() {
         </section>
         <section>
           <h3 className="mb-1 font-semibold">{t('working.inputs')}</h3>
-          <Rows rows={inputs.map(([name, value]) => [t(`field.${name}`), inWords(value, unitOf(calculator.fields[name]?.spec), units)])} />
+          <Rows
+            rows={inputs.map(([name, value]) => [
+              t(`field.${name}`),
+              inWords(value, unitOf(calculator.fields[name]?.spec), { units, timeZone }),
+            ])}
+          />
         </section>
         <section>
           <h3 className="mb-1 font-semibold">{t('working.result')}</h3>
           <Rows
             rows={Object.entries(working.output).map(([name, value]) => [
               t(`field.${name}`),
-              inWords(value, (calculator.outputs as Record<string, string>)[name] ?? '', units),
+              inWords(value, (calculator.outputs as Record<string, string>)[name] ?? '', { units, timeZone }),
             ])}
             strong
           />
@@ -86,18 +94,26 @@ function unitOf(spec: FieldSpec | undefined): string {
   return spec?.type === 'number' ? spec.unit : '';
 }
 
-function inWords(value: unknown, unit: string, units: 'metric' | 'us'): string {
+interface Reader {
+  units: 'metric' | 'us';
+  timeZone: string;
+}
+
+const ISO_TIME = /^\d{4}-\d{2}-\d{2}T[\d:.]+(Z|[+-]\d{2}:\d{2})$/;
+
+function inWords(value: unknown, unit: string, reader: Reader): string {
   if (value === null) return t('no-value');
-  if (typeof value === 'number') return unit === 'money' ? (value / 100).toFixed(2) : formatQuantity(value, unit, units);
+  if (typeof value === 'number') return unit === 'money' ? (value / 100).toFixed(2) : formatQuantity(value, unit, reader.units);
   if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
-  if (Array.isArray(value)) return value.length === 0 ? t('none') : value.map((item) => inWords(item, unit, units)).join('; ');
+  if (Array.isArray(value)) return value.length === 0 ? t('none') : value.map((item) => inWords(item, unit, reader)).join('; ');
   if (typeof value === 'object')
     return Object.entries(value as object)
       .filter(([, v]) => v !== undefined)
       .map(
         ([name, v]) =>
-          `${t(`field.${name}`)} ${inWords(v, name.endsWith('Kg') ? 'kg' : name.endsWith('L') ? 'L' : name === 'price' ? 'money' : '', units)}`,
+          `${t(`field.${name}`)} ${inWords(v, name.endsWith('Kg') ? 'kg' : name.endsWith('L') ? 'L' : name === 'price' ? 'money' : '', reader)}`,
       )
       .join(', ');
-  return t(`value.${String(value)}`);
+  const text = String(value);
+  return ISO_TIME.test(text) ? fullTime(text, reader.timeZone) : t(`value.${text}`);
 }

@@ -8,9 +8,11 @@ import { formatMargin, formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
 import { Mark } from '../shared/ui/mark';
+import { dewWorking } from '@caulkhorn/core/planning';
+import { useWorking } from '../workings/working-dialog';
 import { usePalette } from './command-palette';
 import { useJob } from './job-context';
-import { useSite } from './use-plan';
+import { usePlanning } from './plan-context';
 
 export function JobHeader({ session }: { session: SessionInfo }) {
   const { model, undo, redo } = useJob();
@@ -73,7 +75,8 @@ export function JobHeader({ session }: { session: SessionInfo }) {
 function Air() {
   const { model } = useJob();
   const { units } = usePreferences();
-  const latest = useSite().latestConditions;
+  const latest = usePlanning().site.latestConditions;
+  const show = useWorking((state) => state.show);
   if (!latest) return null;
   const { airTemperatureC, relativeHumidityPct, surfaceTemperatureC } = latest.conditions;
   const margin = dewMargin(latest.conditions);
@@ -91,9 +94,14 @@ function Air() {
         })}
       </span>
       {margin ? (
-        <b className={`rounded-[2px] border px-2 py-0.5 ${low ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-[#57bdb6] text-[#7fd6cf]'}`}>
+        <button
+          type="button"
+          title={t('working.open')}
+          onClick={() => show(dewWorking(latest.conditions) ?? null, t('air.margin'), t('air.why'))}
+          className={`min-h-7 rounded-[2px] border px-2 font-bold hover:bg-white/10 ${low ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-[#57bdb6] text-[#7fd6cf]'}`}
+        >
           {t(low ? 'air.wait' : 'air.go', { margin: formatMargin(margin.marginC, units) })}
-        </b>
+        </button>
       ) : null}
     </span>
   );

@@ -1,9 +1,8 @@
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { useNow } from '../shared/use-now';
 import { useJob } from './job-context';
 import type { LensId } from './lenses';
-import { usePlan, useProgramme } from './use-plan';
+import { usePlanning } from './plan-context';
 
 interface Count {
   text: string;
@@ -13,8 +12,7 @@ interface Count {
 /** What each step has to say for itself, beside its name. */
 export function useLensCounts(): Partial<Record<LensId, Count>> {
   const { model, lines } = useJob();
-  const plan = usePlan();
-  const { programme } = useProgramme(useNow(60_000));
+  const { plan, programme } = usePlanning();
   return useMemo(() => {
     const unloaded = plan.findings.filter((found) => found.code === 'no-governing-level').length;
     const failing = plan.faces.filter((face) => face.rating && !face.rating.output.passes).length;

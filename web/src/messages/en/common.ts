@@ -4,6 +4,7 @@ export const COMMON = {
     'Advice here is a check, not an approval. The product’s own data sheet, local codes and licensed practice come first.',
   close: 'Close',
   cancel: 'Close without saving',
+  why: 'Why?',
   retry: 'Try again',
   yes: 'yes',
   no: 'no',
@@ -110,6 +111,8 @@ export const COMMON = {
   'air.line': 'Air {air} · RH {rh} % · surface {surface}',
   'air.go': 'margin {margin}',
   'air.wait': 'margin {margin}, wait',
+  'air.margin': 'Surface above the dew point',
+  'air.why': 'A coat wants a surface at least 3 K above the dew point of the air, or it goes on a film of dew.',
   'air.measured': 'Measured at {at}. A coat wants the surface 3 K above the dew point.',
 
   'table.filter': 'Filter {name}',

@@ -18,6 +18,7 @@ export const WORK = {
   'programme.amount': 'Amount',
   'programme.window': 'Window',
   'programme.state': 'State',
+  'programme.more-conflicts': 'and {n} more',
   'programme.hours': 'Monday to Saturday, 7 to 17 o’clock, one crew. Durations are usual paces, to be judged by who knows his crew.',
   'conflict.window-missed':
     '{name} would start {late} h after its window has closed. Bring the coat before it forward, or follow the product’s rule for a late coat: wet and slurry again, or abrade and prime.',
@@ -39,6 +40,10 @@ export const WORK = {
   'window.opens': 'opens {at}',
   'window.closes': 'closes {at}',
   'window.never-closes': 'no latest time',
+  'window.opens-why': 'When the next coat may start',
+  'window.opens-from-last': 'Counted from the last square metre laid, at the wall’s temperature.',
+  'window.closes-why': 'When it must have started',
+  'window.closes-from-first': 'Counted from the first square metre laid, at the wall’s temperature.',
   'window.in': 'in {time}',
   'window.left': '{time} left',
   'window.missed': 'missed',
