@@ -1,15 +1,5 @@
 import { defineConfig } from '@playwright/test';
-
-/** Debian's Chromium, as root and without a network. */
-const CHROMIUM_FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+import { CHROMIUM } from '../tools/lib/chromium.mjs';
 
 export default defineConfig({
   testDir: '.',
@@ -26,6 +16,6 @@ export default defineConfig({
     timezoneId: 'Europe/Oslo',
     locale: 'en-GB',
     screenshot: 'only-on-failure',
-    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    launchOptions: CHROMIUM,
   },
 });

@@ -1,19 +1,11 @@
 // npm run screenshots: the pictures in docs/screenshots/, made anew from the demo running at http://localhost:4400.
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { CHROMIUM, ROOT } from './lib/setup.mjs';
+import { CHROMIUM } from './lib/chromium.mjs';
+import { ROOT } from './lib/setup.mjs';
 
 const URL_OF_DEMO = process.env.DEMO_URL ?? 'http://localhost:4400';
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+const browser = await chromium.launch(CHROMIUM);
 
 /** @param {{ width: number, height: number }} viewport @param {string} who */
 async function signedIn(viewport, who) {

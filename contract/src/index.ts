@@ -27,6 +27,7 @@ export {
   WaterBodyDto,
   WaterLevelDto,
 } from './items.js';
+export type { JobSummary } from './job-summary.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, PlanRevisionDto } from './job-file.js';
 export { ConditionsDto, FinishBodyDto, LogEntryDto, LogLineDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
 export { PERMISSIONS, SignInDto } from './people.js';

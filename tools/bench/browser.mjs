@@ -1,25 +1,16 @@
 // The built app in headless Chromium: what is loaded until the sheet can be used, and frames missed in pan and zoom.
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
-import { CHROMIUM } from '../lib/setup.mjs';
+import { CHROMIUM } from '../lib/chromium.mjs';
 import { percentile, report } from './stats.mjs';
 
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 const SCRIPT_AIM_KB = 350;
 const MISSED_AIM_PCT = 5;
 const SECONDS = 6;
 
 /** @param {{ url: string, cookie: string, organisationId: string, jobId: string, largeJobId: string }} bench */
 export async function benchBrowser({ url, cookie, organisationId, jobId, largeJobId }) {
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: FLAGS });
+  const browser = await chromium.launch(CHROMIUM);
   const [name = '', value = ''] = cookie.split('=');
   const fresh = async () => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });

@@ -4,15 +4,15 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CHROMIUM } from './chromium.mjs';
 import { findBinaries } from './postgres.mjs';
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
-export const CHROMIUM = '/usr/bin/chromium';
 
 /** What Debian packages the project needs, and how to see that they are there. */
 const PACKAGES = /** @type {const} */ ({
   postgresql: () => findBinaries() !== null,
-  chromium: () => existsSync(CHROMIUM),
+  chromium: () => existsSync(CHROMIUM.executablePath),
 });
 
 /** Installs the named Debian packages where missing; ends with one clear line where that is not possible. @param {(keyof typeof PACKAGES)[]} wanted */

@@ -1,4 +1,4 @@
-import { CommandDto, type CommandOutcome, JobHeadDto } from '@caulkhorn/contract';
+import { CommandDto, type CommandOutcome, JobHeadDto, type JobSummary } from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
@@ -6,7 +6,7 @@ import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { CommandsService } from './commands.service.js';
 import type { StoredJob } from './job-store.js';
-import { type JobSummary, JobsService } from './jobs.service.js';
+import { JobsService } from './jobs.service.js';
 
 @Controller('organisations/:organisationId/jobs')
 export class JobsController {

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { JobHeadDto } from '@caulkhorn/contract';
+import type { JobHeadDto, JobSummary } from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
@@ -9,16 +9,6 @@ import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, notFound } from '../platform/errors.js';
 import { LogStore } from '../site-log/log-store.js';
 import { JobStore, type StoredJob } from './job-store.js';
-
-export interface JobSummary {
-  id: string;
-  name: string;
-  site: string;
-  updatedAt: string;
-  faces: number;
-  features: number;
-  entries: number;
-}
 
 @Injectable()
 export class JobsService {

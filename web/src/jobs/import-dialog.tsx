@@ -1,10 +1,11 @@
+import type { Issue } from '@caulkhorn/core/issues';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../messages/t';
-import { ApiError, type FieldFault, api } from '../shared/api';
+import { ApiError, api } from '../shared/api';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
-import { faultText } from '../shared/use-kept-form';
+import { FaultList } from '../shared/ui/fault-list';
 
 interface DialogProps {
   path: string;
@@ -19,11 +20,11 @@ const LARGEST_BYTES = 40_000_000;
 export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) {
   const client = useQueryClient();
   const [busy, setBusy] = useState(false);
-  const [refusal, setRefusal] = useState<{ text: string; fields: Record<string, FieldFault[]> } | null>(null);
+  const [refusal, setRefusal] = useState<{ text: string; issues: Issue[] } | null>(null);
 
   const take = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > LARGEST_BYTES) return setRefusal({ text: t('issue.file-too-large'), fields: {} });
+    if (file.size > LARGEST_BYTES) return setRefusal({ text: t('issue.file-too-large'), issues: [] });
     setBusy(true);
     setRefusal(null);
     try {
@@ -32,10 +33,10 @@ export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) 
       onMade(jobId);
     } catch (fault) {
       if (!(fault instanceof ApiError)) throw fault;
-      const count = Object.keys(fault.fields).length;
+      const issues = fault.issues();
       setRefusal({
-        text: count > 0 ? t('import.refused', { n: count }) : t(`failed.${fault.isAway ? 'away' : fault.code}.text`),
-        fields: fault.fields,
+        text: issues.length > 0 ? t('import.refused', { n: issues.length }) : t(`failed.${fault.isAway ? 'away' : fault.code}.text`),
+        issues,
       });
     } finally {
       setBusy(false);
@@ -59,18 +60,7 @@ export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) 
           />
         </label>
         {busy ? <p role="status">{t('import.busy')}</p> : null}
-        {refusal ? (
-          <div role="alert" className="border-l-4 border-iron bg-iron-soft p-3">
-            <p className="font-semibold">{refusal.text}</p>
-            <ul className="mt-1 max-h-72 overflow-y-auto">
-              {Object.entries(refusal.fields).map(([field, faults]) => (
-                <li key={field} className="py-0.5">
-                  <code className="font-mono text-[13px]">{field || t('import.whole-file')}</code>: {faults.map(faultText).join('; ')}
-                </li>
-              ))}
-            </ul>
-          </div>
-        ) : null}
+        {refusal ? <FaultList title={refusal.text} issues={refusal.issues} /> : null}
         <Button className="self-end" onClick={() => onOpenChange(false)}>
           {t('cancel')}
         </Button>

@@ -1,5 +1,4 @@
-import type { SessionInfo } from '@caulkhorn/contract';
-import { PERMISSIONS } from '@caulkhorn/contract';
+import { type JobSummary, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery } from '@tanstack/react-query';
 import { FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -13,16 +12,6 @@ import { Mark } from '../shared/ui/mark';
 import { Failed, Loading } from '../shared/ui/states';
 import { ImportDialog } from './import-dialog';
 import { NewJobDialog } from './new-job-dialog';
-
-interface JobSummary {
-  id: string;
-  name: string;
-  site: string;
-  updatedAt: string;
-  faces: number;
-  features: number;
-  entries: number;
-}
 
 type Organisation = SessionInfo['organisations'][number];
 

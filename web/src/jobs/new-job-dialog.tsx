@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
-import { Button } from '../shared/ui/button';
+import { FormFoot } from '../shared/ui/form-foot';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
@@ -41,7 +41,7 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
       onMade(jobId);
     } catch (fault) {
       if (!(fault instanceof ApiError)) throw fault;
-      const issues = Object.entries(fault.fields).flatMap(([field, found]) => found.map((each) => ({ path: field, ...each })));
+      const issues = fault.issues();
       if (issues.length > 0) return form.showIssues(issues);
       form.setError('root', { message: t(`failed.${fault.isAway ? 'away' : fault.code}.text`) });
     }
@@ -66,14 +66,7 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
             <option key={zone} value={zone} />
           ))}
         </datalist>
-        {faults.root ? (
-          <p role="alert" className="font-medium text-iron">
-            {faults.root.message}
-          </p>
-        ) : null}
-        <Button look="solid" type="submit" disabled={formState.isSubmitting} className="self-end">
-          {t('jobs.make')}
-        </Button>
+        <FormFoot fault={faults.root?.message} label={t('jobs.make')} disabled={formState.isSubmitting} className="self-end" />
       </form>
     </Dialog>
   );

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
-import { Button } from '../shared/ui/button';
+import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
 import { Mark } from '../shared/ui/mark';
@@ -58,14 +58,7 @@ export function SignInPage() {
           fault={faults.password?.message}
           {...register('password')}
         />
-        {faults.root ? (
-          <p role="alert" className="font-medium text-iron">
-            {faults.root.message}
-          </p>
-        ) : null}
-        <Button look="solid" size="large" type="submit" disabled={formState.isSubmitting}>
-          {t('sign-in.do')}
-        </Button>
+        <FormFoot fault={faults.root?.message} label={t('sign-in.do')} size="large" className="" disabled={formState.isSubmitting} />
       </form>
     </main>
   );

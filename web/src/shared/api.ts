@@ -1,3 +1,5 @@
+import type { Issue } from '@caulkhorn/core/issues';
+
 /** What a route answered instead of doing what was asked. `status` 0: nothing answered at all. */
 export class ApiError extends Error {
   constructor(
@@ -7,6 +9,11 @@ export class ApiError extends Error {
     readonly current?: unknown,
   ) {
     super(code);
+  }
+
+  /** The fields at fault as a list, as the core's own checks give it. */
+  issues(): Issue[] {
+    return Object.entries(this.fields).flatMap(([path, faults]) => faults.map((fault) => ({ path, ...fault })));
   }
 
   /** Nothing is wrong with the request: the line or the database is away and will be back. */

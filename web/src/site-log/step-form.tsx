@@ -6,7 +6,7 @@ import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fromLocalField, localField } from '../shared/times';
-import { Button } from '../shared/ui/button';
+import { FormFoot } from '../shared/ui/form-foot';
 import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../programme/item-name';
@@ -126,14 +126,12 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
           <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
         </div>
       </div>
-      {faults.root ? (
-        <p role="alert" className="font-medium text-iron">
-          {faults.root.message}
-        </p>
-      ) : null}
-      <Button look="solid" size="large" type="submit">
-        {t(corrects ? 'log.correct' : `log.do-${kind}`, { name: stepName(item, model) })}
-      </Button>
+      <FormFoot
+        fault={faults.root?.message}
+        label={t(corrects ? 'log.correct' : `log.do-${kind}`, { name: stepName(item, model) })}
+        size="large"
+        className=""
+      />
     </form>
   );
 }

@@ -7,7 +7,7 @@ import { v4 } from 'uuid';
 import { t } from '../messages/t';
 import { readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { Button } from '../shared/ui/button';
+import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
@@ -101,14 +101,7 @@ export function NewFaceForm() {
           {...register('thicknessMm')}
         />
       </div>
-      {faults.root ? (
-        <p role="alert" className="font-medium text-iron">
-          {faults.root.message}
-        </p>
-      ) : null}
-      <Button look="solid" type="submit" className="self-start">
-        {t('new-face.add')}
-      </Button>
+      <FormFoot fault={faults.root?.message} label={t('new-face.add')} />
     </form>
   );
 }

@@ -6,7 +6,7 @@ import { t } from '../messages/t';
 import { readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fromLocalField, localField } from '../shared/times';
-import { Button } from '../shared/ui/button';
+import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useNow } from '../shared/use-now';
 import { useKeptForm } from '../shared/use-kept-form';
@@ -81,14 +81,7 @@ export function LevelForm() {
         <TextField label={t('field.at')} type="datetime-local" fault={faults.at?.message} {...register('at')} />
         <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
       </div>
-      {faults.root ? (
-        <p role="alert" className="font-medium text-iron">
-          {faults.root.message}
-        </p>
-      ) : null}
-      <Button look="solid" type="submit" className="self-start">
-        {t('water.add')}
-      </Button>
+      <FormFoot fault={faults.root?.message} label={t('water.add')} />
     </form>
   );
 }

@@ -4,13 +4,12 @@ import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
+import { FaultList } from '../shared/ui/fault-list';
 import { SelectField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { readLevels } from './read-levels';
 
 const LARGEST_BYTES = 5_000_000;
-const FAULTS_SHOWN = 50;
 
 /** A logger's CSV: all of it goes in, or the lines at fault are listed. */
 export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
@@ -55,18 +54,7 @@ export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChang
             }}
           />
         </label>
-        {issues.length > 0 ? (
-          <div role="alert" className="border-l-4 border-iron bg-iron-soft p-3">
-            <p className="font-semibold">{t('water.import-refused', { n: issues.length })}</p>
-            <ul className="mt-1 max-h-48 overflow-y-auto">
-              {issues.slice(0, FAULTS_SHOWN).map((found, i) => (
-                <li key={i}>
-                  <b>{found.path}</b>: {faultText(found)}
-                </li>
-              ))}
-            </ul>
-          </div>
-        ) : null}
+        {issues.length > 0 ? <FaultList title={t('water.import-refused', { n: issues.length })} issues={issues} /> : null}
         <Button className="self-end" onClick={() => onOpenChange(false)}>
           {t('cancel')}
         </Button>

@@ -1,0 +1,10 @@
+/** A job as the list shows it. */
+export interface JobSummary {
+  id: string;
+  name: string;
+  site: string;
+  updatedAt: string;
+  faces: number;
+  features: number;
+  entries: number;
+}
