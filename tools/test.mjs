@@ -7,6 +7,8 @@ import { Cluster, clusterFolder, freePort } from './lib/postgres.mjs';
 import { ROOT, dataFolder, ensureModules, ensurePackages, spawnNode } from './lib/setup.mjs';
 
 const startedAt = Date.now();
+/** a stage that hangs has failed */
+const LONGEST_STAGE_MS = 15 * 60_000;
 const totals = { passed: 0, failed: 0 };
 
 ensurePackages('postgresql', 'chromium');
@@ -37,6 +39,8 @@ function stage(name, command, { env = {}, count } = {}) {
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(ROOT, script ?? ''), ...args], {
     cwd: ROOT,
     encoding: 'utf8',
+    timeout: LONGEST_STAGE_MS,
+    killSignal: 'SIGKILL',
     maxBuffer: 256 * 1024 * 1024,
     env: { ...process.env, FORCE_COLOR: '0', ...env },
   });

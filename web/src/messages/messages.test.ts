@@ -82,3 +82,11 @@ test('values are filled in; an unknown code is told in general words', () => {
   expect(t('issue.above-max', { max: 100 })).toBe('At most 100.');
   expect(t('issue.never-heard-of')).toBe('This is not accepted (never-heard-of).');
 });
+
+test('one of a thing is spoken of as one', () => {
+  expect([t('card.batches', { n: 1 }), t('card.batches', { n: 3 }), t('count.no-level', { n: 1 })]).toEqual([
+    '1 batch',
+    '3 batches',
+    '1 without level',
+  ]);
+});

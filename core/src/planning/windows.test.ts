@@ -1,0 +1,85 @@
+import { foldLog } from '../site-log';
+import { buildUp, crack, sampleJob } from '../testing/sample-job';
+import { dewWorking, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
+
+const NOW = Date.parse('2026-05-18T05:00:00Z');
+const CREW = { people: 2, temperatureC: 10 };
+const model = { ...sampleJob(), features: [crack({ wetState: 'weeping' })], buildUps: [buildUp('north')] };
+const plan = planJob(model, CREW);
+const item = (step: string) => plan.workItems.find((each) => each.step === step)!;
+const lines = plan.faces[0]!.lines;
+
+describe('workings of a window', () => {
+  const site = foldLog([]);
+  const programme = programmeJob(plan.workItems, site, { nowMs: NOW, timeZone: 'UTC', temperatureC: 10 });
+
+  test('give the same times as the programme', () => {
+    const workings = windowWorkings(item('coat-2'), programme, site, 10)!;
+    const { window } = programme.tasks.find((task) => task.id === item('coat-2').id)!;
+    expect((workings.opens.output as { opensAt: string }).opensAt).toBe(new Date(window!.opensMs).toISOString());
+    expect((workings.closes!.output as { closesAt: string }).closesAt).toBe(new Date(window!.closesMs!).toISOString());
+  });
+
+  test('count from what was really laid', () => {
+    const id = `${zoneOf('north')}:coat-1`;
+    const laid = {
+      startedAt: NOW,
+      finishedAt: NOW + 7_200_000,
+      firstLaidAt: NOW + 600_000,
+      lastLaidAt: NOW + 6_600_000,
+      batchNumbers: [],
+      people: [],
+    };
+    const done = { done: new Map([[id, laid]]) };
+    const real = programmeJob(plan.workItems, done, { nowMs: NOW + 8_000_000, timeZone: 'UTC', temperatureC: 10 });
+    const workings = windowWorkings(item('coat-2'), real, done, 10)!;
+    expect(workings.opens.input).toMatchObject({ startedAt: new Date(laid.lastLaidAt).toISOString() });
+    expect(workings.closes!.input).toMatchObject({ startedAt: new Date(laid.firstLaidAt).toISOString(), maxH: 6 });
+  });
+
+  test('there is none for what waits for nothing', () => expect(windowWorkings(item('prepare'), programme, site, 10)).toBeUndefined());
+});
+
+describe('what one piece of work takes', () => {
+  test('a coat takes its share of the coats', () => {
+    const all = lines.find((line) => line.what === 'coats')!.kg;
+    expect(materialFor(item('coat-1'), lines)!.kg).toBeCloseTo(all / 2, 9);
+  });
+
+  test('plug, mortar and fillet take what their line says; preparing takes nothing', () => {
+    expect(materialFor(item('plug'), lines)!.product.role).toBe('plug');
+    expect(materialFor(item('fill'), lines)!.kg).toBeCloseTo(lines.find((line) => line.what === 'mortar')!.kg, 9);
+    expect(materialFor(item('fillet'), lines)!.product.role).toBe('mortar');
+    expect(materialFor(item('prepare'), lines)).toBeUndefined();
+  });
+
+  test('its card fits the working life at the wall’s temperature', () => {
+    const { product, kg } = materialFor(item('coat-1'), lines)!;
+    const [cold, warm] = [10, 25].map((temperatureC) => mixingCard(product, kg * 20, { people: 2, temperatureC }));
+    if (Array.isArray(cold) || Array.isArray(warm) || !cold || !warm) throw new Error('refused');
+    expect(cold.batch.output.lifeMin).toBeCloseTo(50, 6);
+    expect(warm.batch.output.batches).toBeGreaterThan(cold.batch.output.batches);
+  });
+});
+
+test('a dew-point working carries the margin that is asked for', () => {
+  expect(dewWorking({ airTemperatureC: 20, surfaceTemperatureC: 18, relativeHumidityPct: 80 })).toMatchObject({
+    calculatorId: 'dew-point',
+    input: { requiredMarginC: 3 },
+    output: { mayApply: false },
+  });
+  expect(dewWorking({ airTemperatureC: 20, surfaceTemperatureC: 18, relativeHumidityPct: 0 })).toBeUndefined();
+});
+
+test('a revision pins each product once, with what it costs', () => {
+  const content = revisionContent(model, plan, CREW);
+  expect(content.pins.products.map((p) => `${p.id} ${p.version}`).sort()).toEqual([
+    'tarnwick-pack 1',
+    'tarnwick-stay 1',
+    'tarnwick-veil 2',
+  ]);
+  for (const { costMinor, packs } of content.quantities) {
+    expect(costMinor).toBeGreaterThan(0);
+    expect(packs.length).toBeGreaterThan(0);
+  }
+});

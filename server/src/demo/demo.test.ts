@@ -1,0 +1,45 @@
+import { checkModel, type JobModel } from '@caulkhorn/core/jobs';
+import { planJob, programmeJob } from '@caulkhorn/core/planning';
+import { type LogLine, findBrokenLink, foldLog, standingEntries } from '@caulkhorn/core/site-log';
+import { demoJobs } from './demo-jobs';
+
+const NOW = new Date('2026-05-20T10:00:00Z');
+const [ropewalk, gatehouse] = demoJobs(NOW);
+const model = ropewalk as unknown as JobModel;
+const log = ropewalk!.log as unknown as LogLine[];
+
+test('it is the same whenever it is made for the same time', () => expect(demoJobs(NOW)).toEqual([ropewalk, gatehouse]));
+
+test('every day of the year gives a sound job', () => {
+  for (const day of ['2026-01-01T00:10:00Z', '2026-03-29T01:30:00Z', '2026-12-31T23:50:00Z'])
+    for (const file of demoJobs(new Date(day))) {
+      expect(checkModel(file as unknown as JobModel)).toEqual([]);
+      expect(findBrokenLink(file.log as unknown as LogLine[])).toBeNull();
+      for (const { entry } of file.log) expect(Date.parse(entry.occurredAt)).toBeLessThanOrEqual(Date.parse(day));
+    }
+});
+
+test('it holds real trouble: a refused crack and pipe, a breach with its reason, a window missed, a correction, a thin spot', () => {
+  const plan = planJob(model, { people: 2, temperatureC: 11 });
+  expect(plan.findings.map((found) => found.code)).toEqual(expect.arrayContaining(['refused-crack-moving', 'refused-pipe-not-rigid']));
+  expect(log.some(({ entry }) => entry.body.kind === 'start' && entry.body.breachReason)).toBe(true);
+  expect(log.some(({ entry }) => entry.supersedes)).toBe(true);
+  expect(standingEntries(log)).toHaveLength(log.length - 1);
+  expect(log.some(({ entry }) => entry.body.kind === 'note' && /thin/.test(entry.body.note))).toBe(true);
+  const programme = programmeJob(plan.workItems, foldLog(log), { nowMs: NOW.getTime(), timeZone: 'Europe/Oslo', temperatureC: 11 });
+  expect(programme.conflicts.map((conflict) => conflict.code)).toContain('window-missed');
+});
+
+test('the live wall’s window is still to close', () => {
+  const site = foldLog(log);
+  const { workItems } = ropewalk!.planRevisions[0]!;
+  const programme = programmeJob(workItems as never, site, { nowMs: NOW.getTime(), timeZone: 'Europe/Oslo', temperatureC: 11 });
+  const wall = model.faces.find((face) => face.mark === 'B')!;
+  const second = programme.tasks.find((task) => task.id === `${wall.id}:z1:coat-2`)!;
+  expect(second.window!.closesMs!).toBeGreaterThan(NOW.getTime());
+});
+
+test('the fresh one has a wet wall and nothing chosen', () => {
+  expect(gatehouse!.features).toHaveLength(1);
+  expect([gatehouse!.buildUps, gatehouse!.planRevisions, gatehouse!.log]).toEqual([[], [], []]);
+});

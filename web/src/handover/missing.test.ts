@@ -1,0 +1,36 @@
+import { planJob, type PlanRevision } from '@caulkhorn/core/planning';
+import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
+import { whatIsMissing } from './missing';
+
+const CREW = { people: 2, temperatureC: 12 };
+const nothing = { done: new Map() };
+const job = { ...sampleJob(), features: [crack({ movement: 'moving' })], buildUps: [buildUp('north')] };
+const plan = planJob(job, CREW);
+const revision = { workItems: plan.workItems } as PlanRevision;
+
+test('a job not yet released lacks just about everything', () => {
+  expect(whatIsMissing(job, plan, null, nothing, 0)).toEqual([
+    'No plan has been released to the site.',
+    'K1: refused by this system; needs another treatment.',
+  ]);
+});
+
+test('unfinished work and unsent entries are counted', () => {
+  const missing = whatIsMissing(job, plan, revision, nothing, 1);
+  expect(missing).toContain(`${plan.workItems.length} pieces of work are not finished, N · prepare first.`);
+  expect(missing).toContain('One entry on this device is not sent yet.');
+});
+
+test('faces without a governing level, and coats that do not hold, are named', () => {
+  const dry = { ...job, waterBodies: job.waterBodies.map((body) => ({ ...body, governingLevelId: undefined })) };
+  expect(whatIsMissing(dry, planJob(dry, CREW), revision, nothing, 0)).toContain('N: no governing water level.');
+  const weak = { ...job, faces: job.faces.map((face) => ({ ...face, strengthMPa: 5 })) };
+  expect(whatIsMissing(weak, planJob(weak, CREW), revision, nothing, 0)).toContain('N: the coat’s rating does not carry the head.');
+});
+
+test('all done, nothing missing', () => {
+  const sound = { ...job, features: [crack()] };
+  const soundPlan = planJob(sound, CREW);
+  const done = new Map(soundPlan.workItems.map((item) => [item.id, { finishedAt: 1, batchNumbers: [], people: [] }]));
+  expect(whatIsMissing(sound, soundPlan, { workItems: soundPlan.workItems } as unknown as PlanRevision, { done }, 0)).toEqual([]);
+});

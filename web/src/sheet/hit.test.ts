@@ -1,0 +1,31 @@
+import { crack, sampleJob } from '../../../core/src/testing/sample-job';
+import { faceAt, featureAt, handleAt } from './hit';
+import { layOut, toSheet } from './layout';
+import { fit, toScreen } from './view';
+
+const job = { ...sampleJob(), features: [crack(), crack({ id: 'n1', kind: 'penetration', path: [[3, 1]] })] };
+const layout = layOut(job, null);
+const view = fit(layout.bounds, { width: 900, height: 600 }, true);
+const on = (faceId: string, u: number, v: number) => toScreen(view, ...toSheet(layout.byId.get(faceId)!, [u, v]));
+
+test('a press finds the face under it, and where on it', () => {
+  const hit = faceAt(layout, view, ...on('east', 1, 2))!;
+  expect(hit.placed.face.id).toBe('east');
+  expect(hit.point).toEqual([expect.closeTo(1, 6), expect.closeTo(2, 6)]);
+  expect(faceAt(layout, view, 2, 2)).toBeUndefined();
+});
+
+test('a press finds the nearest feature within reach: a line along its length, a pipe at its centre', () => {
+  const [x, y] = on('north', 1, 1.2);
+  expect(featureAt(job, layout, view, x + 6, y, 9)?.id).toBe('k1');
+  expect(featureAt(job, layout, view, x + 20, y, 9)).toBeUndefined();
+  expect(featureAt(job, layout, view, x + 20, y, 22)?.id).toBe('k1');
+  expect(featureAt(job, layout, view, ...on('north', 3, 1), 9)?.id).toBe('n1');
+});
+
+test('the end of a line is a handle, its middle is not', () => {
+  const placed = layout.byId.get('north')!;
+  expect(handleAt(job.features[0]!, placed, view, ...on('north', 1, 2), 9)).toBe(0);
+  expect(handleAt(job.features[0]!, placed, view, ...on('north', 1, 0.5), 9)).toBe(1);
+  expect(handleAt(job.features[0]!, placed, view, ...on('north', 1, 1.2), 9)).toBe(-1);
+});

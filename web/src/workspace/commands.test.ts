@@ -1,0 +1,35 @@
+import { COMMAND_KINDS } from '@caulkhorn/contract';
+import { ITEM_KINDS, applyChange } from '@caulkhorn/core/jobs';
+import { crack, sampleJob } from '../../../core/src/testing/sample-job';
+import { changeOf, entryOf, targetOf } from './commands';
+
+const job = sampleJob();
+
+test('every kind of command says what it does to the model, or that it does nothing to it', () => {
+  for (const kind of COMMAND_KINDS) {
+    const change = changeOf({ kind, payload: { id: 'x', levels: [] } });
+    expect(change === null).toBe(kind === 'log.append' || kind === 'plan.release');
+    if (change?.kind === 'put' || change?.kind === 'remove') expect(ITEM_KINDS).toContain(change.itemKind);
+  }
+});
+
+test('a model follows its commands', () => {
+  const put = applyChange(job, changeOf({ kind: 'feature.put', payload: crack() })!);
+  expect(put.features).toHaveLength(1);
+  expect(applyChange(put, changeOf({ kind: 'feature.remove', payload: { id: 'k1' } })!).features).toEqual([]);
+  expect(applyChange(job, changeOf({ kind: 'job.put', payload: { ...job.job, name: 'New' } })!).job.name).toBe('New');
+  const levels = [{ ...job.waterLevels[0]!, id: 'new' }];
+  expect(applyChange(job, changeOf({ kind: 'water-levels.add', payload: { levels } })!).waterLevels).toHaveLength(3);
+});
+
+test('a command stands on the version of the thing it changes', () => {
+  expect(targetOf({ kind: 'feature.put', payload: crack(), jobId: 'job' })).toBe('k1');
+  expect(targetOf({ kind: 'job.put', payload: job.job, jobId: 'job' })).toBe('job');
+  expect(targetOf({ kind: 'plan.release', payload: { revisionId: 'r' }, jobId: 'job' })).toBe('');
+});
+
+test('only log commands carry an entry', () => {
+  const command = { id: 'c', deviceId: 'd', jobId: 'j', baseVersion: 0, payload: { id: 'e' }, occurredAt: '2026-05-20T10:00:00Z' };
+  expect(entryOf({ ...command, kind: 'log.append' })).toEqual({ id: 'e' });
+  expect(entryOf({ ...command, kind: 'feature.put' })).toBeNull();
+});

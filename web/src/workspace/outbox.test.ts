@@ -1,0 +1,122 @@
+import { FIRST_LINK, type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
+import { ApiError, api } from '../shared/api';
+import type { Command } from './commands';
+import { Outbox } from './outbox';
+
+const storage = new Map<string, unknown>();
+jest.mock('idb-keyval', () => ({
+  get: (key: string) => Promise.resolve(storage.get(key)),
+  update: (key: string, change: (old: unknown) => unknown) => Promise.resolve(void storage.set(key, change(storage.get(key)))),
+}));
+
+const post = jest.spyOn(api, 'post');
+let job = 0;
+const closeAll: (() => void)[] = [];
+
+/** An outbox of a job of its own; what the server accepted, in order. */
+function open() {
+  const accepted: string[] = [];
+  const outbox = new Outbox('/jobs/x', `job ${++job}`, (command) => void accepted.push(command.id));
+  closeAll.push(outbox.open());
+  return { outbox, accepted };
+}
+
+const command = (id: string, part: Partial<Command> = {}): Command => ({
+  id,
+  deviceId: 'd',
+  jobId: 'j',
+  kind: 'feature.put',
+  baseVersion: 0,
+  payload: { id: 'f' },
+  occurredAt: '2026-05-20T10:00:00Z',
+  ...part,
+});
+const settled = async (outbox: Outbox, wanted: (state: ReturnType<Outbox['getState']>) => boolean) => {
+  for (let i = 0; i < 200 && !wanted(outbox.getState()); i++) await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(wanted(outbox.getState())).toBe(true);
+};
+
+beforeEach(() => {
+  post.mockReset();
+  Object.assign(globalThis, { addEventListener: () => {}, removeEventListener: () => {}, navigator: {} });
+});
+afterEach(() => closeAll.splice(0).forEach((close) => close()));
+
+test('commands go in the order in which they were made', async () => {
+  const { outbox, accepted } = open();
+  post.mockResolvedValue({});
+  for (const id of ['a', 'b', 'c']) await outbox.add(command(id));
+  await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
+  expect(accepted).toEqual(['a', 'b', 'c']);
+});
+
+test('without an answer they are kept and tried again; nothing overtakes', async () => {
+  const { outbox, accepted } = open();
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  await outbox.add(command('a'));
+  await outbox.add(command('b'));
+  await settled(outbox, (state) => state.status === 'waiting');
+  expect(outbox.getState().pending.map((c) => c.id)).toEqual(['a', 'b']);
+  expect(accepted).toEqual([]);
+  await settled(outbox, (state) => state.pending.length === 2);
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await settled(outbox, (state) => state.pending.length === 0);
+  expect(accepted).toEqual(['a', 'b']);
+});
+
+test('what was kept is sent by the next page that opens', async () => {
+  storage.set(`outbox job ${job + 1}`, { pending: [command('from before')], refused: [] });
+  post.mockResolvedValue({});
+  const { outbox, accepted } = open();
+  await settled(outbox, (state) => state.status === 'idle' && state.pending.length === 0);
+  expect(accepted).toEqual(['from before']);
+});
+
+test('what is refused is kept with its text and does not hold up the rest', async () => {
+  const { outbox, accepted } = open();
+  post.mockRejectedValueOnce(new ApiError(409, 'stale-version', {}, { version: 4, item: { id: 'f' } })).mockResolvedValue({});
+  await outbox.add(command('late', { payload: { id: 'f', note: 'mine' } }));
+  await outbox.add(command('next'));
+  await settled(outbox, (state) => state.pending.length === 0);
+  expect(accepted).toEqual(['next']);
+  expect(outbox.getState().refused).toMatchObject([
+    { code: 'stale-version', command: { payload: { note: 'mine' } }, current: { version: 4 } },
+  ]);
+  await outbox.discard('late');
+  expect(outbox.getState().refused).toEqual([]);
+});
+
+test('entries that fell out of their chain are linked anew and sent', async () => {
+  const { outbox, accepted } = open();
+  const entry = (note: string, seq: number, prevHash: string) =>
+    sealEntry({
+      id: note,
+      jobId: 'j',
+      deviceId: 'd',
+      deviceSeq: seq,
+      prevHash,
+      personId: 'p',
+      personName: 'P',
+      occurredAt: '2026-05-20T10:00:00Z',
+      writtenAt: '2026-05-20T10:00:00Z',
+      body: { kind: 'note', note },
+    });
+  const [one, elsewhere] = [entry('one', 1, FIRST_LINK), entry('elsewhere', 7, 'a'.repeat(64))];
+  const two = entry('two', 2, one.hash);
+  const sent: LogEntry[] = [];
+  post.mockImplementation((_path, body) => {
+    const { payload } = body as Command;
+    const { deviceSeq } = payload as LogEntry;
+    if (deviceSeq < 8) return Promise.reject(new ApiError(409, 'chain-moved-on', {}, { hash: elsewhere.hash, deviceSeq: 7 }));
+    sent.push(payload as LogEntry);
+    return Promise.resolve({});
+  });
+  await outbox.add(command('a', { kind: 'log.append', payload: one }));
+  await outbox.add(command('b', { kind: 'log.append', payload: two }));
+  await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
+  expect(accepted).toEqual(['a', 'b']);
+  expect(sent.map(({ deviceSeq, prevHash }) => [deviceSeq, prevHash])).toEqual([
+    [8, elsewhere.hash],
+    [9, sent[0]!.hash],
+  ]);
+});
