@@ -22,6 +22,8 @@ const common = {
 };
 
 module.exports = {
+  // a machine shared with others is slow at times; a test that hangs still ends
+  testTimeout: 30_000,
   projects: [
     { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,web}/src/**/*.test.ts'] },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/server/src/**/*.test.ts'] },

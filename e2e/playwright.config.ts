@@ -4,8 +4,8 @@ import { CHROMIUM } from '../tools/lib/chromium.mjs';
 export default defineConfig({
   testDir: '.',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 8000 },
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   forbidOnly: Boolean(process.env['CI']),
   reporter: [['list'], ['json', { outputFile: process.env['E2E_REPORT'] ?? 'test-results/report.json' }]],
   outputDir: '../test-results',
