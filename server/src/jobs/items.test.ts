@@ -1,0 +1,234 @@
+import { randomUUID } from 'node:crypto';
+import { type AnyItem, ITEM_KINDS, ITEM_LISTS, type ItemKind, type JobModel } from '@caulkhorn/core/jobs';
+import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
+
+/** Every kind of item through its whole life: made, changed, taken away, brought back; and what a wrong one is told. */
+const JOB = randomUUID();
+const PATH = `${ORGANISATION}/jobs/${JOB}`;
+const IDS = Object.fromEntries(ITEM_KINDS.map((kind) => [kind, randomUUID()])) as Record<ItemKind, string>;
+
+const SOUND: Record<ItemKind, Record<string, unknown>> = {
+  space: { id: IDS.space, name: 'Cellar', order: 0 },
+  'water-body': { id: IDS['water-body'], name: 'Ground', kind: 'ground', densityKgM3: 1000 },
+  'water-level': {
+    id: IDS['water-level'],
+    waterBodyId: IDS['water-body'],
+    at: '2026-05-20T10:00:00+02:00',
+    levelM: -0.5,
+    kind: 'dip',
+    typed: { levelM: { text: '-0,5', unit: 'm' } },
+  },
+  face: {
+    id: IDS.face,
+    spaceId: IDS.space,
+    mark: 'A',
+    name: 'Wall',
+    kind: 'wall',
+    outline: [
+      [0, 0],
+      [4, 0],
+      [4, 2],
+      [0, 2],
+    ],
+    placement: { kind: 'plane', xM: 0, yM: 0, zM: -2, headingDeg: 0, tiltDeg: 90 },
+    thicknessMm: 300,
+    substrate: 'block',
+    strengthMPa: 20,
+    roughnessFactor: 1.2,
+    near: { kind: 'room' },
+    far: { kind: 'ground', waterBodyId: IDS['water-body'] },
+    order: 0,
+  },
+  feature: {
+    id: IDS.feature,
+    faceId: IDS.face,
+    mark: 'N1',
+    kind: 'penetration',
+    path: [[1, 1]],
+    wetState: 'damp',
+    diameterMm: 75,
+    pipe: 'rigid',
+    pastLeakage: true,
+  },
+  'build-up': {
+    id: IDS['build-up'],
+    faceId: IDS.face,
+    family: 'crystalline-slurry',
+    slurry: { id: 'osmere-deep', version: 1 },
+    plug: { id: 'osmere-halt', version: 1 },
+    mortar: { id: 'osmere-fill', version: 3 },
+    crackSchool: 'A',
+    secondCoatSchool: 'B',
+    reason: 'block drinks',
+  },
+};
+const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up'];
+const CHANGED: Record<ItemKind, object> = {
+  space: { name: 'Vault' },
+  'water-body': { governingLevelId: IDS['water-level'] },
+  'water-level': { levelM: -0.45 },
+  face: { placement: { kind: 'cylinder', axis: 'vertical', xM: 0, yM: 0, zM: -2, headingDeg: 0, radiusM: 1.5, startAngleDeg: 0 } },
+  feature: { diameterMm: 110 },
+  'build-up': { crackSchool: 'B' },
+};
+
+/** One fault of each kind, and the field that is told. */
+const WRONG: readonly [ItemKind, object, string][] = [
+  ['space', { name: '' }, 'payload.name'],
+  ['space', { order: 1.5 }, 'payload.order'],
+  ['space', { name: 'x'.repeat(121) }, 'payload.name'],
+  ['water-body', { kind: 'sea' }, 'payload.kind'],
+  ['water-body', { densityKgM3: 13_000 }, 'payload.densityKgM3'],
+  ['water-body', { governingLevelId: randomUUID() }, 'payload.governingLevelId'],
+  ['water-level', { levelM: null }, 'payload.levelM'],
+  ['water-level', { at: '2026-05-20' }, 'payload.at'],
+  ['water-level', { waterBodyId: randomUUID() }, 'payload.waterBodyId'],
+  ['water-level', { typed: { levelM: 'x' } }, 'payload.typed'],
+  [
+    'face',
+    {
+      outline: [
+        [0, 0],
+        [4, 2],
+        [4, 0],
+        [0, 2],
+      ],
+    },
+    'payload.outline',
+  ],
+  [
+    'face',
+    {
+      outline: [
+        [0, 0],
+        [1, 0],
+      ],
+    },
+    'payload.outline',
+  ],
+  ['face', { placement: { kind: 'plane', xM: 0, yM: 0, zM: 0, headingDeg: 0, tiltDeg: 0 } }, 'payload.placement'],
+  ['face', { placement: { kind: 'sphere' } }, 'payload.placement.kind'],
+  ['face', { strengthMPa: -1 }, 'payload.strengthMPa'],
+  ['face', { roughnessFactor: 0.5 }, 'payload.roughnessFactor'],
+  ['face', { near: { kind: 'room', waterBodyId: IDS['water-body'] } }, 'payload.near.waterBodyId'],
+  ['face', { far: { kind: 'tank', waterBodyId: IDS['water-body'] } }, 'payload.far.waterBodyId'],
+  ['face', { spaceId: 'cellar' }, 'payload.spaceId'],
+  ['feature', { pipe: 'wooden' }, 'payload.pipe'],
+  ['feature', { diameterMm: 0 }, 'payload.diameterMm'],
+  [
+    'feature',
+    {
+      path: [
+        [1, 1],
+        [2, 1],
+      ],
+    },
+    'payload.path',
+  ],
+  ['feature', { widthMm: 1 }, 'payload.widthMm'],
+  ['feature', { pastLeakage: 'yes' }, 'payload.pastLeakage'],
+  ['build-up', { family: 'tar' }, 'payload.family'],
+  ['build-up', { slurry: { id: 'osmere-deep' } }, 'payload.slurry.version'],
+  ['build-up', { crackSchool: 'C' }, 'payload.crackSchool'],
+  ['build-up', { faceId: randomUUID() }, 'payload.faceId'],
+];
+
+describe('items', () => {
+  let server: TestServer;
+  let planner: Agent;
+  const versions = {} as Record<ItemKind, number>;
+  const send = (kind: string, payload: object, baseVersion: number) =>
+    planner
+      .post(`${PATH}/commands`)
+      .send({ id: randomUUID(), deviceId: IDS.space, jobId: JOB, kind, baseVersion, payload, occurredAt: '2026-05-20T10:00:00Z' });
+  const listOf = async (kind: ItemKind) =>
+    ((await planner.get(PATH).expect(200)).body as { model: JobModel }).model[ITEM_LISTS[kind]] as AnyItem[];
+
+  beforeAll(async () => {
+    server = await TestServer.start();
+    planner = await server.as('planner');
+    await planner
+      .post(`${ORGANISATION}/jobs`)
+      .send({ id: JOB, name: 'Items', site: 'here', timeZone: 'UTC', currency: 'EUR', datum: 'floor' })
+      .expect(201);
+  });
+  afterAll(() => server.stop());
+
+  test.each(ORDER)('%s is made, and comes back as it was sent', async (kind) => {
+    versions[kind] = ((await send(`${kind}.put`, SOUND[kind], 0).expect(200)).body as { version: number }).version;
+    expect(await listOf(kind)).toEqual([SOUND[kind]]);
+  });
+
+  test.each(WRONG)('a wrong %s is told so: %o at %s', async (kind, part, field) => {
+    const { body } = await send(`${kind}.put`, { ...SOUND[kind], ...part }, versions[kind]).expect(400);
+    expect(Object.keys((body as { fields: object }).fields)).toContain(field);
+    expect(await listOf(kind)).toEqual([SOUND[kind]]);
+  });
+
+  test.each(ORDER)('%s with a field that no one knows is refused', async (kind) => {
+    const { body } = await send(`${kind}.put`, { ...SOUND[kind], admin: true }, versions[kind]).expect(400);
+    expect(body).toMatchObject({ error: 'invalid', fields: { 'payload.admin': [{ code: 'unknown-field' }] } });
+  });
+
+  test.each(ORDER)('%s is changed on its version, and on no other', async (kind) => {
+    await send(`${kind}.put`, { ...SOUND[kind], ...CHANGED[kind] }, versions[kind] + 5).expect(409);
+    await send(`${kind}.put`, SOUND[kind], 0).expect(409);
+    versions[kind] = (
+      (await send(`${kind}.put`, { ...SOUND[kind], ...CHANGED[kind] }, versions[kind]).expect(200)).body as { version: number }
+    ).version;
+    expect(await listOf(kind)).toEqual([{ ...SOUND[kind], ...CHANGED[kind] }]);
+  });
+
+  test('what others stand on stays: space, waters and face', async () => {
+    for (const kind of ['space', 'water-body', 'water-level', 'face'] as const)
+      expect((await send(`${kind}.remove`, { id: IDS[kind] }, versions[kind]).expect(400)).body).toMatchObject({
+        fields: { 'payload.id': [{ code: 'still-in-use' }] },
+      });
+  });
+
+  test('taken away from the top, each is gone; a second time it is told that it is', async () => {
+    await send('water-body.put', SOUND['water-body'], versions['water-body']).expect(200);
+    versions['water-body']++;
+    for (const kind of [...ORDER].reverse()) {
+      await send(`${kind}.remove`, { id: IDS[kind] }, versions[kind]).expect(200);
+      expect(await listOf(kind)).toEqual([]);
+      const { body } = await send(`${kind}.remove`, { id: IDS[kind] }, versions[kind]).expect(409);
+      expect(body).toEqual({ error: 'stale-version', current: { version: versions[kind] + 1, item: null } });
+    }
+  });
+
+  test('brought back on the version of the tombstone', async () => {
+    for (const kind of ORDER) await send(`${kind}.put`, SOUND[kind], versions[kind] + 1).expect(200);
+    for (const kind of ORDER) expect(await listOf(kind)).toEqual([SOUND[kind]]);
+  });
+
+  test('the job’s own head is changed on its version', async () => {
+    const head = { id: JOB, name: 'Renamed', site: 'here', timeZone: 'Europe/Oslo', currency: 'EUR', datum: 'floor' };
+    await send('job.put', { ...head, id: randomUUID() }, 1).expect(400);
+    await send('job.put', head, 7).expect(409);
+    await send('job.put', head, 1).expect(200);
+    expect(((await planner.get(PATH)).body as { model: JobModel }).model.job).toEqual(head);
+  });
+
+  test('a command of no kind, without payload, or on a job of its own fancy is refused', async () => {
+    await send('feature.burn', {}, 0).expect(400);
+    for (const payload of [null, 'x', [], 3]) await send('space.put', payload as never, 0).expect(400);
+    const { body } = await planner.post(`${PATH}/commands`).send({}).expect(400);
+    expect(Object.keys((body as { fields: object }).fields).sort()).toEqual([
+      'baseVersion',
+      'deviceId',
+      'id',
+      'jobId',
+      'kind',
+      'occurredAt',
+      'payload',
+    ]);
+  });
+
+  test('many at once are all taken, one after the other', async () => {
+    const spaces = Array.from({ length: 12 }, (_, i) => ({ id: randomUUID(), name: `Room ${i}`, order: i + 1 }));
+    const answers = await Promise.all(spaces.map((space) => send('space.put', space, 0)));
+    expect(answers.map((answer) => answer.status)).toEqual(spaces.map(() => 200));
+    expect(await listOf('space')).toHaveLength(13);
+  });
+});
