@@ -62,6 +62,7 @@ test.each([
   ['side', SIDE_KINDS],
   ['feature', FEATURE_KINDS],
   ['wet', WET_STATES],
+  ['legend', ['fine', 'wide', 'moving', 'leaking', 'drops', 'pipe', 'fillet', 'governing', 'level', 'head']],
   ['level-kind', LEVEL_KINDS],
   ['pipe', PIPE_KINDS],
   ['movement', MOVEMENTS],

@@ -7,6 +7,7 @@ import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
 import { useSelection } from '../workspace/selection';
 import { Figure } from '../workings/figure';
+import { Legend } from '../sheet/legend';
 import { SlateTitle } from '../workspace/slate-title';
 import { FeatureForm } from './feature-form';
 import { NewFaceForm } from './new-face-form';
@@ -45,6 +46,7 @@ export function SurveySlate() {
       <SlateTitle>{model.faces.length === 0 ? t('survey.first-face') : t('lens.survey')}</SlateTitle>
       {model.faces.length > 0 ? <p className="mb-3 text-soft">{t('survey.how')}</p> : null}
       {editable ? <NewFaceForm /> : null}
+      <Legend />
     </>
   );
 }

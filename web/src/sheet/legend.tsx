@@ -1,0 +1,66 @@
+import type { ReactNode } from 'react';
+import { t } from '../messages/t';
+
+/** What the lines and marks on the sheet mean. */
+export function Legend() {
+  return (
+    <details className="mt-4 border-t border-rule pt-2">
+      <summary className="py-1 font-semibold">{t('legend.title')}</summary>
+      <dl className="grid grid-cols-[64px_1fr] items-center gap-x-3 gap-y-1.5 pt-1">
+        <Sign name="fine">
+          <path d="M4 8 L24 5 L60 9" stroke="var(--ink)" strokeWidth="1.1" />
+        </Sign>
+        <Sign name="wide">
+          <path d="M4 8 L24 5 L60 9" stroke="var(--ink)" strokeWidth="3.5" />
+        </Sign>
+        <Sign name="moving">
+          <path d="M4 8 H60" stroke="var(--ink)" strokeWidth="2.5" strokeDasharray="7 3" />
+        </Sign>
+        <Sign name="leaking">
+          <path d="M4 8 L24 5 L60 9" stroke="var(--iron)" strokeWidth="2.5" />
+        </Sign>
+        <Sign name="drops">
+          {[10, 22, 34].map((x) => (
+            <path
+              key={x}
+              transform={`translate(${x} 8)`}
+              d="M0 -5 C3 -1 3.6 0.6 3.6 2 A3.6 3.6 0 1 1 -3.6 2 C-3.6 0.6 -3 -1 0 -5 Z"
+              fill="var(--iron)"
+              stroke="none"
+            />
+          ))}
+        </Sign>
+        <Sign name="pipe">
+          <path d="M20 8 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M20 8 h12 M26 2 v12" stroke="var(--ink)" strokeWidth="1.5" />
+        </Sign>
+        <Sign name="fillet">
+          <path d="M4 8 H60" stroke="var(--ochre)" strokeWidth="3" opacity="0.7" />
+        </Sign>
+        <Sign name="governing">
+          <path d="M4 8 H60" stroke="var(--water)" strokeWidth="2.5" />
+        </Sign>
+        <Sign name="level">
+          <path d="M4 8 H60" stroke="var(--water)" strokeWidth="1" strokeDasharray="5 4" />
+        </Sign>
+        <Sign name="head">
+          {[0.15, 0.3, 0.45].map((opacity, i) => (
+            <rect key={opacity} x={4 + i * 19} y="2" width="18" height="12" fill="var(--water)" opacity={opacity} stroke="none" />
+          ))}
+        </Sign>
+      </dl>
+    </details>
+  );
+}
+
+function Sign({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <>
+      <dt>
+        <svg viewBox="0 0 64 16" className="h-4 w-16" fill="none" aria-hidden>
+          {children}
+        </svg>
+      </dt>
+      <dd className="text-[13px]">{t(`legend.${name}`)}</dd>
+    </>
+  );
+}
