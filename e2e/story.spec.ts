@@ -186,6 +186,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     await expect(page.getByRole('main')).toContainText('Heater on the wall for an hour.');
     await expect(page.getByRole('main')).toContainText('every link of the chain holds');
     await expect(page.getByRole('main')).toContainText('TV-2');
+    await expect(page.getByRole('row', { name: /A · coat 1/ })).toContainText('RH 80 %, margin 0.5');
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
     const pdf = await page.pdf({ format: 'A4' });
@@ -203,6 +204,7 @@ test('an imported job carries on where it was', async ({ page }, info) => {
   await page.goto('/');
 
   await test.step('a broken file is listed line by line, and nothing is saved', async () => {
+    await expect(page.getByRole('listitem').first()).toBeVisible();
     const before = await page.getByRole('listitem').count();
     const broken = JSON.parse(readFileSync(file, 'utf8')) as { features: { widthMm: unknown }[]; extra?: string };
     broken.features[0]!.widthMm = 'wide';

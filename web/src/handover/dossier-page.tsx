@@ -1,12 +1,12 @@
 import { findProduct } from '@caulkhorn/core/catalogue';
 import { levelRange } from '@caulkhorn/core/jobs';
 import type { FacePlan } from '@caulkhorn/core/planning';
-import { type LogLine, findBrokenLink, standingEntries } from '@caulkhorn/core/site-log';
+import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin, findBrokenLink, standingEntries } from '@caulkhorn/core/site-log';
 import { ArrowLeft, Printer } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
@@ -118,6 +118,27 @@ export function DossierPage() {
   }
 }
 
+/** The air in which a coat went on, and its margin. */
+function Measured({ conditions }: { conditions: Conditions }) {
+  const units = useUnits();
+  const { airTemperatureC, surfaceTemperatureC, relativeHumidityPct } = conditions;
+  const margin = dewMargin(conditions);
+  return (
+    <span className="block text-[12px]">
+      {t('log.conditions', {
+        air: formatQuantity(airTemperatureC, '°C', units),
+        surface: formatQuantity(surfaceTemperatureC, '°C', units),
+        rh: relativeHumidityPct,
+      })}
+      {margin ? (
+        <span className={margin.marginC < DEW_MARGIN_C ? 'font-semibold' : ''}>
+          , {t('log.margin', { margin: formatMargin(margin.marginC, units) })}
+        </span>
+      ) : null}
+    </span>
+  );
+}
+
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section className="mt-5 break-inside-avoid-page">
@@ -224,7 +245,10 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
               const done = site.done.get(item.id);
               return (
                 <tr key={item.id} className="break-inside-avoid border-b border-rule">
-                  <td className="py-0.5 pr-2">{itemName(item, model)}</td>
+                  <td className="py-0.5 pr-2">
+                    {itemName(item, model)}
+                    {done?.conditions ? <Measured conditions={done.conditions} /> : null}
+                  </td>
                   <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
                   <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>
                   <td className="py-0.5 pr-2">{done?.batchNumbers.join(', ') || t('no-value')}</td>

@@ -22,7 +22,8 @@ export function useSignOut(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
     await api.delete('/session');
-    client.clear();
     client.setQueryData(['session'], null);
+    // nothing of this person's stays for the next one at the same screen
+    client.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
   };
 }

@@ -3,7 +3,7 @@ import { type Feature, type FacePoint, type TypedQuantities, checkItem, levelAt,
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { Trash2 } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { t } from '../messages/t';
 import { fieldText, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -32,13 +32,8 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const units = useUnits();
   const form = useKeptForm<Texts>(`feature ${feature.id} ${units}`, textsOf(feature, units));
   const { register, formState, reset, clearErrors } = form;
-  const faults = formState.errors;
-
-  // someone else's change, an undo or a drag on the sheet shows at once, unless something typed waits to be mended
-  useEffect(() => {
-    if (Object.keys(formState.errors).length === 0) reset(textsOf(feature, units));
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [feature, units]);
+  // reading them is what makes the form keep track of them
+  const { errors: faults, dirtyFields } = formState;
 
   const save = () => {
     clearErrors();
@@ -48,8 +43,25 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
     const issues = shape.ok ? checkItem('feature', item, lookupIn(model)) : shape.issues;
     if (issues.length > 0) return form.showIssues(issues);
     form.forget();
+    reset(texts);
     if (JSON.stringify(item) !== JSON.stringify(feature)) put('feature', item);
   };
+
+  // someone else's change, an undo or a drag on the sheet shows at once; what is being typed here stays
+  const seen = useRef(feature);
+  useEffect(() => {
+    if (seen.current === feature) return;
+    seen.current = feature;
+    reset(textsOf(feature, units), { keepDirtyValues: Object.keys(dirtyFields).length > 0, keepErrors: true });
+  }, [feature, dirtyFields, reset, units]);
+
+  // what was typed before a reload is saved now, or told why not
+  useEffect(() => {
+    if (editable && JSON.stringify(form.getValues()) !== JSON.stringify(textsOf(feature, units))) save();
+    // only when the form opens
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
   const field = (name: Exclude<keyof Texts, 'path'>) => register(name, { onBlur: save });
   const choice = (name: 'wetState' | 'movement' | 'pipe' | 'pastLeakage') => register(name, { onChange: save });
   const mm = toSystem(1, 'mm', units).unit;

@@ -1,11 +1,12 @@
 import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import type { Issue } from '@caulkhorn/core/issues';
 import { type Face, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
-import { readQuantity } from '../shared/numbers';
+import { parseNumber, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
@@ -50,7 +51,7 @@ export function NewFaceForm() {
     const withNew: JobModel = { ...model, spaces: addTo(model.spaces, space), waterBodies: addTo(model.waterBodies, body) };
     const shape = checkShape(FaceDto, face);
     const issues = shape.ok ? checkItem('face', face, lookupIn(withNew)) : shape.issues;
-    if (issues.length > 0) return form.showIssues(issues.map((found) => ({ ...found, path: FIELD_OF[found.path] ?? found.path })));
+    if (issues.length > 0) return form.showIssues(inFormTerms(issues, texts));
     if (withNew.spaces !== model.spaces) put('space', space);
     if (withNew.waterBodies !== model.waterBodies) put('water-body', body);
     put('face', face);
@@ -108,6 +109,16 @@ export function NewFaceForm() {
 
 /** Fields of the face, as the form asks for them. */
 const FIELD_OF: Readonly<Record<string, string>> = { outline: 'lengthM', placement: 'heightM', 'placement.zM': 'footM' };
+
+/** An outline that cannot be read is a length or a height that cannot be read. */
+function inFormTerms(issues: readonly Issue[], texts: Texts): Issue[] {
+  return issues.flatMap((found) => {
+    if (found.code !== 'not-points') return [{ ...found, path: FIELD_OF[found.path] ?? found.path }];
+    return (['lengthM', 'heightM'] as const)
+      .filter((field) => Number.isNaN(parseNumber(texts[field])))
+      .map((path) => ({ code: texts[path].trim() === '' ? 'missing' : 'not-a-number', path }));
+  });
+}
 
 function addTo<T extends { id: string }>(items: T[], item: T): T[] {
   return items.some((other) => other.id === item.id) ? items : [...items, item];

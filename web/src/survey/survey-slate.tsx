@@ -2,6 +2,7 @@ import type { Face, Junction } from '@caulkhorn/core/jobs';
 import { levelRange, outlineAreaM2 } from '@caulkhorn/core/jobs';
 import { Plus } from 'lucide-react';
 import { t } from '../messages/t';
+import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
@@ -17,6 +18,7 @@ export function SurveySlate() {
   const { model, can } = useJob();
   const { selected, select } = useSelection();
   const editable = can('survey');
+  const units = useUnits();
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   if (feature) {
@@ -26,7 +28,7 @@ export function SurveySlate() {
         <SlateTitle mark={feature.mark}>
           {t(`feature.${feature.kind}`)} · {on.mark} {on.name}
         </SlateTitle>
-        <FeatureForm key={feature.id} feature={feature} editable={editable} />
+        <FeatureForm key={`${feature.id} ${units}`} feature={feature} editable={editable} />
       </>
     );
   }

@@ -50,6 +50,7 @@ export function CommandPalette() {
       open={open}
       onOpenChange={setOpen}
       label={t('palette.open')}
+      filter={matches}
       overlayClassName="fixed inset-0 z-40 bg-black/45"
       contentClassName="fixed top-24 left-1/2 z-50 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 rounded-[4px] border border-rule-strong bg-raised shadow-xl"
     >
@@ -62,6 +63,8 @@ export function CommandPalette() {
         {actions.map(({ label, keys, run }) => (
           <Command.Item
             key={label}
+            value={label}
+            keywords={[label]}
             onSelect={run}
             className="flex cursor-pointer items-center justify-between rounded-[3px] px-2.5 py-2 data-[selected=true]:bg-water-soft"
           >
@@ -77,7 +80,8 @@ export function CommandPalette() {
         ].map((item) => (
           <Command.Item
             key={item.id}
-            value={`${item.text} ${item.id}`}
+            value={item.id}
+            keywords={[item.text]}
             onSelect={act(() => select({ kind: item.kind, id: item.id }))}
             className="cursor-pointer rounded-[3px] px-2.5 py-2 data-[selected=true]:bg-water-soft"
           >
@@ -87,4 +91,12 @@ export function CommandPalette() {
       </Command.List>
     </Command.Dialog>
   );
+}
+
+/** Every word must occur; ids are no words. */
+function matches(_value: string, search: string, keywords: string[] = []): number {
+  const text = keywords.join(' ').toLowerCase();
+  const words = search.toLowerCase().split(/\s+/);
+  if (!words.every((word) => text.includes(word))) return 0;
+  return text.startsWith(words[0]!) ? 1 : 0.5;
 }
