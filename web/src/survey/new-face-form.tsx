@@ -112,7 +112,7 @@ const FIELD_OF: Readonly<Record<string, string>> = { outline: 'lengthM', placeme
 
 /** An outline that cannot be read is a length or a height that cannot be read. */
 function inFormTerms(issues: readonly Issue[], texts: Texts): Issue[] {
-  return issues.flatMap((found) => {
+  return issues.flatMap((found): Issue[] => {
     if (found.code !== 'not-points') return [{ ...found, path: FIELD_OF[found.path] ?? found.path }];
     return (['lengthM', 'heightM'] as const)
       .filter((field) => Number.isNaN(parseNumber(texts[field])))
