@@ -47,11 +47,12 @@ export function JobPage({ session }: { session: SessionInfo }) {
             </aside>
             <SectionSheet editable={can('survey')} />
             <aside
+              key={lens.id}
               aria-label={t('slate.name')}
               className={`shrink-0 overflow-y-auto border-l border-rule bg-raised p-4 ${lens.wide ? 'w-[536px]' : 'w-[348px]'}`}
             >
               <Suspense fallback={<Loading what={t(`lens.${lens.id}`)} />}>
-                <Slate key={lens.id} />
+                <Slate />
               </Suspense>
             </aside>
           </div>
