@@ -1,5 +1,6 @@
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
+import { paintLabelGround } from './label-ground';
 import type { LabelPlacer } from './labels';
 import { FONT, type Painting } from './painting';
 import { toScreen } from './view';
@@ -41,10 +42,7 @@ export function paintWaterLines(p: Painting, labels: LabelPlacer): void {
       { ...at(y + 3), x: right - 16 - 2 * width },
     ]);
     if (!box) continue;
-    ctx.globalAlpha = 0.85;
-    ctx.fillStyle = palette.paper;
-    ctx.fillRect(box.x, box.y, box.width, box.height);
-    ctx.globalAlpha = 1;
+    paintLabelGround(ctx, box, palette.paper);
     ctx.fillStyle = palette.water;
     ctx.fillText(text, box.x + box.width - 4, box.y + 12.5);
   }

@@ -2,6 +2,7 @@ import { levelAt } from '@caulkhorn/core/jobs';
 import { pressureKPa } from '@caulkhorn/core/physics';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
+import { paintLabelGround } from './label-ground';
 import { LabelPlacer } from './labels';
 import type { PlacedFace } from './layout';
 import { paintWaterLines } from './paint-levels';
@@ -143,10 +144,7 @@ function paintChip(
   box: { x: number; y: number; width: number; height: number },
   mark: Mark,
 ): void {
-  ctx.globalAlpha = 0.88;
-  ctx.fillStyle = palette.raised;
-  ctx.fillRect(box.x, box.y, box.width, box.height);
-  ctx.globalAlpha = 1;
+  paintLabelGround(ctx, box, palette.raised);
   ctx.fillStyle = mark.isLeaking ? palette.iron : palette.ink;
   for (let i = 0; i < mark.drops; i++) {
     ctx.translate(box.x + 6 + i * 9, box.y + 8);
@@ -186,10 +184,7 @@ function paintFaceLabels(p: Painting, { placed, waterM }: FaceShape, labels: Lab
     const width = ctx.measureText(text).width;
     const box = labels.place([{ x: left + widthPx / 2 - width / 2 - 4, y: top + heightPx / 2 - 9, width: width + 8, height: 18 }]);
     if (!box) return;
-    ctx.globalAlpha = 0.88;
-    ctx.fillStyle = palette.raised;
-    ctx.fillRect(box.x, box.y, box.width, box.height);
-    ctx.globalAlpha = 1;
+    paintLabelGround(ctx, box, palette.raised);
     ctx.fillStyle = palette.ink;
     ctx.fillText(text, box.x + 4, box.y + 13.5);
     return;
@@ -224,10 +219,7 @@ function paintContourLabels(p: Painting, placed: PlacedFace, waterM: number, lab
     const width = ctx.measureText(text).width + 6;
     const box = labels.place([{ x: x - width - 3, y: y - 8, width, height: 15 }]);
     if (!box) continue;
-    ctx.globalAlpha = 0.82;
-    ctx.fillStyle = palette.raised;
-    ctx.fillRect(box.x, box.y, box.width, box.height);
-    ctx.globalAlpha = 1;
+    paintLabelGround(ctx, box, palette.raised);
     ctx.fillStyle = palette.water;
     ctx.fillText(text, x - 6, y + 3.5);
   }

@@ -32,7 +32,7 @@ export const COMMON = {
 
   'sign-in.title': 'Sign in',
   'sign-in.do': 'Sign in',
-  'sign-in.promise': 'From the first look at a wet wall to the signed dossier.',
+  'sign-in.promise': 'From the first look at a wet wall to the finished dossier.',
   'sign-in.about':
     'Survey, water load, build-up, materials, windows and log of below-grade waterproofing, on one drawing. What you write waits on the device while there is no signal, and says so.',
   'sign-in.wrong-sign-in': 'Address and password do not belong together.',
