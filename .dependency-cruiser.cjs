@@ -2,9 +2,9 @@
 // A room is used through its index only; steps stand on earlier steps.
 const forbid = (name, from, to, comment) => ({ name, severity: 'error', comment, from: { path: from }, to: { path: to } });
 
-const STEPS = ['water', 'build-up', 'materials', 'programme', 'site-log'];
+const STEPS = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'proof'];
 /** Core rooms from the ground up: each may use only those before it. */
-const CORE_ORDER = ['issues', 'quantities', 'fields', 'physics', 'jobs', 'catalogue', ...STEPS, 'planning', 'calculators'];
+const CORE_ORDER = ['issues', 'quantities', 'fields', 'numerics', 'physics', 'jobs', 'catalogue', ...STEPS, 'planning', 'calculators'];
 
 module.exports = {
   forbidden: [

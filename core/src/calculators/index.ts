@@ -1,1 +1,1 @@
-export { CALCULATORS, calculate } from './registry.js';
+export { CALCULATORS, CALCULATOR_GROUPS, calculate } from './registry.js';

@@ -16,7 +16,10 @@ export type FieldSpec =
   | { type: 'choice'; choices: readonly string[]; required: boolean; default?: string }
   | { type: 'flag'; required: boolean; default?: boolean }
   | { type: 'time'; required: boolean }
+  | { type: 'date'; required: boolean }
+  | { type: 'text'; maxLength: number; pattern?: string; required: boolean; default?: string }
   | { type: 'list'; of: FieldSpec; maxItems: number; required: boolean }
+  | { type: 'map'; of: FieldSpec; maxItems: number; required: boolean }
   | { type: 'record'; fields: Readonly<Record<string, FieldSpec>>; required: boolean };
 
 /**
@@ -91,6 +94,37 @@ export function time(): Field<string> {
   };
 }
 
+const ISO_DATE = /^\d{4}-\d{2}-\d{2}$/;
+
+/** A calendar day, ISO 8601 (2026-02-28); a day that no calendar has is refused. */
+export function date(): Field<string> {
+  return {
+    spec: { type: 'date', required: true },
+    read(raw, path, issues) {
+      // Date.parse lets 30 February roll over into March; the day must come back as it was given
+      const ms = typeof raw === 'string' && ISO_DATE.test(raw) ? Date.parse(raw) : NaN;
+      if (!Number.isNaN(ms) && new Date(ms).toISOString().startsWith(raw as string)) return raw as string;
+      issues.push(issue('not-a-date', path));
+      return undefined;
+    },
+  };
+}
+
+/** Text of 1 to `maxLength` characters; `pattern` is an ECMAScript regular expression over the whole text. */
+export function text(maxLength: number, pattern?: string): Field<string> {
+  const wanted = pattern === undefined ? undefined : new RegExp(`^(?:${pattern})$`);
+  return {
+    spec: { type: 'text', maxLength, ...(pattern === undefined ? {} : { pattern }), required: true },
+    read(raw, path, issues) {
+      const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
+      if (typeof raw !== 'string' || raw === '') return fail('not-text');
+      if (raw.length > maxLength) return fail('too-long', { max: maxLength });
+      if (wanted && !wanted.test(raw)) return fail('wrong-form');
+      return raw;
+    },
+  };
+}
+
 export function list<T>(of: Field<T>, maxItems = 10_000): Field<T[]> {
   return {
     spec: { type: 'list', of: of.spec, maxItems, required: true },
@@ -110,6 +144,21 @@ export function record<F extends Fields>(fields: F): Field<InputOf<F>> {
   return {
     spec: { type: 'record', fields: specs, required: true },
     read: (raw, path, issues) => readFields(fields, raw, path, issues),
+  };
+}
+
+/** Values by a name that the caller chooses. May be empty. */
+export function map<T>(of: Field<T>, maxItems = 1000): Field<Readonly<Record<string, T>>> {
+  return {
+    spec: { type: 'map', of: of.spec, maxItems, required: true },
+    read(raw, path, issues) {
+      if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return void issues.push(issue('not-a-record', path));
+      const entries = Object.entries(raw);
+      if (entries.length > maxItems) return void issues.push(issue('too-many', path, { max: maxItems }));
+      const before = issues.length;
+      const read = entries.map(([name, value]) => [name, of.read(value, `${path}.${name}`, issues)] as const);
+      return issues.length === before ? (Object.fromEntries(read) as Record<string, T>) : undefined;
+    },
   };
 }
 
@@ -141,7 +190,7 @@ export function readFields<F extends Fields>(fields: F, raw: unknown, path: stri
   const given = raw as Record<string, unknown>;
   const before = issues.length;
   const at = (name: string) => (path === '' ? name : `${path}.${name}`);
-  for (const name of Object.keys(given)) if (!Object.hasOwn(fields, name)) issues.push(issue('unknown-field', at(name)));
+  for (const name in given) if (!Object.hasOwn(fields, name)) issues.push(issue('unknown-field', at(name)));
   const out: Record<string, unknown> = {};
   for (const name in fields) {
     const field = fields[name]!;

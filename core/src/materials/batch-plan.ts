@@ -1,4 +1,4 @@
-import { COMMON_PRACTICE, type Calculator, flag, number, optional, withDefault } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, flag, number, optional, withDefault, tex } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 import { ageRate } from '../physics/index.js';
 import { ceilDecimal, floorDecimal } from '../quantities/index.js';
@@ -34,10 +34,26 @@ export const batchPlan: Calculator<typeof fields, BatchPlan> = {
   id: 'batch-plan',
   fields,
   outputs: { batchKg: 'kg', batches: '', lifeMin: 'min', minutesPerBatch: 'min', limiting: '' },
+  symbols: {
+    lifeMin: 't_{life}',
+    workingLifeMin: 't_{ref}',
+    q10: 'Q_{10}',
+    referenceC: 'T_{ref}',
+    temperatureC: 'T',
+    people: 'n_p',
+    placingKgPerMinPerPerson: 'r',
+    mixMin: 't_{mix}',
+    standMin: 't_{stand}',
+    batches: 'n',
+    totalKg: 'M',
+    minutesPerBatch: 't_{batch}',
+    batchKg: 'm',
+  },
   equation: [
-    'life = life_ref · q10^((T_ref − T)/10)',
-    'longest batch = people · rate · (life − mix − stand)',
-    'batch = total / ⌈total / longest⌉, or a whole number of packs',
+    tex`@lifeMin = @workingLifeMin \cdot @q10^{(@referenceC - @temperatureC)/10}`,
+    tex`m_{max} = @people \cdot @placingKgPerMinPerPerson \cdot (@lifeMin - @mixMin - @standMin)`,
+    tex`@batches = \lceil @totalKg / m_{max} \rceil`,
+    tex`@minutesPerBatch = @mixMin + @standMin + \frac{@batchKg}{@people \cdot @placingKgPerMinPerPerson}`,
   ],
   sources: [COMMON_PRACTICE],
   compute(input) {

@@ -1,4 +1,4 @@
-import { type Calculator, choice, number, withDefault } from '../fields/index.js';
+import { type Calculator, choice, number, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 
 const fields = {
@@ -23,7 +23,12 @@ export const fillet: Calculator<typeof fields, Fillet> = {
   id: 'fillet',
   fields,
   outputs: { sectionMm2: 'mm²', litres: 'L', kg: 'kg' },
-  equation: ['triangle a²/2 · cove a² (1 − π/4) · square a²', 'V = section · length', 'm = V · ρ · practice factor'],
+  symbols: { sectionMm2: 'A', legMm: 'a', litres: 'V', lengthM: 'L', kg: 'm', densityKgL: tex`\rho`, practiceFactor: 'f' },
+  equation: [
+    tex`@sectionMm2 = c \cdot @legMm^2, \quad c = \tfrac12 \text{ (triangle)},\; 1 - \tfrac{\pi}{4} \text{ (cove)},\; 1 \text{ (square)}`,
+    tex`@litres = @sectionMm2 \cdot @lengthM / 1000`,
+    tex`@kg = @litres \cdot @densityKgL \cdot @practiceFactor`,
+  ],
   sources: [{ kind: 'published', title: 'Plane geometry (areas of triangle, square and quarter circle)' }],
   compute({ legMm, lengthM, shape, densityKgL, practiceFactor }) {
     const sectionMm2 = SHAPE_FACTOR[shape] * legMm ** 2;

@@ -1,4 +1,4 @@
-import { type Calculator, number, optional, withDefault } from '../fields/index.js';
+import { type Calculator, number, optional, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 import { L_PER_US_GALLON, M2_PER_FT2 } from '../quantities/index.js';
 
@@ -25,7 +25,12 @@ export const film: Calculator<typeof fields, Film> = {
   fields,
   oneOf: [['wetFilmMm', 'dryFilmMm']],
   outputs: { wetFilmMm: 'mm', dryFilmMm: 'mm', lPerM2: 'L/m²', kgPerM2: 'kg/m²', m2PerL: 'm²/L', ft2PerGal: 'ft²/US gal' },
-  equation: ['dry = wet · solids / 100', '1 mm of wet film = 1 L/m²'],
+  symbols: { dryFilmMm: 'd_{dry}', wetFilmMm: 'd_{wet}', volumeSolidsPct: 's', lPerM2: 'v', kgPerM2: 'm', densityKgL: tex`\rho` },
+  equation: [
+    tex`@dryFilmMm = @wetFilmMm \cdot @volumeSolidsPct / 100`,
+    tex`@lPerM2 = @wetFilmMm \quad (1\text{ mm} = 1\text{ L/m}^2)`,
+    tex`@kgPerM2 = @lPerM2 \cdot @densityKgL`,
+  ],
   sources: [{ kind: 'published', title: 'By definition; 1604 ft² of 1 mil film per US gallon (231 in³)' }],
   compute({ wetFilmMm, dryFilmMm, volumeSolidsPct, densityKgL }) {
     const solids = volumeSolidsPct / 100;

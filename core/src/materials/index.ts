@@ -1,11 +1,15 @@
+export { admixtureDose } from './admixture-dose.js';
 export { batchPlan } from './batch-plan.js';
 export type { BatchPlan } from './batch-plan.js';
 export { fillet } from './fillet.js';
 export { film } from './film.js';
+export { jointSheet } from './joint-sheet.js';
 export { mix } from './mix.js';
 export type { Mix } from './mix.js';
 export { packPlan } from './pack-plan.js';
 export type { PackPlan } from './pack-plan.js';
+export { shelfLife } from './shelf-life.js';
 export { slotFill } from './slot-fill.js';
 export type { SlotFill } from './slot-fill.js';
+export { stripeCoat } from './stripe-coat.js';
 export { takeOff } from './take-off.js';

@@ -1,4 +1,4 @@
-import { COMMON_PRACTICE, type Calculator, choice, list, number, optional } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, choice, list, number, optional, tex } from '../fields/index.js';
 import { type Issue, accept, issue } from '../issues.js';
 
 const ratio = optional(list(number('', { above: 0, max: 1000 }), 8));
@@ -28,7 +28,11 @@ export const mix: Calculator<typeof fields, Mix> = {
   fields,
   oneOf: [['waterPerKgL', 'ratioByWeight', 'ratioByVolume']],
   outputs: { parts: '', order: '' },
-  equation: ['water = powder · L per kg', 'part_i = powder · ratio_i / ratio_powder (by weight, or by volume with densities)'],
+  symbols: { powderKg: 'm_{powder}', waterPerKgL: 'w' },
+  equation: [
+    tex`m_{water} = @powderKg \cdot @waterPerKgL`,
+    tex`m_i = @powderKg \cdot r_i / r_{powder} \text{ by weight, } V_i = \frac{@powderKg}{\rho_{powder}} \cdot \frac{r_i}{r_{powder}} \text{ by volume}`,
+  ],
   sources: [COMMON_PRACTICE],
   compute({ powderKg, waterPerKgL, ratioByWeight, ratioByVolume, densities, addTo }) {
     const issues = checkRatios(ratioByWeight, ratioByVolume, densities);

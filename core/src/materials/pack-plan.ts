@@ -1,4 +1,4 @@
-import { type Calculator, list, number, optional, record } from '../fields/index.js';
+import { type Calculator, list, number, optional, record, tex } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 
 const pack = record({
@@ -32,7 +32,12 @@ export const packPlan: Calculator<typeof fields, PackPlan> = {
   id: 'pack-plan',
   fields,
   outputs: { packs: '', totalKg: 'kg', surplusKg: 'kg', cost: 'money' },
-  equation: ['min Σ price_i · n_i, then min Σ size_i · n_i', 'Σ size_i · n_i ≥ required, 0 ≤ n_i ≤ max_i, n_i whole'],
+  symbols: { requiredKg: 'M', totalKg: tex`\sum m_i n_i`, surplusKg: tex`\Delta m` },
+  equation: [
+    tex`\min \textstyle\sum_i c_i n_i, \text{ then } \min \sum_i m_i n_i`,
+    tex`\textstyle\sum_i m_i n_i \ge @requiredKg, \quad 0 \le n_i \le n_{i,max}, \quad n_i \in \mathbb{Z}`,
+    tex`@surplusKg = @totalKg - @requiredKg`,
+  ],
   sources: [{ kind: 'published', title: 'Integer covering problem; dynamic programming (Bellman 1957)' }],
   compute({ requiredKg, packs }) {
     const sizes = packs.map((p) => Math.round(p.sizeKg * SCALE));

@@ -1,4 +1,4 @@
-import { COMMON_PRACTICE, type Calculator, choice, number, optional, withDefault } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, choice, number, optional, withDefault, tex } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 import { ceilDecimal } from '../quantities/index.js';
 
@@ -31,11 +31,11 @@ export const slotFill: Calculator<typeof fields, SlotFill> = {
   id: 'slot-fill',
   fields,
   outputs: { cutLengthM: 'm', volumeL: 'L', plugL: 'L', mortarL: 'L', mortarLayers: 'mm' },
+  symbols: { cutLengthM: 'L_{cut}', lengthM: 'L', extendMm: 'e', volumeL: 'V', depthMm: 't', mortarL: 'V_{mortar}', plugL: 'V_{plug}' },
   equation: [
-    'L = length + 2 · extension',
-    'section = (mouth + back) / 2 · depth',
-    'plug fills its fraction of the depth from the bottom',
-    'mortar in equal layers of at most 60 mm',
+    tex`@cutLengthM = @lengthM + 2 \cdot @extendMm / 1000`,
+    tex`@volumeL = \frac{w_{mouth} + w_{back}}{2} \cdot @depthMm \cdot @cutLengthM / 1000`,
+    tex`@mortarL = @volumeL - @plugL, \quad \text{layers of at most 60 mm}`,
   ],
   sources: [COMMON_PRACTICE],
   compute({ lengthM, widthMm, depthMm, profile, backWidthMm, plugFraction, extendMm }) {

@@ -1,4 +1,4 @@
-import { COMMON_PRACTICE, type Calculator, number, withDefault } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, number, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 
 const fields = {
@@ -19,7 +19,19 @@ export const takeOff: Calculator<typeof fields, TakeOff> = {
   id: 'take-off',
   fields,
   outputs: { netKg: 'kg', orderKg: 'kg' },
-  equation: ['net = A · rate · coats · roughness', 'order = net · (1 + loss / 100)'],
+  symbols: {
+    netKg: 'm_{net}',
+    areaM2: 'A',
+    kgPerM2PerCoat: 'r',
+    coats: 'n',
+    roughnessFactor: 'f',
+    orderKg: 'm_{order}',
+    lossPct: tex`\ell`,
+  },
+  equation: [
+    tex`@netKg = @areaM2 \cdot @kgPerM2PerCoat \cdot @coats \cdot @roughnessFactor`,
+    tex`@orderKg = @netKg \cdot (1 + @lossPct / 100)`,
+  ],
   sources: [COMMON_PRACTICE],
   compute({ areaM2, kgPerM2PerCoat, coats, roughnessFactor, lossPct }) {
     const netKg = areaM2 * kgPerM2PerCoat * coats * roughnessFactor;

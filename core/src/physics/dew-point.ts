@@ -1,7 +1,7 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference -- packages that compile this source need the declaration too
 /// <reference path="./psychrolib.d.ts" />
 import psychrolib from 'psychrolib';
-import { type Calculator, number, optional, withDefault } from '../fields/index.js';
+import { type Calculator, number, optional, withDefault, tex } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 
 psychrolib.SetUnitSystem(psychrolib.SI);
@@ -19,6 +19,15 @@ export interface DewPoint {
   mayApply?: boolean;
 }
 
+/** °C; null when the air is too dry for the vapour-pressure equations. */
+export function dewPointOf(airTemperatureC: number, relativeHumidityPct: number): number | null {
+  try {
+    return psychrolib.GetTDewPointFromRelHum(airTemperatureC, relativeHumidityPct / 100);
+  } catch {
+    return null;
+  }
+}
+
 /**
  * Dew point of the air, and how far the surface stands above it (K). A coat wants 3 K at least.
  * Refuses air too dry for the vapour-pressure equations (`air-too-dry`).
@@ -27,18 +36,25 @@ export const dewPoint: Calculator<typeof fields, DewPoint> = {
   id: 'dew-point',
   fields,
   outputs: { dewPointC: '°C', marginC: 'K', mayApply: '' },
-  equation: ['p_ws(T_d) = φ · p_ws(T_air)', 'margin = T_surface − T_d', 'may apply when margin ≥ required margin'],
+  symbols: {
+    dewPointC: 'T_d',
+    relativeHumidityPct: tex`\varphi`,
+    airTemperatureC: 'T_a',
+    marginC: tex`\Delta T`,
+    surfaceTemperatureC: 'T_s',
+    requiredMarginC: tex`\Delta T_{req}`,
+  },
+  equation: [
+    tex`p_{ws}(@dewPointC) = \frac{@relativeHumidityPct}{100} \cdot p_{ws}(@airTemperatureC)`,
+    tex`@marginC = @surfaceTemperatureC - @dewPointC \ge @requiredMarginC`,
+  ],
   sources: [
     { kind: 'published', title: 'ASHRAE Handbook, Fundamentals, Psychrometrics (saturation pressure and dew point)' },
     { kind: 'published', title: 'ISO 8502-4 (surface at least 3 °C above the dew point)' },
   ],
   compute({ airTemperatureC, relativeHumidityPct, surfaceTemperatureC, requiredMarginC }) {
-    let dewPointC: number;
-    try {
-      dewPointC = psychrolib.GetTDewPointFromRelHum(airTemperatureC, relativeHumidityPct / 100);
-    } catch {
-      return refuse(issue('air-too-dry', 'relativeHumidityPct'));
-    }
+    const dewPointC = dewPointOf(airTemperatureC, relativeHumidityPct);
+    if (dewPointC === null) return refuse(issue('air-too-dry', 'relativeHumidityPct'));
     if (surfaceTemperatureC === undefined) return accept({ dewPointC });
     const marginC = surfaceTemperatureC - dewPointC;
     return accept({ dewPointC, marginC, mayApply: marginC >= requiredMarginC });

@@ -1,6 +1,7 @@
-import { COMMON_PRACTICE, type Calculator, list, nullable, number, optional, time } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, list, nullable, number, optional, time, tex } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 import { type AgeingLaw, DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js';
+import { hoursAfter } from '../quantities/index.js';
 
 const celsius = number('°C', { min: -50, max: 80 });
 const fields = {
@@ -29,10 +30,11 @@ export const recoatWindow: Calculator<typeof fields, RecoatWindow> = {
   fields,
   oneOf: [['temperatures', 'temperatureC']],
   outputs: { opensAt: '', closesAt: '' },
+  symbols: { referenceC: 'T_{ref}', minH: 'a_{min}', maxH: 'a_{max}', opensAt: 't_{open}', closesAt: 't_{close}' },
   equation: [
-    'age(t) = ∫ rate(T(τ)) dτ from the start',
-    'rate = q10^((T − T_ref)/10) or exp(−Q (1/T − 1/T_ref))',
-    'opens at age = min, closes at age = max',
+    tex`a(t) = \int_{0}^{t} r(T(\tau))\, d\tau`,
+    tex`r(T) = Q_{10}^{(T - @referenceC)/10} \text{ or } \exp\!\left(-Q\left(\tfrac1T - \tfrac{1}{T_{ref}}\right)\right)`,
+    tex`a(@opensAt) = @minH, \quad a(@closesAt) = @maxH`,
   ],
   sources: [COMMON_PRACTICE, { kind: 'published', title: 'ASTM C1074 (equivalent age, Freiesleben Hansen & Pedersen)' }],
   compute(input) {
@@ -50,13 +52,3 @@ export const recoatWindow: Calculator<typeof fields, RecoatWindow> = {
     return accept({ opensAt, closesAt });
   },
 };
-
-/** `start` plus hours, written with the offset that `start` carries; null past the calendar's end. */
-function hoursAfter(start: string, hours: number): string | null {
-  const offset = /(Z|[+-]\d{2}:\d{2})$/.exec(start)![1]!;
-  const [, sign, h, m] = /^([+-])(\d{2}):(\d{2})$/.exec(offset) ?? [];
-  const offsetMs = sign ? (sign === '-' ? -1 : 1) * (Number(h) * 60 + Number(m)) * 60_000 : 0;
-  const local = new Date(Math.round(Date.parse(start) + hours * 3_600_000) + offsetMs);
-  if (Number.isNaN(local.getTime()) || local.getUTCFullYear() > 9999) return null;
-  return local.toISOString().replace('Z', offset);
-}

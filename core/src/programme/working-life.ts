@@ -1,4 +1,4 @@
-import { COMMON_PRACTICE, type Calculator, number, withDefault } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, number, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 import { ageRate } from '../physics/index.js';
 
@@ -14,7 +14,8 @@ export const workingLife: Calculator<typeof fields, { lifeMin: number }> = {
   id: 'working-life',
   fields,
   outputs: { lifeMin: 'min' },
-  equation: ['life = life_ref · q10^((T_ref − T) / 10)'],
+  symbols: { lifeMin: 't_{ref}', q10: 'Q_{10}', referenceC: 'T_{ref}', temperatureC: 'T' },
+  equation: [tex`t = @lifeMin \cdot @q10^{(@referenceC - @temperatureC)/10}`],
   sources: [COMMON_PRACTICE],
   compute: ({ lifeMin, referenceC, temperatureC, q10 }) => accept({ lifeMin: lifeMin / ageRate({ q10 }, temperatureC, referenceC) }),
 };

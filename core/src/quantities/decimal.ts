@@ -13,3 +13,8 @@ export function floorDecimal(value: number): number {
 export function atMost(value: number, limit: number): boolean {
   return value <= limit + SLACK * Math.max(1, Math.abs(limit));
 }
+
+/** A difference of decimal figures without the noise of binary arithmetic: 50 − 47.9 is 2.1. */
+export function roundDecimal(value: number): number {
+  return Math.round(value / SLACK) * SLACK;
+}

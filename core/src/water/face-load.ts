@@ -1,4 +1,4 @@
-import { type Calculator, number, withDefault } from '../fields/index.js';
+import { type Calculator, number, withDefault, tex } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 import { headAt, pressureKPa } from '../physics/index.js';
 import { FRESH_WATER_KG_M3 } from '../quantities/index.js';
@@ -27,7 +27,25 @@ export const faceLoad: Calculator<typeof fields, FaceLoad> = {
   id: 'face-load',
   fields,
   outputs: { wettedHeightM: 'm', forceKN: 'kN', resultantLevelM: 'm', meanPressureKPa: 'kPa', maxPressureKPa: 'kPa' },
-  equation: ['F = b · (p_top + p_foot) / 2 · h_w', 'z_R = z_foot + h_w · (2 p_top + p_foot) / (3 (p_top + p_foot))'],
+  symbols: {
+    wettedHeightM: 'h_w',
+    topLevelM: 'z_t',
+    waterLevelM: 'z_w',
+    bottomLevelM: 'z_f',
+    densityKgM3: tex`\rho`,
+    maxPressureKPa: 'p_{foot}',
+    meanPressureKPa: tex`\bar{p}`,
+    forceKN: 'F',
+    widthM: 'b',
+    resultantLevelM: 'z_R',
+  },
+  equation: [
+    tex`@wettedHeightM = \max(0,\; \min(@topLevelM,\, @waterLevelM) - @bottomLevelM)`,
+    tex`@maxPressureKPa = @densityKgM3 \cdot g \cdot (@waterLevelM - @bottomLevelM) / 1000`,
+    tex`@meanPressureKPa = (p_{top} + @maxPressureKPa) / 2`,
+    tex`@forceKN = @widthM \cdot @meanPressureKPa \cdot @wettedHeightM`,
+    tex`@resultantLevelM = @bottomLevelM + \frac{@wettedHeightM}{3} \cdot \frac{2 p_{top} + @maxPressureKPa}{p_{top} + @maxPressureKPa}`,
+  ],
   sources: [{ kind: 'published', title: 'Fluid-mechanics handbooks: hydrostatic force on a plane surface' }],
   compute({ topLevelM, bottomLevelM, widthM, waterLevelM, densityKgM3 }) {
     if (topLevelM <= bottomLevelM) return refuse(issue('top-not-above-bottom', 'topLevelM'));

@@ -1,4 +1,4 @@
-import { type Calculator, number, withDefault } from '../fields/index.js';
+import { type Calculator, number, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 import { headAt, pressureKPa } from '../physics/index.js';
 import { FRESH_WATER_KG_M3, PA_PER_PSI } from '../quantities/index.js';
@@ -21,7 +21,8 @@ export const hydrostaticHead: Calculator<typeof fields, HydrostaticHead> = {
   id: 'hydrostatic-head',
   fields,
   outputs: { headM: 'm', pressureKPa: 'kPa', pressureBar: 'bar', pressurePsi: 'psi' },
-  equation: ['h = max(0, z_water − z_point)', 'p = ρ · g · h'],
+  symbols: { headM: 'h', waterLevelM: 'z_w', pointLevelM: 'z_p', densityKgM3: tex`\rho`, pressureKPa: 'p' },
+  equation: [tex`@headM = \max(0,\; @waterLevelM - @pointLevelM)`, tex`@pressureKPa = @densityKgM3 \cdot g \cdot @headM / 1000`],
   sources: [
     { kind: 'published', title: 'ISO 80000-4 (hydrostatic pressure)' },
     { kind: 'published', title: 'NIST SP 811 (g = 9.80665 m/s², unit factors)' },

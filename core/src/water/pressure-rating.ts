@@ -1,4 +1,4 @@
-import { COMMON_PRACTICE, type Calculator, choice, number, withDefault } from '../fields/index.js';
+import { COMMON_PRACTICE, type Calculator, choice, number, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 import { pressureKPa } from '../physics/index.js';
 import { FRESH_WATER_KG_M3, atMost } from '../quantities/index.js';
@@ -28,7 +28,20 @@ export const pressureRating: Calculator<typeof fields, PressureRating> = {
   id: 'pressure-rating',
   fields,
   outputs: { requiredKPa: 'kPa', ratedKPa: 'kPa', utilisation: '', passes: '', reasons: '' },
-  equation: ['p_req = γ · ρ · g · h', 'utilisation = p_req / p_rated', 'passes when utilisation ≤ 1'],
+  symbols: {
+    requiredKPa: 'p_{req}',
+    safetyFactor: tex`\gamma`,
+    headM: 'h',
+    utilisation: 'u',
+    ratedKPa: 'p_{rated}',
+    substrateStrengthMPa: 'f_{sub}',
+    ratedOnStrengthMPa: 'f_{rated}',
+  },
+  equation: [
+    tex`@requiredKPa = @safetyFactor \cdot \rho \cdot g \cdot @headM / 1000`,
+    tex`@utilisation = @requiredKPa / @ratedKPa \le 1`,
+    tex`@ratedKPa = 0 \text{ when } @substrateStrengthMPa < @ratedOnStrengthMPa`,
+  ],
   sources: [COMMON_PRACTICE],
   compute(input) {
     const requiredKPa = input.safetyFactor * pressureKPa(input.headM, FRESH_WATER_KG_M3);

@@ -1,4 +1,4 @@
-import { type Calculator, number } from '../fields/index.js';
+import { type Calculator, number, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 
 const fields = {
@@ -19,7 +19,11 @@ export const selfHealingLimit: Calculator<typeof fields, SelfHealingLimit> = {
   id: 'self-healing-limit',
   fields,
   outputs: { gradient: '', widthLimitMm: 'mm' },
-  equation: ['i = h / d', 'w = 0.20 mm for i ≤ 5; 0.05 mm for i ≥ 35; linear between'],
+  symbols: { gradient: 'i', headM: 'h', wallThicknessMm: 'd', widthLimitMm: 'w' },
+  equation: [
+    tex`@gradient = 1000 \cdot @headM / @wallThicknessMm`,
+    tex`@widthLimitMm = 0.20 - 0.15 \cdot \min\!\left(1,\; \max\!\left(0,\; \frac{@gradient - 5}{30}\right)\right)`,
+  ],
   sources: [{ kind: 'published', title: 'EN 1992-3, 7.3.1' }],
   compute({ headM, wallThicknessMm }) {
     const gradient = (headM * 1000) / wallThicknessMm;

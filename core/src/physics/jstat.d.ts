@@ -1,0 +1,6 @@
+declare module 'jstat' {
+  const jstat: {
+    readonly studentt: { inv(probability: number, degreesOfFreedom: number): number };
+  };
+  export default jstat;
+}

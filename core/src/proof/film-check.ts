@@ -1,0 +1,64 @@
+import { type Calculator, list, number, tex, withDefault } from '../fields/index.js';
+import { accept } from '../issues.js';
+import { atMost, ceilDecimal } from '../quantities/index.js';
+
+const mm = number('mm', { min: 0, max: 1000 });
+const fields = {
+  readingsMm: list(mm, 100_000),
+  specifiedMm: number('mm', { above: 0, max: 1000 }),
+  areaM2: number('m²', { above: 0, max: 10_000_000 }),
+  singleMinFraction: withDefault(number('', { min: 0, max: 1 }), 0.8),
+};
+
+/** Readings wanted, DIN 18533-3 (from memory). */
+const PER_100_M2 = 20;
+
+export interface FilmCheck {
+  count: number;
+  mean: number;
+  min: number;
+  /** with n − 1; null for a single reading */ sd: number | null;
+  requiredCount: number;
+  passes: boolean;
+  /** readings under the least single value; `index` from 0 */ thin: { index: number; mm: number }[];
+}
+
+/** Film thickness of a coat against what is specified: the mean, each single reading, and enough of them. */
+export const filmCheck: Calculator<typeof fields, FilmCheck> = {
+  id: 'film-check',
+  fields,
+  outputs: { count: '', mean: 'mm', min: 'mm', sd: 'mm', requiredCount: '', passes: '', thin: 'mm' },
+  symbols: {
+    count: 'n',
+    mean: tex`\bar{d}`,
+    min: 'd_{min}',
+    sd: 's',
+    requiredCount: 'n_{req}',
+    specifiedMm: 'd_{spec}',
+    singleMinFraction: 'k',
+    areaM2: 'A',
+  },
+  equation: [
+    tex`@mean = \tfrac{1}{@count} \textstyle\sum_i d_i \ge @specifiedMm`,
+    tex`@min \ge @singleMinFraction \cdot @specifiedMm`,
+    tex`@count \ge @requiredCount = \max(20,\; \lceil 20 \cdot @areaM2 / 100 \rceil)`,
+  ],
+  sources: [{ kind: 'memory', title: 'DIN 18533-3 (20 readings per 100 m² or job)' }],
+  compute({ readingsMm, specifiedMm, areaM2, singleMinFraction }) {
+    const count = readingsMm.length;
+    const mean = readingsMm.reduce((sum, each) => sum + each, 0) / count;
+    const squares = readingsMm.reduce((sum, each) => sum + (each - mean) ** 2, 0);
+    const requiredCount = Math.max(PER_100_M2, ceilDecimal((PER_100_M2 * areaM2) / 100));
+    const leastMm = singleMinFraction * specifiedMm;
+    const thin = readingsMm.flatMap((each, index) => (atMost(leastMm, each) ? [] : [{ index, mm: each }]));
+    return accept({
+      count,
+      mean,
+      min: readingsMm.reduce((least, each) => Math.min(least, each)),
+      sd: count > 1 ? Math.sqrt(squares / (count - 1)) : null,
+      requiredCount,
+      passes: atMost(specifiedMm, mean) && thin.length === 0 && count >= requiredCount,
+      thin,
+    });
+  },
+};
