@@ -15,18 +15,18 @@ import {
 } from '../materials/index.js';
 import { dewPoint, equivalentAge, evaporationRate, risingDamp, slabDrying, slabDryingFit } from '../physics/index.js';
 import { applicationWindow, crystalProgress, cureRounds, plugTiming, recoatWindow, workingLife } from '../programme/index.js';
-import { filmCheck, leakageClass, pondTest, pullOff, reinspection, tankTest } from '../proof/index.js';
+import { filmCheck, filmMap, leakageClass, pondTest, pullOff, reinspection, tankTest } from '../proof/index.js';
 import { leakRate, moistureTestPlan, moistureVerdict, vapourEmission } from '../survey/index.js';
-import { crackFlow, faceLoad, hydrostaticHead, pressureRating, selfHealingLimit, slabUplift } from '../water/index.js';
+import { crackFlow, faceLoad, hydrostaticHead, pressureRating, sealingOrder, selfHealingLimit, slabUplift } from '../water/index.js';
 
 /** In the order of the work, under the headings in which people look for them. */
 export const CALCULATOR_GROUPS: Readonly<Record<string, readonly AnyCalculator[]>> = {
-  water: [hydrostaticHead, faceLoad, slabUplift, pressureRating, crackFlow, selfHealingLimit, leakRate, risingDamp],
+  water: [hydrostaticHead, faceLoad, slabUplift, pressureRating, crackFlow, selfHealingLimit, leakRate, sealingOrder, risingDamp],
   air: [dewPoint, evaporationRate, applicationWindow],
   'slab-moisture': [vapourEmission, moistureTestPlan, moistureVerdict, slabDrying, slabDryingFit],
   materials: [film, takeOff, packPlan, batchPlan, mix, fillet, slotFill, jointSheet, stripeCoat, admixtureDose, shelfLife],
   time: [equivalentAge, workingLife, recoatWindow, plugTiming, cureRounds, crystalProgress],
-  proof: [filmCheck, tankTest, pondTest, leakageClass, pullOff, reinspection],
+  proof: [filmCheck, filmMap, tankTest, pondTest, leakageClass, pullOff, reinspection],
 } as unknown as Record<string, readonly AnyCalculator[]>;
 
 export const CALCULATORS: ReadonlyMap<string, AnyCalculator> = new Map(

@@ -1,3 +1,8 @@
+export { solvePositive } from './cholesky.js';
+export { normalCdf, studentQuantile } from './distributions.js';
+export { Kriging } from './kriging.js';
 export { integrateStiff } from './rosenbrock.js';
 export type { StepTaken, StiffSystem } from './rosenbrock.js';
 export { Tridiagonal } from './tridiagonal.js';
+export { fitVariogram } from './variogram.js';
+export type { Place, Variogram } from './variogram.js';

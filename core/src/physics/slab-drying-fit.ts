@@ -1,9 +1,7 @@
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- packages that compile this source need the declaration too
-/// <reference path="./jstat.d.ts" />
-import jstat from 'jstat';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { Matrix, inverse } from 'ml-matrix';
 import { type LongCalculator, list, number, record, tex } from '../fields/index.js';
+import { studentQuantile } from '../numerics/index.js';
 import { type Issue, accept, issue, refuse } from '../issues.js';
 import { DRYING_LAW, DRYING_SOURCES, DRYING_SYMBOLS, type SlabInput, checkSlab, dry, firstAtOrUnder, slabFields } from './slab-drying.js';
 
@@ -140,7 +138,7 @@ function interval(
   const along = covariance.mmul(gradient);
   const deviation = Math.sqrt(Math.max(0, gradient.transpose().mmul(along).get(0, 0)));
   if (deviation === 0) return [day, day];
-  const reach = jstat.studentt.inv(0.975, freedom) / deviation;
+  const reach = studentQuantile(0.975, freedom) / deviation;
   const end = (sign: 1 | -1) =>
     ready([
       clamp(p[0] + sign * reach * along.get(0, 0), Math.log(MULTIPLIER.min), Math.log(MULTIPLIER.max)),

@@ -1,4 +1,5 @@
 export { filmCheck } from './film-check.js';
+export { filmMap } from './film-map.js';
 export { leakageClass } from './leakage-class.js';
 export { pondTest } from './pond-test.js';
 export { pullOff } from './pull-off.js';
