@@ -14,7 +14,7 @@ import {
   takeOff,
 } from '../materials/index.js';
 import { dewPoint, equivalentAge, evaporationRate, risingDamp, slabDrying, slabDryingFit } from '../physics/index.js';
-import { applicationWindow, crystalProgress, cureRounds, plugTiming, recoatWindow, workingLife } from '../programme/index.js';
+import { applicationWindow, crystalProgress, cureRounds, plugTiming, programme, recoatWindow, workingLife } from '../programme/index.js';
 import { filmCheck, filmMap, leakageClass, pondTest, pullOff, reinspection, tankTest } from '../proof/index.js';
 import { leakRate, moistureTestPlan, moistureVerdict, vapourEmission } from '../survey/index.js';
 import { crackFlow, faceLoad, hydrostaticHead, pressureRating, sealingOrder, selfHealingLimit, slabUplift } from '../water/index.js';
@@ -25,7 +25,7 @@ export const CALCULATOR_GROUPS: Readonly<Record<string, readonly AnyCalculator[]
   air: [dewPoint, evaporationRate, applicationWindow],
   'slab-moisture': [vapourEmission, moistureTestPlan, moistureVerdict, slabDrying, slabDryingFit],
   materials: [film, takeOff, packPlan, batchPlan, mix, fillet, slotFill, jointSheet, stripeCoat, admixtureDose, shelfLife],
-  time: [equivalentAge, workingLife, recoatWindow, plugTiming, cureRounds, crystalProgress],
+  time: [equivalentAge, workingLife, recoatWindow, plugTiming, cureRounds, crystalProgress, programme],
   proof: [filmCheck, filmMap, tankTest, pondTest, leakageClass, pullOff, reinspection],
 } as unknown as Record<string, readonly AnyCalculator[]>;
 

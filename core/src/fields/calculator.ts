@@ -50,8 +50,8 @@ export type AnyCalculator<F extends Fields = Fields, O extends object = object> 
 /** Asked after each slice. `limitMs` is the limit that the input sets itself, if it does. */
 export type MustStop = (slicesDone: number, limitMs: number) => boolean;
 
-/** Without a clock a run is limited by its slices: some tens of seconds, and the same end on every machine. */
-const MOST_SLICES = 20_000;
+/** Without a clock a run is limited by its slices: some seconds, and the same end on every machine. */
+const MOST_SLICES = 1000;
 const bySlices: MustStop = (slicesDone) => slicesDone >= MOST_SLICES;
 
 /** Checks an unknown input by the calculator's own fields, then computes to the end, or until told to stop. */

@@ -1,0 +1,133 @@
+/** A stretch of minutes, its end excluded. */
+export interface Span {
+  fromMin: number;
+  toMin: number;
+}
+
+const EPSILON = 1e-6;
+
+/**
+ * Where a task may start, and when it then ends. Starts lie on a grid of `stepMin`; slots count steps from time 0.
+ * Ends never fall when starts rise, so both can be asked for in either direction.
+ */
+export class StartTimes {
+  /** feasible start slots, ascending, and the ends that go with them, minutes */
+  private readonly slots: Int32Array;
+  private readonly ends: Float64Array;
+  /** index in `slots` of the first start at or after each slot */
+  private readonly firstAtOrAfter: Int32Array;
+
+  constructor(
+    readonly stepMin: number,
+    slotCount: number,
+    /** the end for a start minute, null where the task may not start */ endFor: (startMin: number) => number | null,
+  ) {
+    const slots: number[] = [];
+    const ends: number[] = [];
+    this.firstAtOrAfter = new Int32Array(slotCount + 1);
+    for (let slot = 0; slot < slotCount; slot++) {
+      this.firstAtOrAfter[slot] = slots.length;
+      const end = endFor(slot * stepMin);
+      if (end === null) continue;
+      slots.push(slot);
+      ends.push(end);
+    }
+    this.firstAtOrAfter[slotCount] = slots.length;
+    this.slots = Int32Array.from(slots);
+    this.ends = Float64Array.from(ends);
+  }
+
+  get count(): number {
+    return this.slots.length;
+  }
+
+  startMin(index: number): number {
+    return this.slots[index]! * this.stepMin;
+  }
+
+  endMin(index: number): number {
+    return this.ends[index]!;
+  }
+
+  /** Index of the first start at or after a time; `count` when there is none. */
+  notBefore(minutes: number): number {
+    const slot = Math.ceil(minutes / this.stepMin - EPSILON);
+    if (slot <= 0) return 0;
+    return slot >= this.firstAtOrAfter.length ? this.count : this.firstAtOrAfter[slot]!;
+  }
+
+  /** Index of the last start at or before a time; −1 when there is none. */
+  notAfter(minutes: number): number {
+    const slot = Math.floor(minutes / this.stepMin + EPSILON) + 1;
+    if (slot <= 0) return -1;
+    return (slot >= this.firstAtOrAfter.length ? this.count : this.firstAtOrAfter[slot]!) - 1;
+  }
+
+  /** Index of the first start whose end is at or after a time; `count` when there is none. */
+  endingNotBefore(minutes: number): number {
+    return this.firstEnd((end) => end >= minutes - EPSILON);
+  }
+
+  /** Index of the last start whose end is at or before a time; −1 when there is none. */
+  endingNotAfter(minutes: number): number {
+    return this.firstEnd((end) => end > minutes + EPSILON) - 1;
+  }
+
+  private firstEnd(holds: (end: number) => boolean): number {
+    let [low, high] = [0, this.count];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (holds(this.ends[middle]!)) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  }
+}
+
+/** Intersection of two ascending lists of disjoint spans. */
+export function intersect(a: readonly Span[], b: readonly Span[]): Span[] {
+  const out: Span[] = [];
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
+    const fromMin = Math.max(a[i]!.fromMin, b[j]!.fromMin);
+    const toMin = Math.min(a[i]!.toMin, b[j]!.toMin);
+    if (toMin > fromMin) out.push({ fromMin, toMin });
+    if (a[i]!.toMin < b[j]!.toMin) i++;
+    else j++;
+  }
+  return out;
+}
+
+/** Spans in order, those that touch or overlap made one. */
+export function merge(spans: readonly Span[]): Span[] {
+  const out: Span[] = [];
+  for (const span of [...spans].sort((a, b) => a.fromMin - b.fromMin)) {
+    const last = out.at(-1);
+    if (last && span.fromMin <= last.toMin) last.toMin = Math.max(last.toMin, span.toMin);
+    else out.push({ ...span });
+  }
+  return out;
+}
+
+/** The end of a task that must lie within one span of every list. */
+export function endWithoutPause(lists: readonly (readonly Span[])[], startMin: number, durationMin: number): number | null {
+  const endMin = startMin + durationMin;
+  const fits = lists.every((spans) =>
+    spans.some(
+      ({ fromMin, toMin }) => startMin >= fromMin - EPSILON && endMin <= toMin + EPSILON && (durationMin === 0 || startMin < toMin),
+    ),
+  );
+  return fits ? endMin : null;
+}
+
+/** The end of a task that rests outside the working spans; it must start within one. */
+export function endWithPauses(working: readonly Span[], startMin: number, durationMin: number): number | null {
+  let left = durationMin;
+  for (const { fromMin, toMin } of working) {
+    if (toMin <= startMin + EPSILON) continue;
+    if (left === durationMin && fromMin > startMin + EPSILON) return null;
+    const from = Math.max(fromMin, startMin);
+    if (left <= toMin - from + EPSILON) return from + left;
+    left -= toMin - from;
+  }
+  return null;
+}
