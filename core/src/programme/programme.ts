@@ -179,7 +179,8 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
 const NODES_A_SLICE = 40;
 /** Nodes given to a restart before another one is tried. */
 const RESTART_NODES = 200;
-const FAILS_A_NEIGHBOUR = 60;
+const NODES_A_NEIGHBOUR = 60;
+const MOST_RELAXED = 20;
 /** Above it the exact search gets one slice in so many. */
 const EXACT_UP_TO_TASKS = 20;
 const EXACT_EVERY = 8;
@@ -201,6 +202,7 @@ function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Wei
   const best = () => shortest as Schedule | null;
   const done = () => best() !== null && best()!.makespanMin <= lower + EPSILON;
   let exhausted = false;
+  let current: Schedule | null = null;
   let restart: ScheduleSearch | null = null;
   let [restartNodes, restartLimit] = [0, RESTART_NODES];
   const small = model.tasks.length <= EXACT_UP_TO_TASKS;
@@ -222,14 +224,16 @@ function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Wei
       keep(restart.best);
       if (over || restart.best || restartNodes >= restartLimit) [restart, restartNodes, restartLimit] = [null, 0, restartLimit * 1.1];
     } else {
-      const from = shaped ? (chosen as Schedule | null)! : best()!;
-      const size = uniformInt(random, Math.min(4, model.tasks.length), Math.max(4, Math.min(model.tasks.length, 24)));
+      const from: Schedule = current ?? best()!;
+      const size = uniformInt(random, Math.min(4, model.tasks.length), Math.max(4, Math.min(model.tasks.length, MOST_RELAXED)));
       const fixed = handovers(model, from, chooseRelaxed(model, from, size, random));
-      const deadline = shaped ? Math.min(model.horizonMin + 1, 1.1 * from.makespanMin) : from.makespanMin;
+      // a schedule that ends at the same time is as good a place to go on from
+      const deadline = shaped ? Math.min(model.horizonMin + 1, 1.1 * from.makespanMin) : from.makespanMin + 0.01;
       const neighbour = new ScheduleSearch(model, root, deadline, fixed, (choices) =>
         uniformInt(random, 0, 4) === 0 ? uniformInt(random, 0, choices - 1) : 0,
       );
-      neighbour.advance(FAILS_A_NEIGHBOUR);
+      neighbour.advance(NODES_A_NEIGHBOUR);
+      current = neighbour.best ?? current;
       keep(neighbour.best);
     }
     if (best()) exact.tighten(best()!.makespanMin);

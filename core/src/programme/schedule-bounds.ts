@@ -55,6 +55,7 @@ export class Bounds {
   /** tasks whose bounds have moved since their rules were last applied */
   private readonly moved: number[] = [];
   private readonly waiting: Uint8Array;
+  private deadlineMin: number;
 
   constructor(
     private readonly model: ScheduleModel,
@@ -63,6 +64,7 @@ export class Bounds {
     this.earliest = from ? from.earliest.slice() : new Int32Array(model.tasks.length);
     this.latest = from ? from.latest.slice() : Int32Array.from(model.tasks, ({ times }) => times.count - 1);
     this.waiting = new Uint8Array(model.tasks.length);
+    this.deadlineMin = from?.deadlineMin ?? Infinity;
   }
 
   startMin(task: number): number {
@@ -83,6 +85,8 @@ export class Bounds {
 
   /** All tasks end by a time. Returns false when one cannot. */
   endBy(minutes: number): boolean {
+    if (minutes >= this.deadlineMin) return true;
+    this.deadlineMin = minutes;
     return this.model.tasks.every(({ times }, task) => this.lower(task, times.endingNotAfter(minutes)));
   }
 
@@ -120,7 +124,8 @@ export class Bounds {
     const unsettled: number[] = [];
     for (;;) {
       while (moved.length > 0) {
-        const task = moved.pop()!;
+        // first in, first out: a task that is raised again soon is looked at once
+        const task = moved.shift()!;
         waiting[task] = 0;
         if (this.earliest[task]! > this.latest[task]!) return false;
         if (!unsettled.includes(task)) unsettled.push(task);

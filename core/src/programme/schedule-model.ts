@@ -126,7 +126,7 @@ function calendarsOf(
 function placesFor(calendars: readonly (readonly Span[])[], durationMin: number, splittable: boolean, stepMin: number, horizonMin: number) {
   const slots = Math.floor(horizonMin / stepMin) + 1;
   if (!splittable)
-    return { times: new StartTimes(stepMin, slots, (start) => endWithoutPause(calendars, start, durationMin)), working: null };
+    return { times: new StartTimes(stepMin, slots, (start) => endWithoutPause(calendars, start, durationMin), durationMin), working: null };
   const working = calendars.map(merge).reduce(intersect);
   return { times: new StartTimes(stepMin, slots, (start) => endWithPauses(working, start, durationMin)), working };
 }

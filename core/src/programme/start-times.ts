@@ -21,6 +21,7 @@ export class StartTimes {
     readonly stepMin: number,
     slotCount: number,
     /** the end for a start minute, null where the task may not start */ endFor: (startMin: number) => number | null,
+    /** given when every start has the same way to its end: no search is needed then */ private readonly durationMin: number | null = null,
   ) {
     const slots: number[] = [];
     const ends: number[] = [];
@@ -65,11 +66,13 @@ export class StartTimes {
 
   /** Index of the first start whose end is at or after a time; `count` when there is none. */
   endingNotBefore(minutes: number): number {
+    if (this.durationMin !== null) return this.notBefore(minutes - this.durationMin);
     return this.firstEnd((end) => end >= minutes - EPSILON);
   }
 
   /** Index of the last start whose end is at or before a time; −1 when there is none. */
   endingNotAfter(minutes: number): number {
+    if (this.durationMin !== null) return this.notAfter(minutes - this.durationMin);
     return this.firstEnd((end) => end > minutes + EPSILON) - 1;
   }
 
