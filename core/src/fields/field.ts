@@ -119,7 +119,7 @@ export function text(maxLength: number, pattern?: string): Field<string> {
       const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
       if (typeof raw !== 'string' || raw === '') return fail('not-text');
       if (raw.length > maxLength) return fail('too-long', { max: maxLength });
-      if (wanted && !wanted.test(raw)) return fail('wrong-form');
+      if (wanted && !wanted.test(raw)) return fail('not-in-this-form');
       return raw;
     },
   };

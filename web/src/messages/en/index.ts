@@ -1,8 +1,10 @@
+import { BENCH } from './bench';
 import { BUILD_UP } from './build-up';
 import { CALCULATOR_WORDS } from './calculators';
+import { CALCULATOR_FIELDS } from './calculator-fields';
 import { COMMON } from './common';
 import { ISSUES } from './issues';
 import { SURVEY } from './survey';
 import { WORK } from './work';
 
-export const EN = { ...COMMON, ...SURVEY, ...BUILD_UP, ...WORK, ...ISSUES, ...CALCULATOR_WORDS } as const;
+export const EN = { ...COMMON, ...SURVEY, ...BUILD_UP, ...WORK, ...ISSUES, ...CALCULATOR_WORDS, ...CALCULATOR_FIELDS, ...BENCH } as const;
