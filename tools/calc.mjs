@@ -1,4 +1,4 @@
-// npm run -s calc -- ID JSON   |   npm run -s calc -- --batch < lines
+// npm run -s calc -- ID JSON   |   npm run -s calc -- --batch < lines   |   npm run -s calc -- --list [ID]
 import { execFileSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { createInterface } from 'node:readline';
@@ -16,12 +16,21 @@ if (!existsSync(built)) {
     process.exit(1);
   }
 }
-const { calculate } = await import(built);
+const { CALCULATORS, calculate } = await import(built);
+const { describeFields } = await import(`${root}core/dist/fields/index.js`);
 const { issuesByPath } = await import(`${root}core/dist/issues.js`);
+
+/** No calculation runs longer than this, whatever its input asks for. */
+const LONGEST_MS = 60_000;
 
 /** @param {string} id @param {unknown} input */
 function answer(id, input) {
-  const result = calculate(id, input);
+  const beganAt = performance.now();
+  const result = calculate(
+    id,
+    input,
+    (/** @type {number} */ _, /** @type {number} */ limitMs) => performance.now() - beganAt >= Math.min(limitMs, LONGEST_MS),
+  );
   if (result.ok) return result.value;
   const unknownId = result.issues[0].code === 'unknown-calculator';
   return { error: unknownId ? 'unknown-calculator' : 'invalid-input', fields: issuesByPath(result.issues) };
@@ -43,8 +52,14 @@ if (process.argv[2] === '--batch') {
     const isRecord = typeof value === 'object' && value !== null;
     console.log(JSON.stringify(failed ?? (isRecord ? answer(String(value.id), value.in) : { error: 'not-a-record', fields: {} })));
   }
+} else if (process.argv[2] === '--list') {
+  for (const { id, fields, oneOf = [], outputs } of CALCULATORS.values())
+    if (process.argv[3] === undefined) console.log(id);
+    else if (process.argv[3] === id) console.log(JSON.stringify({ id, in: describeFields(fields), oneOf, out: outputs }, null, 2));
 } else if (process.argv.length !== 4) {
-  console.log(JSON.stringify({ error: 'usage: npm run -s calc -- ID JSON, or --batch with lines of {"id", "in"}', fields: {} }));
+  console.log(
+    JSON.stringify({ error: 'usage: npm run -s calc -- ID JSON, --batch with lines of {"id", "in"}, or --list [ID]', fields: {} }),
+  );
   process.exitCode = 2;
 } else {
   const { value, failed } = parse(String(process.argv[3]));

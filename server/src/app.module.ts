@@ -2,6 +2,7 @@ import { type DynamicModule, Module, RequestMethod } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD } from '@nestjs/core';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { LoggerModule } from 'nestjs-pino';
+import { CalculatorPool } from './calculators/calculator-pool.js';
 import { CalculatorsController } from './calculators/calculators.controller.js';
 import { ExchangeController } from './exchange/exchange.controller.js';
 import { ExchangeService } from './exchange/exchange.service.js';
@@ -42,6 +43,7 @@ export class AppModule {
       controllers: [SessionController, JobsController, ExchangeController, CalculatorsController, HealthController],
       providers: [
         { provide: TenantDatabase, useValue: database },
+        CalculatorPool,
         PeopleService,
         JobsService,
         CommandsService,

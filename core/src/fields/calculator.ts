@@ -30,6 +30,8 @@ interface Described<F extends Fields, O extends object> {
 /** One computation of the trade that answers at once. */
 export interface Calculator<F extends Fields = Fields, O extends object = object> extends Described<F, O> {
   compute(input: InputOf<F>): Result<O>;
+  /** Its largest inputs keep a thread busy for a tenth of a second and more. */
+  readonly mayTakeLong?: true;
 }
 
 /**
@@ -46,6 +48,11 @@ export interface LongCalculator<F extends Fields = Fields, O extends object = ob
 }
 
 export type AnyCalculator<F extends Fields = Fields, O extends object = object> = Calculator<F, O> | LongCalculator<F, O>;
+
+/** Whether a calculation belongs on a worker's thread rather than on one that answers people. */
+export function takesLong(calculator: AnyCalculator): boolean {
+  return 'steps' in calculator || calculator.mayTakeLong === true;
+}
 
 /** Asked after each slice. `limitMs` is the limit that the input sets itself, if it does. */
 export type MustStop = (slicesDone: number, limitMs: number) => boolean;

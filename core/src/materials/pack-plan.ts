@@ -31,6 +31,7 @@ const MAX_CELLS = 8_000_000;
 export const packPlan: Calculator<typeof fields, PackPlan> = {
   id: 'pack-plan',
   fields,
+  mayTakeLong: true,
   outputs: { packs: '', totalKg: 'kg', surplusKg: 'kg', cost: 'money' },
   symbols: { requiredKg: 'M', totalKg: tex`\sum m_i n_i`, surplusKg: tex`\Delta m` },
   equation: [

@@ -74,6 +74,12 @@ function fieldSchema(spec: FieldSpec): object {
       return { type: 'boolean', default: spec.default };
     case 'time':
       return { type: 'string', format: 'date-time' };
+    case 'date':
+      return { type: 'string', format: 'date' };
+    case 'text':
+      return { type: 'string', minLength: 1, maxLength: spec.maxLength, pattern: spec.pattern && `^(?:${spec.pattern})$` };
+    case 'map':
+      return { type: 'object', additionalProperties: fieldSchema(spec.of), maxProperties: spec.maxItems };
     case 'list':
       return { type: 'array', items: fieldSchema(spec.of), minItems: 1, maxItems: spec.maxItems };
     case 'record':
