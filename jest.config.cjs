@@ -18,7 +18,7 @@ const common = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@caulkhorn|date-fns|@date-fns|ml-levenberg-marquardt|is-any-array|uuid|nanoid|canonicalize)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@caulkhorn|date-fns|@date-fns|uuid|nanoid|canonicalize)/)'],
 };
 
 module.exports = {

@@ -1,6 +1,7 @@
 export { solvePositive } from './cholesky.js';
 export { normalCdf, studentQuantile } from './distributions.js';
 export { Kriging } from './kriging.js';
+export { leastSquares } from './least-squares.js';
 export { integrateStiff } from './rosenbrock.js';
 export type { StepTaken, StiffSystem } from './rosenbrock.js';
 export { Tridiagonal } from './tridiagonal.js';

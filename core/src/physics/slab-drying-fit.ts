@@ -1,7 +1,6 @@
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
-import { Matrix, inverse } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import { type LongCalculator, list, number, record, tex } from '../fields/index.js';
-import { studentQuantile } from '../numerics/index.js';
+import { leastSquares, studentQuantile } from '../numerics/index.js';
 import { type Issue, accept, issue, refuse } from '../issues.js';
 import { DRYING_LAW, DRYING_SOURCES, DRYING_SYMBOLS, type SlabInput, checkSlab, dry, firstAtOrUnder, slabFields } from './slab-drying.js';
 
@@ -13,7 +12,6 @@ const LEAST_READINGS = 3;
 const MULTIPLIER = { min: 0.02, max: 50 } as const;
 /** Steps for the derivatives: well above the noise of the integration. */
 const DIFFERENCE = { lnMultiplier: 0.02, rhPct: 0.2 } as const;
-const ITERATIONS = 25;
 
 export interface SlabDryingFit {
   diffusionMultiplier: number;
@@ -29,7 +27,7 @@ type Parameters = readonly [lnMultiplier: number, initialRhPct: number];
 
 /**
  * Slab drying fitted to readings at the probe: least squares on diffusion multiplier and initial humidity, from the input's own
- * as a first guess. Interval from the covariance at the optimum, Student's t, carried along the direction in which the ready
+ * as a first guess. 95 % interval from the covariance at the optimum (a parameter on its bound counts as known), Student's t, carried along the direction in which the ready
  * day changes most. Refuses under three readings (`too-few`), all on one day (`readings-on-one-day`), after the last day
  * (`after-the-end`), or readings that cannot tell the two parameters apart (`cannot-be-fitted`).
  */
@@ -48,32 +46,24 @@ export const slabDryingFit: LongCalculator<typeof fields, SlabDryingFit> = {
     const issues = [...checkSlab(slab), ...checkReadings(readings, slab.days)];
     if (issues.length > 0) return { ok: false, issues };
     const curve = memoised(slab);
-    const model = ([ln, initial]: number[]) => {
-      const daily = curve([ln!, initial!]);
-      return (day: number) => at(daily, day);
-    };
-    const x = readings.map(({ day }) => day);
-    const y = readings.map(({ rhPct }) => rhPct);
-    if (yield 0) return refuse(issue('stopped', ''));
-    const { parameterValues, parameterError } = levenbergMarquardt({ x, y }, model, {
-      initialValues: [Math.log(slab.diffusionMultiplier), slab.initialRhPct],
-      minValues: [Math.log(MULTIPLIER.min), 0],
-      maxValues: [Math.log(MULTIPLIER.max), 100],
-      gradientDifference: [DIFFERENCE.lnMultiplier, DIFFERENCE.rhPct],
-      damping: 1e-3,
-      maxIterations: ITERATIONS,
-      errorTolerance: 1e-9,
+    const [lnMin, lnMax] = [Math.log(MULTIPLIER.min), Math.log(MULTIPLIER.max)];
+    const fit = yield* leastSquares({
+      start: [Math.log(slab.diffusionMultiplier), slab.initialRhPct],
+      min: [lnMin, 0],
+      max: [lnMax, 100],
+      difference: [DIFFERENCE.lnMultiplier, DIFFERENCE.rhPct],
+      residuals: (p) => readings.map(({ day, rhPct }) => at(curve(p as unknown as Parameters), day) - rhPct),
     });
-    const best = parameterValues as unknown as Parameters;
-    if (yield 0.9) return refuse(issue('stopped', ''));
-    const covariance = covarianceAt(best, curve, x, parameterError / (x.length - 2));
-    if (covariance === null) return refuse(issue('cannot-be-fitted', 'readings'));
+    if (fit.inverseNormal === null) return refuse(issue('cannot-be-fitted', 'readings'));
+    const best = fit.parameters as unknown as Parameters;
+    const freedom = readings.length - fit.free.length;
+    const covariance = fit.inverseNormal.mul(fit.sumOfSquares / freedom);
     const ready = (p: Parameters) => firstAtOrUnder(curve(p), slab.limitRhPct);
-    const [low, high] = interval(best, covariance, ready, x.length - 2);
+    const [low, high] = interval(best, covariance, ready, freedom);
     return accept({
       diffusionMultiplier: Math.exp(best[0]),
       initialRhPct: best[1],
-      rmsePct: Math.sqrt(parameterError / x.length),
+      rmsePct: Math.sqrt(fit.sumOfSquares / readings.length),
       readyDay: ready(best),
       readyDayLow: low,
       readyDayHigh: high,
@@ -87,7 +77,7 @@ function checkReadings(readings: readonly { day: number }[], days: number): Issu
   return readings.flatMap(({ day }, i) => (day > days ? [issue('after-the-end', `readings[${i}].day`, { days })] : []));
 }
 
-/** The library asks for one reading at a time; each pair of parameters is run once. */
+/** Derivatives and bounds ask for the same parameters again; each pair is run once. */
 function memoised(slab: SlabInput): (p: Parameters) => number[] {
   const runs = new Map<string, number[]>();
   return (p) => {
@@ -107,20 +97,6 @@ function memoised(slab: SlabInput): (p: Parameters) => number[] {
 function at(daily: readonly number[], day: number): number {
   const before = Math.min(Math.floor(day), daily.length - 2);
   return daily[before]! + (day - before) * (daily[before + 1]! - daily[before]!);
-}
-
-/** s² (JᵀJ)⁻¹; null when the readings do not determine both parameters. */
-function covarianceAt(p: Parameters, curve: (p: Parameters) => number[], days: readonly number[], variance: number): Matrix | null {
-  const [ln, initial] = [DIFFERENCE.lnMultiplier, DIFFERENCE.rhPct];
-  const base = curve(p);
-  const slower = curve([p[0] + ln, p[1]]);
-  // towards the middle, so as not to leave the range at saturation
-  const towards = p[1] > 50 ? -initial : initial;
-  const drier = curve([p[0], p[1] + towards]);
-  const jacobian = new Matrix(days.map((day) => [(at(slower, day) - at(base, day)) / ln, (at(drier, day) - at(base, day)) / towards]));
-  const normal = jacobian.transpose().mmul(jacobian);
-  const [a, b, d] = [normal.get(0, 0), normal.get(0, 1), normal.get(1, 1)];
-  return a * d - b * b > 1e-8 * a * d ? inverse(normal).mul(variance) : null;
 }
 
 /** The ready days at the two ends of the confidence ellipse along which the ready day moves. */
@@ -144,7 +120,8 @@ function interval(
       clamp(p[0] + sign * reach * along.get(0, 0), Math.log(MULTIPLIER.min), Math.log(MULTIPLIER.max)),
       clamp(p[1] + sign * reach * along.get(1, 0), 0, 100),
     ]);
-  return [end(-1), end(1)];
+  const reached = [end(-1), end(1)].filter((each) => each !== null);
+  return [reached.length > 0 ? Math.min(...reached) : null, reached.length === 2 ? Math.max(...reached) : null];
 }
 
 /** An end of the interval stays where the parameters have a meaning. */

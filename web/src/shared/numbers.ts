@@ -57,7 +57,7 @@ export function formatMoney(minor: number, currency: string): string {
 export function parseNumber(text: string): number {
   const trimmed = text.trim().replace('−', '-');
   const decimal = /^[^.,]*,[^.,]*$/.test(trimmed) ? trimmed.replace(',', '.') : trimmed;
-  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(decimal) ? Number(decimal) : NaN;
+  return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(decimal) ? Number(decimal) : NaN;
 }
 
 /** What was typed in the reader's units, in SI; undefined when nothing was typed. */

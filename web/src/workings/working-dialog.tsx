@@ -1,13 +1,14 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
-import type { FieldSpec } from '@caulkhorn/core/fields';
 import type { Working } from '@caulkhorn/core/planning';
+import type { ReactNode } from 'react';
 import { create } from 'zustand';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { fullTime } from '../shared/times';
 import { Dialog } from '../shared/ui/dialog';
 import { useJob } from '../workspace/job-context';
+import { Law, Sources } from './law';
+import { type ValueReader, unitOfSpec } from './value-text';
+import { ValueView } from './value-view';
 
 interface Shown {
   working: Working | null;
@@ -29,6 +30,7 @@ export function WorkingDialog() {
   const { timeZone } = useJob().model.job;
   const calculator = working && CALCULATORS.get(working.calculatorId);
   if (!working || !calculator) return null;
+  const reader: ValueReader = { units, timeZone, moneyIn: 'minor' };
   const inputs = Object.entries(working.input).filter(([, value]) => value !== undefined);
   return (
     <Dialog open onOpenChange={() => show(null)} title={title || t(`calculator.${calculator.id}`)} wide>
@@ -36,20 +38,14 @@ export function WorkingDialog() {
         {because ? <p>{because}</p> : null}
         <section>
           <h3 className="mb-1 font-semibold">{t('working.formula')}</h3>
-          <div className="rounded-[3px] bg-sunk px-3 py-2 text-[15px]">
-            {calculator.equation.map((line) => (
-              <p key={line} className="font-mono text-[13px] leading-6">
-                {line}
-              </p>
-            ))}
-          </div>
+          <Law calculator={calculator} values={{ ...working.output, ...working.input }} />
         </section>
         <section>
           <h3 className="mb-1 font-semibold">{t('working.inputs')}</h3>
           <Rows
             rows={inputs.map(([name, value]) => [
               t(`field.${name}`),
-              inWords(value, unitOf(calculator.fields[name]?.spec), { units, timeZone }),
+              <ValueView key={name} value={value} unit={unitOfSpec(calculator.fields[name]?.spec)} reader={reader} />,
             ])}
           />
         </section>
@@ -58,18 +54,14 @@ export function WorkingDialog() {
           <Rows
             rows={Object.entries(working.output).map(([name, value]) => [
               t(`field.${name}`),
-              inWords(value, (calculator.outputs as Record<string, string>)[name] ?? '', { units, timeZone }),
+              <ValueView key={name} value={value} unit={(calculator.outputs as Record<string, string>)[name] ?? ''} reader={reader} />,
             ])}
             strong
           />
         </section>
         <section>
           <h3 className="mb-1 font-semibold">{t('working.source')}</h3>
-          {calculator.sources.map((source) => (
-            <p key={source.title}>
-              {source.title} <span className="text-soft">({t(`source.${source.kind}`)})</span>
-            </p>
-          ))}
+          <Sources calculator={calculator} />
           <p className="mt-1 text-[13px] text-soft">{t('working.id', { id: calculator.id })}</p>
         </section>
       </div>
@@ -77,7 +69,7 @@ export function WorkingDialog() {
   );
 }
 
-function Rows({ rows, strong }: { rows: (readonly [string, string])[]; strong?: boolean }) {
+function Rows({ rows, strong }: { rows: (readonly [string, ReactNode])[]; strong?: boolean }) {
   return (
     <dl className="divide-y divide-rule">
       {rows.map(([name, value]) => (
@@ -88,32 +80,4 @@ function Rows({ rows, strong }: { rows: (readonly [string, string])[]; strong?: 
       ))}
     </dl>
   );
-}
-
-function unitOf(spec: FieldSpec | undefined): string {
-  return spec?.type === 'number' ? spec.unit : '';
-}
-
-interface Reader {
-  units: 'metric' | 'us';
-  timeZone: string;
-}
-
-const ISO_TIME = /^\d{4}-\d{2}-\d{2}T[\d:.]+(Z|[+-]\d{2}:\d{2})$/;
-
-function inWords(value: unknown, unit: string, reader: Reader): string {
-  if (value === null) return t('no-value');
-  if (typeof value === 'number') return unit === 'money' ? (value / 100).toFixed(2) : formatQuantity(value, unit, reader.units);
-  if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
-  if (Array.isArray(value)) return value.length === 0 ? t('none') : value.map((item) => inWords(item, unit, reader)).join('; ');
-  if (typeof value === 'object')
-    return Object.entries(value as object)
-      .filter(([, v]) => v !== undefined)
-      .map(
-        ([name, v]) =>
-          `${t(`field.${name}`)} ${inWords(v, name.endsWith('Kg') ? 'kg' : name.endsWith('L') ? 'L' : name === 'price' ? 'money' : '', reader)}`,
-      )
-      .join(', ');
-  const text = String(value);
-  return ISO_TIME.test(text) ? fullTime(text, reader.timeZone) : t(`value.${text}`);
 }

@@ -1,0 +1,91 @@
+import type { FieldSpec } from '@caulkhorn/core/fields';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { TextArea } from '../shared/ui/field';
+import { type Draft, isRecord, linesOf, readRecord, textOf } from './draft';
+import { FieldsForm, type OneFieldProps, faultAt, faultUnder, unitText } from './fields-form';
+
+/** A list of records: rows of fields, or lines as they come out of a spreadsheet. Nested lists are lines at once. */
+export function RowsField({
+  name,
+  draft,
+  reader,
+  issues,
+  path,
+  columns,
+  onChange,
+}: OneFieldProps & { columns: Readonly<Record<string, FieldSpec>> }) {
+  const nested = path !== name;
+  const [asText, setAsText] = useState(nested || (typeof draft === 'string' && draft !== ''));
+  const rows: Draft[] = Array.isArray(draft) ? draft : draft === '' ? [] : [];
+  const label = t(`field.${name}`);
+  const heads = Object.entries(columns).map(([column, spec]) => {
+    const unit = spec.type === 'number' ? unitText(spec.unit, reader) : undefined;
+    return `${t(`field.${column}`)}${unit ? ` (${unit})` : ''}`;
+  });
+  const toText = () => {
+    const items = rows.map((row) => readRecord(columns, isRecord(row) ? row : {}, reader));
+    onChange(linesOf(columns, items, reader));
+    setAsText(true);
+  };
+  if (asText)
+    return (
+      <div className="col-span-full">
+        <TextArea
+          label={label}
+          rows={nested ? 2 : 8}
+          value={textOf(draft)}
+          onChange={(event) => onChange(event.target.value)}
+          fault={faultUnder(issues, path)}
+          hint={t('bench.rows-hint', { columns: heads.join(', ') })}
+        />
+        {!nested && textOf(draft) === '' ? (
+          <Button look="quiet" size="small" className="mt-1" onClick={() => setAsText(false)}>
+            {t('bench.rows-as-fields')}
+          </Button>
+        ) : null}
+      </div>
+    );
+  return (
+    <fieldset className="col-span-full">
+      <legend className="mb-1 text-[13px] font-semibold">
+        {label} {faultAt(issues, path) ? <span className="font-medium text-iron">{faultAt(issues, path)}</span> : null}
+      </legend>
+      <ol className="flex flex-col gap-2">
+        {rows.map((row, i) => (
+          <li key={i} className="flex gap-2 border-l-2 border-rule-strong pl-3">
+            <div className="grid min-w-0 flex-1 grid-cols-[repeat(auto-fill,minmax(104px,1fr))] items-start gap-x-3 gap-y-2">
+              <FieldsForm
+                specs={columns}
+                draft={isRecord(row) ? row : {}}
+                reader={reader}
+                issues={issues}
+                path={`${path}[${i}]`}
+                onChange={(value) => onChange(rows.with(i, value))}
+              />
+            </div>
+            <button
+              type="button"
+              className="mt-6 grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:size-12"
+              aria-label={t('bench.remove-row', { n: i + 1 })}
+              title={t('bench.remove-row', { n: i + 1 })}
+              onClick={() => onChange(rows.filter((_, at) => at !== i))}
+            >
+              <Trash2 size={16} />
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className="mt-2 flex gap-2">
+        <Button size="small" onClick={() => onChange([...rows, {}])}>
+          <Plus size={15} /> {t('bench.add-row')}
+        </Button>
+        <Button look="quiet" size="small" onClick={toText}>
+          {t('bench.rows-as-text')}
+        </Button>
+      </div>
+    </fieldset>
+  );
+}
