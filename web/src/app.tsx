@@ -10,6 +10,7 @@ import { Failed, Loading } from './shared/ui/states';
 const JobProvider = lazy(() => import('./workspace/job-context').then((m) => ({ default: m.JobProvider })));
 const PlanningProvider = lazy(() => import('./workspace/plan-context').then((m) => ({ default: m.PlanningProvider })));
 const JobPage = lazy(() => import('./workspace/job-page').then((m) => ({ default: m.JobPage })));
+const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 
 export function App() {
@@ -25,9 +26,18 @@ export function App() {
           <Route path="dossier" element={<DossierPage />} />
           <Route path=":lens?" element={<JobPage session={session.data} />} />
         </Route>
+        <Route path="/bench/:id?" element={<Bench />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
     </BrowserRouter>
+  );
+}
+
+function Bench() {
+  return (
+    <Suspense fallback={<Loading what={t('bench.title')} />}>
+      <BenchPage />
+    </Suspense>
   );
 }
 

@@ -3,7 +3,6 @@ import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import {
   type InputOf,
   type LongCalculator,
-  type Steps,
   choice,
   flag,
   list,

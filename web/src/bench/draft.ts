@@ -77,20 +77,22 @@ function readLines(of: FieldSpec, text: string, reader: Reader): unknown[] {
 }
 
 /** An input as text for the form, in the reader's units and time zone. */
-export function draftOf(specs: Specs, input: Readonly<Record<string, unknown>>, reader: Reader): DraftRecord {
-  return Object.fromEntries(Object.entries(specs).map(([name, spec]) => [name, writeDraft(spec, input[name], reader)]));
+export function draftOf(specs: Specs, input: Readonly<Record<string, unknown>>, reader: Reader, nested = false): DraftRecord {
+  return Object.fromEntries(Object.entries(specs).map(([name, spec]) => [name, writeDraft(spec, input[name], reader, nested)]));
 }
 
-function writeDraft(spec: FieldSpec, value: unknown, reader: Reader): Draft {
-  if (spec.type === 'record') return draftOf(spec.fields, isRecord(value) ? value : {}, reader);
+function writeDraft(spec: FieldSpec, value: unknown, reader: Reader, nested: boolean): Draft {
+  if (spec.type === 'record') return draftOf(spec.fields, isRecord(value) ? value : {}, reader, nested);
   if (spec.type === 'list') {
     const items = Array.isArray(value) ? value : [];
-    if (spec.of.type !== 'record') return items.map((item) => textOf(writeDraft(spec.of, item, reader))).join('  ');
-    return items.length > MOST_ROWS ? linesOf(spec.of.fields, items, reader) : items.map((item) => writeDraft(spec.of, item, reader));
+    if (spec.of.type !== 'record') return items.map((item) => textOf(writeDraft(spec.of, item, reader, true))).join('  ');
+    const asLines =
+      nested || items.length > MOST_ROWS || (Object.keys(spec.of.fields).length > MOST_COLUMNS && items.length > MOST_WIDE_ROWS);
+    return asLines ? linesOf(spec.of.fields, items, reader) : items.map((item) => writeDraft(spec.of, item, reader, true));
   }
   if (spec.type === 'map')
     return Object.entries(isRecord(value) ? value : {})
-      .map(([name, each]) => `${name} ${textOf(writeDraft(spec.of, each, reader))}`)
+      .map(([name, each]) => `${name} ${textOf(writeDraft(spec.of, each, reader, true))}`)
       .join('\n');
   if (value === undefined) return '';
   if (value === null) return NONE;
@@ -101,8 +103,10 @@ function writeDraft(spec: FieldSpec, value: unknown, reader: Reader): Draft {
   return String(value);
 }
 
-/** More rows than this are easier pasted and read as lines. */
-export const MOST_ROWS = 40;
+/** More rows than this, or a few wide ones, are easier pasted and read as lines. */
+const MOST_ROWS = 40;
+const MOST_COLUMNS = 5;
+const MOST_WIDE_ROWS = 3;
 
 export function linesOf(specs: Specs, items: readonly unknown[], reader: Reader): string {
   return items

@@ -1,11 +1,11 @@
 import type { FieldSpec } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
+import { has, t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { type Draft, type DraftRecord, type Reader, isRecord, textOf } from './draft';
+import { NONE, type Draft, type DraftRecord, type Reader, isRecord, textOf } from './draft';
 import { RowsField } from './rows-field';
 
 interface FormProps {
@@ -14,11 +14,12 @@ interface FormProps {
   reader: Reader;
   issues: readonly Issue[];
   /** path of this record within the whole input */ path?: string;
+  /** names of fields of which one is to be given: none of them may simply be left out */ oneOf?: ReadonlySet<string>;
   onChange(draft: DraftRecord): void;
 }
 
 /** The form that follows from a calculator's own fields, nested ones included. */
-export function FieldsForm({ specs, draft, path = '', onChange, ...rest }: FormProps) {
+export function FieldsForm({ specs, draft, path = '', oneOf, onChange, ...rest }: FormProps) {
   return (
     <>
       {Object.entries(specs).map(([name, spec]) => (
@@ -26,6 +27,7 @@ export function FieldsForm({ specs, draft, path = '', onChange, ...rest }: FormP
           key={name}
           {...rest}
           name={name}
+          isOneOf={oneOf?.has(name) ?? false}
           spec={spec}
           draft={draft[name] ?? ''}
           path={path === '' ? name : `${path}.${name}`}
@@ -36,6 +38,10 @@ export function FieldsForm({ specs, draft, path = '', onChange, ...rest }: FormP
   );
 }
 
+function hasDefault(spec: FieldSpec): boolean {
+  return 'default' in spec && spec.default !== undefined;
+}
+
 export interface OneFieldProps {
   name: string;
   spec: FieldSpec;
@@ -43,6 +49,7 @@ export interface OneFieldProps {
   reader: Reader;
   issues: readonly Issue[];
   path: string;
+  isOneOf: boolean;
   onChange(draft: Draft): void;
 }
 
@@ -52,48 +59,28 @@ function OneField(props: OneFieldProps) {
   const fault = faultAt(issues, path);
   const hint = hintFor(spec, reader);
   const typed = (event: { target: { value: string } }) => onChange(event.target.value);
-  const needed = spec.required ? undefined : hint;
+  // in rows the same hint under every field would drown the figures
+  const inRow = path.includes('[');
+  const ifEmpty =
+    spec.type === 'number' && spec.nullable
+      ? t('bench.none-sign', { sign: NONE })
+      : spec.required || props.isOneOf || (inRow && !hasDefault(spec))
+        ? undefined
+        : hint;
+  const usual = { label, fault, value: textOf(draft), onChange: typed };
   switch (spec.type) {
     case 'number':
-      return (
-        <TextField
-          label={label}
-          unit={unitText(spec.unit, reader)}
-          inputMode="decimal"
-          value={textOf(draft)}
-          onChange={typed}
-          fault={fault}
-          hint={needed}
-        />
-      );
+      return <TextField {...usual} unit={unitBeside(label, spec.unit, reader)} inputMode="decimal" placeholder={ifEmpty} />;
     case 'choice':
-      return (
-        <SelectField
-          label={label}
-          options={choices(spec.choices, spec)}
-          value={textOf(draft)}
-          onChange={typed}
-          fault={fault}
-          hint={needed}
-        />
-      );
+      return <SelectField {...usual} options={choices(spec.choices, spec)} />;
     case 'flag':
-      return (
-        <SelectField
-          label={label}
-          options={choices(['yes', 'no'], spec)}
-          value={textOf(draft)}
-          onChange={typed}
-          fault={fault}
-          hint={needed}
-        />
-      );
+      return <SelectField {...usual} options={choices(['yes', 'no'], spec)} />;
     case 'time':
-      return <TextField label={label} type="datetime-local" value={textOf(draft)} onChange={typed} fault={fault} hint={needed} />;
+      return <TextField {...usual} type="datetime-local" hint={ifEmpty} />;
     case 'date':
-      return <TextField label={label} type="date" value={textOf(draft)} onChange={typed} fault={fault} hint={needed} />;
+      return <TextField {...usual} type="date" hint={ifEmpty} />;
     case 'text':
-      return <TextField label={label} value={textOf(draft)} onChange={typed} fault={fault} hint={needed} />;
+      return <TextField {...usual} placeholder={ifEmpty} />;
     case 'map':
       return (
         <TextArea label={label} value={textOf(draft)} onChange={typed} fault={faultUnder(issues, path)} hint={t('bench.names-hint')} />
@@ -137,8 +124,15 @@ function OneField(props: OneFieldProps) {
   }
 }
 
+/** "Days (days)" says it twice. */
+function unitBeside(label: string, unit: string, reader: Reader): string | undefined {
+  return unit === 'day' && /day/i.test(label) ? undefined : unitText(unit, reader);
+}
+
 export function unitText(unit: string, { units }: Reader): string | undefined {
-  return unit === 'money' ? undefined : toSystem(0, unit, units).unit || undefined;
+  if (unit === 'money') return undefined;
+  const shown = toSystem(0, unit, units).unit;
+  return has(`unit.${shown}`) ? t(`unit.${shown}`) : shown || undefined;
 }
 
 function choices(values: readonly string[], spec: FieldSpec): { value: string; label: string }[] {

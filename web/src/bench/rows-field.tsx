@@ -18,13 +18,16 @@ export function RowsField({
   onChange,
 }: OneFieldProps & { columns: Readonly<Record<string, FieldSpec>> }) {
   const nested = path !== name;
-  const [asText, setAsText] = useState(nested || (typeof draft === 'string' && draft !== ''));
-  const rows: Draft[] = Array.isArray(draft) ? draft : draft === '' ? [] : [];
+  const [chosen, setAsText] = useState(false);
+  const asText = nested || chosen || (typeof draft === 'string' && draft !== '');
   const label = t(`field.${name}`);
   const heads = Object.entries(columns).map(([column, spec]) => {
     const unit = spec.type === 'number' ? unitText(spec.unit, reader) : undefined;
     return `${t(`field.${column}`)}${unit ? ` (${unit})` : ''}`;
   });
+  const rows: Draft[] = Array.isArray(draft) ? draft : [];
+  // narrow rows are a table: the labels of the first row head the others
+  const narrow = heads.length <= 3;
   const toText = () => {
     const items = rows.map((row) => readRecord(columns, isRecord(row) ? row : {}, reader));
     onChange(linesOf(columns, items, reader));
@@ -55,7 +58,7 @@ export function RowsField({
       </legend>
       <ol className="flex flex-col gap-2">
         {rows.map((row, i) => (
-          <li key={i} className="flex gap-2 border-l-2 border-rule-strong pl-3">
+          <li key={i} className={`flex items-start gap-2 border-l-2 border-rule-strong pl-3 ${narrow && i > 0 ? '[&_label]:sr-only' : ''}`}>
             <div className="grid min-w-0 flex-1 grid-cols-[repeat(auto-fill,minmax(104px,1fr))] items-start gap-x-3 gap-y-2">
               <FieldsForm
                 specs={columns}
@@ -68,7 +71,7 @@ export function RowsField({
             </div>
             <button
               type="button"
-              className="mt-6 grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:size-12"
+              className={`grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:size-12 ${narrow && i > 0 ? '' : 'mt-6'}`}
               aria-label={t('bench.remove-row', { n: i + 1 })}
               title={t('bench.remove-row', { n: i + 1 })}
               onClick={() => onChange(rows.filter((_, at) => at !== i))}

@@ -1,6 +1,6 @@
 import { type JobSummary, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery } from '@tanstack/react-query';
-import { FileUp, Plus } from 'lucide-react';
+import { Calculator, FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { t } from '../messages/t';
@@ -21,6 +21,9 @@ export function JobsPage({ session }: { session: SessionInfo }) {
     <div className="min-h-full">
       <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
         <Mark /> <b className="text-base">Caulkhorn</b>
+        <Link to="/bench" className="ml-3 flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10" title={t('bench.open-hint')}>
+          <Calculator size={16} /> {t('bench.open')}
+        </Link>
         <span className="flex-1" />
         <span className="max-[719px]:hidden">{session.name}</span>
         <button type="button" className="h-9 px-2 underline underline-offset-4" onClick={() => void signOut()}>

@@ -25,6 +25,8 @@ const UNIT_BY_ENDING: readonly (readonly [RegExp, string])[] = [
   [/^headsAfter$/, 'm'],
   [/^flowsAfter$/, 'L/h'],
   [/^day$/, 'day'],
+  [/^range$/, 'm'],
+  [/^(nugget|partialSill)$/, 'mm²'],
 ];
 
 export function unitByName(name: string): string {
@@ -49,6 +51,7 @@ export function scalarText(value: unknown, unit: string, reader: ValueReader): s
 function numberText(value: number, unit: string, { units, moneyIn }: ValueReader): string {
   if (unit === 'money') return formatNumber(moneyIn === 'minor' ? value / 100 : value, 2);
   if (unit === 'min' && Math.abs(value) >= 180) return hoursAndMinutes(value);
+  if (unit === 'day' || unit === 'month') return `${formatNumber(value, 1, 0)} ${t(`unit.${unit}`)}`;
   const small = value !== 0 && Math.abs(value) < 0.01;
   if (small && Math.abs(value) < 1e-4) return `${value.toExponential(2).replace('-', '−')}${unit ? `\u202f${unit}` : ''}`;
   return small && unit !== 'm' ? `${Number(value.toPrecision(3))}${unit ? `\u202f${unit}` : ''}` : formatQuantity(value, unit, units);

@@ -1,6 +1,6 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import type { ReactNode } from 'react';
-import { t } from '../messages/t';
+import { has, t } from '../messages/t';
 import { faultText } from '../shared/use-kept-form';
 import { type ValueReader, scalarText, unitByName } from './value-text';
 
@@ -10,7 +10,7 @@ const MOST_VALUES = 16;
 
 /** Any value of an answer: a figure, a list, a table of records, findings in words. */
 export function ValueView({ value, unit, reader }: { value: unknown; unit: string; reader: ValueReader }): ReactNode {
-  if (!Array.isArray(value)) return isRecord(value) ? <Pairs record={value} reader={reader} /> : scalarText(value, unit, reader);
+  if (!Array.isArray(value)) return isRecord(value) ? pairs(value, unit, reader) : scalarText(value, unit, reader);
   if (value.length === 0) return t('none');
   if (value.every(isIssue)) return <Findings issues={value} />;
   if (value.every(isRecord)) return <RecordTable rows={value} reader={reader} />;
@@ -52,12 +52,13 @@ function RecordTable({ rows, reader }: { rows: readonly Record<string, unknown>[
   );
 }
 
-function Pairs({ record, reader }: { record: Record<string, unknown>; reader: ValueReader }) {
+/** A record in a line. With a unit it is a map: its names are people's own and no field's. */
+function pairs(record: Record<string, unknown>, unit: string, reader: ValueReader): string {
   return Object.entries(record)
     .filter(([, value]) => value !== undefined)
     .map(([name, value]) => {
-      const label = t(`field.${name}`) === `field.${name}` ? name : t(`field.${name}`);
-      return `${label} ${scalarText(value, unitByName(name), reader)}`;
+      const label = unit === '' && has(`field.${name}`) ? t(`field.${name}`) : name;
+      return `${label} ${scalarText(value, unit || unitByName(name), reader)}`;
     })
     .join(', ');
 }

@@ -36,6 +36,7 @@ export function CommandPalette() {
     })),
     { label: t('handover.dossier'), run: go(`${base}/dossier`) },
     { label: t('to-jobs'), run: go('/') },
+    { label: t('palette.go', { lens: t('bench.title') }), run: go('/bench') },
     { label: t('draft.crack.start'), keys: 'K', run: act(() => take('crack')) },
     { label: t('draft.leak.start'), keys: 'L', run: act(() => take('leak')) },
     { label: t('draft.penetration.start'), keys: 'N', run: act(() => take('penetration')) },
