@@ -52,3 +52,28 @@ describe('ageing', () => {
     expect(hoursToAge(0.25, [10, 20], 20, { q10: 2 })).toBeCloseTo(0.5, 12);
   });
 });
+
+describe('evaporation from a fresh surface', () => {
+  const at = (input: object) => accepted(calculate('evaporation-rate', input)) as { kgPerM2H: number; advice: string };
+
+  // Uno 1998, ACI Materials Journal 95-M37, worked example in the equation's SI form
+  test('31 °C on 27 °C air of 50 %, wind 19 km/h: 1.15 kg/m²h', () => {
+    const hot = at({ surfaceTemperatureC: 31, airTemperatureC: 27, relativeHumidityPct: 50, windKmH: 19 });
+    expect(hot.kgPerM2H).toBeCloseTo(1.15, 2);
+    expect(hot.advice).toBe('screen-from-wind-and-sun');
+  });
+
+  // ACI 305 (from memory): precautions from 0.5, screens from 1.0 kg/m²h
+  test.each([
+    [20, 20, 80, 5, 'usual-care'],
+    [26, 24, 40, 10, 'mist-oftener'],
+    [10, 25, 90, 5, 'condensing'],
+  ])('%p °C, air %p °C at %p %%, %p km/h: %s', (surfaceTemperatureC, airTemperatureC, relativeHumidityPct, windKmH, advice) => {
+    expect(at({ surfaceTemperatureC, airTemperatureC, relativeHumidityPct, windKmH }).advice).toBe(advice);
+  });
+
+  test('at −18 °C the formula has no meaning', () => {
+    const cold = { airTemperatureC: 0, relativeHumidityPct: 50, windKmH: 5 };
+    expect(refusals(calculate('evaporation-rate', { ...cold, surfaceTemperatureC: -18 }))).toEqual(['not-above at surfaceTemperatureC']);
+  });
+});

@@ -99,3 +99,92 @@ describe('pressure rating (common practice, no source)', () => {
     expect(run('pressure-rating', { ...unrated, headM: 0 })).toMatchObject({ passes: true, reasons: [] });
   });
 });
+
+describe('slab uplift', () => {
+  // Archimedes: 10 m² drowned by 2 m displace 20 t, 196.133 kN
+  test('uplift, factor and the highest water that is still safe', () => {
+    const at = run('slab-uplift', { waterLevelM: 1, undersideLevelM: -1, areaM2: 10, deadLoadKN: 215.7463 });
+    expect(at['upliftKN']).toBeCloseTo(196.133, 9);
+    expect(at['factor']).toBeCloseTo(1.1, 9);
+    expect(at['passes']).toBe(true);
+    expect(at['maxSafeWaterLevelM']).toBeCloseTo(1, 9);
+    expect(run('slab-uplift', { waterLevelM: 1.001, undersideLevelM: -1, areaM2: 10, deadLoadKN: 215.7463 })['passes']).toBe(false);
+  });
+
+  test('nothing lifts above the water', () => {
+    expect(run('slab-uplift', { waterLevelM: -2, undersideLevelM: -1, areaM2: 10, deadLoadKN: 0 })).toMatchObject({
+      upliftKN: 0,
+      factor: null,
+      passes: true,
+    });
+  });
+});
+
+describe('crack flow', () => {
+  const crack = { widthMm: 0.2, lengthM: 1, wallThicknessMm: 300, headM: 3, temperatureC: 10 };
+
+  // Witherspoon et al. 1980 (cubic law); worked by hand with μ(10 °C) = 1.306 mPa·s: 4.3 × 10³ L/day
+  test('0.2 mm, 1 m long, 300 mm of wall, 3 m of head at 10 °C', () => {
+    expect(run('crack-flow', crack)['flowLPerDay']).toBeCloseTo(4325, -1);
+  });
+
+  // the cubic law itself: eight times for twice the width
+  test('doubling the width is eightfold; head and length are in proportion', () => {
+    const flow = (part: object) => run('crack-flow', { ...crack, ...part })['flowLPerH']!;
+    expect(flow({ widthMm: 0.4 }) / flow({})).toBeCloseTo(8, 9);
+    expect(flow({ headM: 6 }) / flow({})).toBeCloseTo(2, 9);
+    expect(flow({ roughnessFactor: 0.25 }) / flow({})).toBeCloseTo(0.25, 9);
+    expect(flow({ headM: 0 })).toBe(0);
+  });
+
+  // CRC Handbook of Chemistry and Physics, viscosity of water (mPa·s): 0 °C 1.792, 20 °C 1.002, 40 °C 0.653, 80 °C 0.354
+  test.each([
+    [0, 1.792],
+    [20, 1.002],
+    [40, 0.653],
+    [80, 0.354],
+  ])('viscosity at %p °C is %p mPa·s', (temperatureC, mPaS) => {
+    const ratio =
+      run('crack-flow', { ...crack, temperatureC: 20 })['flowLPerH']! / run('crack-flow', { ...crack, temperatureC })['flowLPerH']!;
+    expect(ratio * 1.002).toBeCloseTo(mPaS, 2);
+  });
+
+  // ducts turn turbulent at Re = 2300 on the hydraulic diameter (any fluid-mechanics handbook)
+  test('Reynolds number on twice the width, laminar under 2300', () => {
+    const fine = run('crack-flow', crack);
+    // Re = 2 ρ q / (L μ), q = 5.006e-5 m³/s
+    expect(fine['reynolds']).toBeCloseTo((2 * 1000 * fine['flowLPerH']!) / 3.6e6 / 1.3059e-3, 0);
+    expect(fine['laminar']).toBe(true);
+    expect(run('crack-flow', { ...crack, widthMm: 1 })['laminar']).toBe(false);
+  });
+});
+
+describe('rising damp', () => {
+  // Hall & Hoff 2007: S 1.0 mm/√min, wall 150 mm, 1.44 mm/day from one side, θ 0.2: 612 mm
+  test('a wall that dries from one side', () => {
+    const at = run('rising-damp', { sorptivityMmPerSqrtMin: 1, wallThicknessMm: 150, evaporationMmPerDay: 1.44, evaporatingSides: 1 });
+    expect(at['heightMm']).toBeCloseTo(612, 0);
+    expect(at['heightIfOneSideSealedMm']).toBeNull();
+  });
+
+  test('sealing one of two sides lifts it by √2', () => {
+    const at = run('rising-damp', { sorptivityMmPerSqrtMin: 1, wallThicknessMm: 150, evaporationMmPerDay: 1.44 });
+    expect(at['heightIfOneSideSealedMm']! / at['heightMm']!).toBeCloseTo(Math.SQRT2, 12);
+    expect(at['heightIfOneSideSealedMm']).toBeCloseTo(612.37, 1);
+  });
+
+  // the same paper's law dH/dt = S²/(2 θ² H) − e H/(θ b), integrated here by small steps
+  test('time to nine tenths of the height', () => {
+    const [S, b, theta, e] = [1.2, 300, 0.25, 0.9 / 1440];
+    const { heightMm, timeTo90PctDays } = run('rising-damp', {
+      sorptivityMmPerSqrtMin: S,
+      wallThicknessMm: b,
+      evaporationMmPerDay: 0.9,
+      freeWaterFraction: theta,
+      evaporatingSides: 1,
+    });
+    let [h, minutes] = [1, 0];
+    for (const dt = 0.5; h < 0.9 * heightMm!; minutes += dt) h += dt * ((S * S) / (2 * theta * theta * h) - (e * h) / (theta * b));
+    expect(minutes / 1440 / timeTo90PctDays!).toBeCloseTo(1, 2);
+  });
+});
