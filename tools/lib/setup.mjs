@@ -13,6 +13,10 @@ export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/
 const PACKAGES = /** @type {const} */ ({
   postgresql: () => findBinaries() !== null,
   chromium: () => existsSync(CHROMIUM.executablePath),
+  // references of the core's bench
+  'python3-scipy': () => existsSync('/usr/lib/python3/dist-packages/scipy'),
+  minizinc: () => existsSync('/usr/bin/minizinc'),
+  flatzinc: () => existsSync('/usr/bin/fzn-gecode'),
 });
 
 /** Installs the named Debian packages where missing; ends with one clear line where that is not possible. @param {(keyof typeof PACKAGES)[]} wanted */

@@ -44,9 +44,12 @@ export interface NumberLimits {
 /** A finite number in `unit`. Text that looks like a number is refused: the caller parses, and knows the decimal sign. */
 export function number(unit: string, limits: NumberLimits = {}): Field<number> {
   const { min, max, above, whole } = limits;
+  const [least, most, over] = [min ?? -Number.MAX_VALUE, max ?? Number.MAX_VALUE, above ?? -Infinity];
   return {
     spec: { type: 'number', unit, ...limits, required: true },
     read(raw, path, issues) {
+      // most numbers are sound: they pass without more ado
+      if (typeof raw === 'number' && raw >= least && raw <= most && raw > over && (!whole || Number.isInteger(raw))) return raw;
       const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
       if (typeof raw !== 'number' || !Number.isFinite(raw)) return fail('not-a-number');
       if (whole && !Number.isInteger(raw)) return fail('not-whole');
@@ -82,12 +85,14 @@ export function flag(): Field<boolean> {
 
 const ISO_WITH_OFFSET = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 
+const LONGEST_TIME = '2026-01-01T00:00:00.000+00:00'.length;
+
 /** An ISO 8601 time that carries its offset: without one the hour is a guess. */
 export function time(): Field<string> {
   return {
     spec: { type: 'time', required: true },
     read(raw, path, issues) {
-      if (typeof raw === 'string' && ISO_WITH_OFFSET.test(raw) && !Number.isNaN(Date.parse(raw))) return raw;
+      if (typeof raw === 'string' && raw.length <= LONGEST_TIME && ISO_WITH_OFFSET.test(raw) && !Number.isNaN(Date.parse(raw))) return raw;
       issues.push(issue('not-a-time-with-offset', path));
       return undefined;
     },
@@ -103,7 +108,7 @@ export function date(): Field<string> {
     read(raw, path, issues) {
       // Date.parse lets 30 February roll over into March; the day must come back as it was given
       const ms = typeof raw === 'string' && ISO_DATE.test(raw) ? Date.parse(raw) : NaN;
-      if (!Number.isNaN(ms) && new Date(ms).toISOString().startsWith(raw as string)) return raw as string;
+      if (!Number.isNaN(ms) && new Date(ms).getUTCDate() === Number((raw as string).slice(8))) return raw as string;
       issues.push(issue('not-a-date', path));
       return undefined;
     },
@@ -133,8 +138,12 @@ export function list<T>(of: Field<T>, maxItems = 10_000): Field<T[]> {
       if (raw.length === 0) return void issues.push(issue('empty-list', path));
       if (raw.length > maxItems) return void issues.push(issue('too-many', path, { max: maxItems }));
       const before = issues.length;
-      const items = raw.map((item, i) => of.read(item, `${path}[${i}]`, issues));
-      return issues.length === before ? (items as T[]) : undefined;
+      const items = raw.map((item) => of.read(item, '', issues));
+      if (issues.length === before) return items as T[];
+      // only a list with faults pays for the paths to them
+      issues.length = before;
+      raw.forEach((item, i) => of.read(item, `${path}[${i}]`, issues));
+      return undefined;
     },
   };
 }

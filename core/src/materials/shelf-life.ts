@@ -1,7 +1,8 @@
-import { addMonths, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import { addMonths } from 'date-fns';
 import { COMMON_PRACTICE, type Calculator, date, list, number, tex, withDefault } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 
+const DAY_MS = 86_400_000;
 const celsius = number('°C', { min: -50, max: 80 });
 const fields = {
   madeOn: date(),
@@ -32,11 +33,12 @@ export const shelfLife: Calculator<typeof fields, ShelfLife> = {
   sources: [COMMON_PRACTICE],
   compute({ madeOn, months, storeTemperatureC, min, max, onDate }) {
     if (max < min) return refuse(issue('max-below-min', 'max'));
-    const expires = addMonths(parseISO(madeOn), months);
+    const expires = addMonths(midnight(madeOn), months);
     if (expires.getFullYear() > 9999) return refuse(issue('beyond-calendar', 'months'));
+    const expiresOn = dayOf(expires);
     return accept({
-      expiresOn: formatISO(expires, { representation: 'date' }),
-      daysLeft: differenceInCalendarDays(expires, parseISO(onDate)),
+      expiresOn,
+      daysLeft: (Date.parse(expiresOn) - Date.parse(onDate)) / DAY_MS,
       breaches: storeTemperatureC.flatMap((temperatureC, index) =>
         temperatureC < min || temperatureC > max
           ? [{ index, temperatureC, kind: temperatureC < min ? ('cold' as const) : ('hot' as const) }]
@@ -45,3 +47,13 @@ export const shelfLife: Calculator<typeof fields, ShelfLife> = {
     });
   },
 };
+
+/** A day at midnight of the machine's own zone, in which the calendar function counts. */
+function midnight(day: string): Date {
+  return new Date(Number(day.slice(0, 4)), Number(day.slice(5, 7)) - 1, Number(day.slice(8)));
+}
+
+function dayOf(date: Date): string {
+  const two = (value: number) => String(value).padStart(2, '0');
+  return `${String(date.getFullYear()).padStart(4, '0')}-${two(date.getMonth() + 1)}-${two(date.getDate())}`;
+}

@@ -74,7 +74,7 @@ export const applicationWindow: Calculator<typeof fields, ApplicationWindow> = {
       const cautions = rain[i] === 'unknown' ? { cautions: ['forecast-ends-before-rain-free-hours'] } : {};
       return { at: each.at, ok: reasons.length === 0, reasons, ...cautions };
     });
-    return accept({ hours: judged, windows: runsOf(judged, follows) });
+    return accept({ hours: judged, windows: runsOf(judged, startsMs) });
   },
 };
 
@@ -100,19 +100,19 @@ function disorder(startsMs: readonly number[]): Issue[] {
 function reasonsAgainst(now: Hour, before: Hour | undefined, dewPointC: number, limits: Limits): string[] {
   const falling = before !== undefined && now.airC < before.airC;
   const rising = before !== undefined && now.airC > before.airC;
-  const checks: [string, boolean][] = [
-    ['air-too-cold', now.airC < (limits.airMinC ?? -Infinity)],
-    ['air-too-warm', now.airC > (limits.airMaxC ?? Infinity)],
-    ['surface-too-cold', now.surfaceC < (limits.surfaceMinC ?? -Infinity)],
-    ['surface-too-warm', now.surfaceC > (limits.surfaceMaxC ?? Infinity)],
-    ['air-cold-and-falling', falling && now.airC < (limits.notFallingBelowAirC ?? -Infinity)],
-    ['air-warm-and-rising', rising && now.airC > (limits.notRisingAboveAirC ?? Infinity)],
-    ['dew-margin-too-small', now.surfaceC - dewPointC < limits.dewMarginC - 1e-9],
-    ['air-too-humid', now.rhPct > (limits.rhMaxPct ?? Infinity)],
-    ['too-windy', now.windKmH > (limits.windMaxKmH ?? Infinity)],
-    ['raining', now.rainMm > 0],
-  ];
-  return checks.filter(([, against]) => against).map(([code]) => code);
+  const reasons: string[] = [];
+  const against = (code: string, holds: boolean) => void (holds && reasons.push(code));
+  against('air-too-cold', now.airC < (limits.airMinC ?? -Infinity));
+  against('air-too-warm', now.airC > (limits.airMaxC ?? Infinity));
+  against('surface-too-cold', now.surfaceC < (limits.surfaceMinC ?? -Infinity));
+  against('surface-too-warm', now.surfaceC > (limits.surfaceMaxC ?? Infinity));
+  against('air-cold-and-falling', falling && now.airC < (limits.notFallingBelowAirC ?? -Infinity));
+  against('air-warm-and-rising', rising && now.airC > (limits.notRisingAboveAirC ?? Infinity));
+  against('dew-margin-too-small', now.surfaceC - dewPointC < limits.dewMarginC - 1e-9);
+  against('air-too-humid', now.rhPct > (limits.rhMaxPct ?? Infinity));
+  against('too-windy', now.windKmH > (limits.windMaxKmH ?? Infinity));
+  against('raining', now.rainMm > 0);
+  return reasons;
 }
 
 /** For each hour, whether the wanted hours after it are dry, rainy, or past what is known; from the last hour back. */
@@ -129,13 +129,13 @@ function rainAhead(hours: readonly Hour[], follows: (i: number) => boolean, free
   return ahead;
 }
 
-function runsOf(judged: readonly JudgedHour[], follows: (i: number) => boolean): { from: string; to: string }[] {
+function runsOf(judged: readonly JudgedHour[], startsMs: readonly number[]): { from: string; to: string }[] {
   const runs: { from: string; to: string }[] = [];
-  judged.forEach(({ at, ok }, i) => {
-    if (!ok) return;
-    const to = hoursAfter(at, 1)!;
-    if (follows(i) && judged[i - 1]!.ok) runs.at(-1)!.to = to;
-    else runs.push({ from: at, to });
-  });
+  for (let i = 0; i < judged.length; i++) {
+    if (!judged[i]!.ok) continue;
+    const first = i;
+    while (i + 1 < judged.length && judged[i + 1]!.ok && startsMs[i + 1]! - startsMs[i]! === HOUR_MS) i++;
+    runs.push({ from: judged[first]!.at, to: hoursAfter(judged[i]!.at, 1)! });
+  }
   return runs;
 }

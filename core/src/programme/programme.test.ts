@@ -51,13 +51,21 @@ function broken(input: MadeProgramme, { tasks }: ProgrammeAnswer): string[] {
 }
 
 describe('no rule is ever broken', () => {
-  test.each(Array.from({ length: 14 }, (_, seed) => seed + 1))('programme %p: hours, splits, allowed times, ageing waits', (seed) => {
-    const input = madeProgramme(seed, { tasks: 6 + seed, resources: 3, days: 9 }, true);
-    const answer = plan(input, 60);
-    if (!answer.feasible) return expect(answer.conflicts.length).toBeGreaterThan(0);
-    expect(broken(input, answer)).toEqual([]);
-    expect(answer.makespanMin).toBe(Math.max(...answer.tasks.map(({ endMin }) => endMin)));
-    expect(answer.makespanMin!).toBeGreaterThanOrEqual(answer.lowerBoundMin);
+  test('hours, splits, allowed times, ageing waits', () => {
+    let feasible = 0;
+    for (let seed = 1; seed <= 14; seed++) {
+      const input = madeProgramme(seed, { tasks: 6 + seed, resources: 3, days: 9 }, true);
+      const answer = plan(input, 60);
+      if (!answer.feasible) {
+        expect(answer.conflicts.length).toBeGreaterThan(0);
+        continue;
+      }
+      feasible++;
+      expect([seed, broken(input, answer)]).toEqual([seed, []]);
+      expect(answer.makespanMin).toBe(Math.max(...answer.tasks.map(({ endMin }) => endMin)));
+      expect(answer.makespanMin!).toBeGreaterThanOrEqual(answer.lowerBoundMin);
+    }
+    expect(feasible).toBeGreaterThan(7);
   });
 
   test('sixty tasks, stopped early, still keep all rules', () => {

@@ -46,15 +46,23 @@ export const filmCheck: Calculator<typeof fields, FilmCheck> = {
   sources: [{ kind: 'memory', title: 'DIN 18533-3 (20 readings per 100 m² or job)' }],
   compute({ readingsMm, specifiedMm, areaM2, singleMinFraction }) {
     const count = readingsMm.length;
-    const mean = readingsMm.reduce((sum, each) => sum + each, 0) / count;
-    const squares = readingsMm.reduce((sum, each) => sum + (each - mean) ** 2, 0);
     const requiredCount = Math.max(PER_100_M2, ceilDecimal((PER_100_M2 * areaM2) / 100));
     const leastMm = singleMinFraction * specifiedMm;
-    const thin = readingsMm.flatMap((each, index) => (atMost(leastMm, each) ? [] : [{ index, mm: each }]));
+    const thin: FilmCheck['thin'] = [];
+    let [sum, min] = [0, Infinity];
+    for (let index = 0; index < count; index++) {
+      const mm = readingsMm[index]!;
+      sum += mm;
+      min = Math.min(min, mm);
+      if (!atMost(leastMm, mm)) thin.push({ index, mm });
+    }
+    const mean = sum / count;
+    let squares = 0;
+    for (const mm of readingsMm) squares += (mm - mean) ** 2;
     return accept({
       count,
       mean,
-      min: readingsMm.reduce((least, each) => Math.min(least, each)),
+      min,
       sd: count > 1 ? Math.sqrt(squares / (count - 1)) : null,
       requiredCount,
       passes: atMost(specifiedMm, mean) && thin.length === 0 && count >= requiredCount,

@@ -1,9 +1,10 @@
 import { COMMON_PRACTICE, type Calculator, flag, tex, time, withDefault } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
-import { hoursAfter } from '../quantities/index.js';
+import { withOffsetOf } from '../quantities/index.js';
 
 const fields = { stoppedAt: time(), block: withDefault(flag(), false) };
 
+const DAY_MS = 86_400_000;
 /** Days after the stop; the last look waits for the crystals, which take longer in block. */
 const DUE_DAYS = { cast: [1, 7, 28], block: [1, 7, 30] } as const;
 
@@ -16,7 +17,8 @@ export const reinspection: Calculator<typeof fields, { due: string[] }> = {
   equation: [tex`@stoppedAt + 1\text{ d}, \quad @stoppedAt + 7\text{ d}, \quad @stoppedAt + 28\text{ d (block 30 d)}`],
   sources: [COMMON_PRACTICE],
   compute({ stoppedAt, block }) {
-    const due = DUE_DAYS[block ? 'block' : 'cast'].map((days) => hoursAfter(stoppedAt, 24 * days));
+    const stoppedMs = Date.parse(stoppedAt);
+    const due = DUE_DAYS[block ? 'block' : 'cast'].map((days) => withOffsetOf(stoppedAt, stoppedMs + days * DAY_MS));
     return due.includes(null) ? refuse(issue('beyond-calendar', 'stoppedAt')) : accept({ due: due as string[] });
   },
 };
