@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client';
 import { Toaster } from 'sonner';
 import { App } from './app';
 import { ApiError } from './shared/api';
+import { FaultBoundary } from './shared/ui/fault-boundary';
 import { showTheme, usePreferences } from './shared/preferences';
 
 const client: QueryClient = new QueryClient({
@@ -30,7 +31,9 @@ showTheme(usePreferences.getState().theme);
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={client}>
-      <App />
+      <FaultBoundary>
+        <App />
+      </FaultBoundary>
       <Toaster position="top-center" />
     </QueryClientProvider>
   </StrictMode>,

@@ -1,7 +1,7 @@
 import { CALCULATORS, EXAMPLES, calculate } from '@caulkhorn/core/calculators';
 import { describeFields } from '@caulkhorn/core/fields';
 import { fromHash, toHash } from './address';
-import { type DraftRecord, draftOf, readRecord } from './draft';
+import { type DraftRecord, draftOf, readRecord, rewriteRecord } from './draft';
 import { findCalculators, purposeOf } from './find-calculators';
 
 const metric = { units: 'metric', timeZone: 'Europe/Oslo' } as const;
@@ -47,12 +47,32 @@ describe('what is typed and what is calculated', () => {
   });
 });
 
+describe('switching the units', () => {
+  const there = { ...metric, units: 'us' } as const;
+
+  test.each([...CALCULATORS.keys()])('%s: what is typed means the same, there and back', (id) => {
+    const specs = describeFields(CALCULATORS.get(id)!.fields);
+    const draft = draftOf(specs, EXAMPLES[id]!, metric);
+    const rewritten = rewriteRecord(specs, draft, metric, there);
+    expectClose(readRecord(specs, rewritten, there), readRecord(specs, draft, metric));
+    expectClose(readRecord(specs, rewriteRecord(specs, rewritten, there, metric), metric), readRecord(specs, draft, metric));
+  });
+
+  test('what is no number yet stays as it was typed, beside numbers that turn', () => {
+    const specs = describeFields(CALCULATORS.get('film-map')!.fields);
+    const draft = { widthM: 'about 3', heightM: '3.048', readings: '1.524 x 25.4\nlater' };
+    expect(rewriteRecord(specs, draft, metric, there)).toEqual({ widthM: 'about 3', heightM: '10', readings: '5 x 1\nlater' });
+  });
+});
+
 describe('addresses', () => {
   test('an input goes into the address and comes back', () => {
     const input = { readings: [{ xM: 1, mm: 1.5 }], note: 'ä # & %' };
     expect(fromHash(toHash(input))).toEqual(input);
     expect(toHash({})).toBe('');
   });
+
+  test('a half-typed number is left out', () => expect(fromHash(toHash({ headM: 3, widthMm: NaN }))).toEqual({ headM: 3 }));
 
   test.each([['#in=%7Bbroken'], ['#in=%E0%A4%A'], ['#in=3'], ['#in=[1]']])('%s is a link that cannot be read', (hash) => {
     expect(fromHash(hash)).toBeNull();

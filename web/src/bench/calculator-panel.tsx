@@ -12,7 +12,7 @@ import { fromHash, toHash } from './address';
 import { Answer } from './answer';
 import { useBench } from './bench-store';
 import { cautionFor } from './cautions';
-import { type DraftRecord, type Reader, draftOf, readRecord } from './draft';
+import { type DraftRecord, type Reader, draftOf, readRecord, rewriteRecord } from './draft';
 import { FieldsForm } from './fields-form';
 import { purposeOf } from './find-calculators';
 import { useCalculation } from './use-calculation';
@@ -36,17 +36,18 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
   const { hash } = useLocation();
   const remember = useBench((state) => state.remember);
   const given = useMemo(() => fromHash(hash), [hash]);
-  const kept = useBench((state) => state.recent.find((each) => each.id === id)?.input);
   const [typed, setTyped] = useState<Typed>(() => ({
-    draft: draftOf(specs, given ?? kept ?? {}, { units, timeZone: DEVICE_ZONE }),
+    draft: draftOf(specs, given ?? lastInput(id) ?? {}, { units, timeZone: DEVICE_ZONE }),
     units,
   }));
   const [cleared, setCleared] = useState<DraftRecord | null>(null);
   const [badLink] = useState(given === null);
   const reader: Reader = { units, timeZone: DEVICE_ZONE };
   // when the units are switched what was typed is written anew in the other ones
-  const draft =
-    typed.units === units ? typed.draft : draftOf(specs, readRecord(specs, typed.draft, { ...reader, units: typed.units }), reader);
+  const draft = useMemo(() => {
+    if (typed.units === units) return typed.draft;
+    return rewriteRecord(specs, typed.draft, { units: typed.units, timeZone: DEVICE_ZONE }, { units, timeZone: DEVICE_ZONE });
+  }, [specs, typed, units]);
   const input = useMemo(() => readRecord(specs, draft, { units, timeZone: DEVICE_ZONE }), [specs, draft, units]);
   const empty = Object.keys(input).length === 0;
   const change = (next: DraftRecord) => setTyped({ draft: next, units });
@@ -55,12 +56,14 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
   const answered = calculation.status === 'done' && calculation.result?.ok === true;
 
   useEffect(() => {
+    if (!empty) remember(id, input);
+  }, [empty, remember, id, input]);
+  useEffect(() => {
     const timer = setTimeout(() => {
       if (address !== hash) void navigate({ hash: address }, { replace: true });
-      if (!empty) remember(id, input);
     }, SETTLED_MS);
     return () => clearTimeout(timer);
-  }, [address, hash, navigate, empty, remember, id, input]);
+  }, [address, hash, navigate]);
 
   const issues = calculation.result && !calculation.result.ok ? calculation.result.issues : [];
   return (
@@ -126,6 +129,10 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
       </div>
     </div>
   );
+}
+
+function lastInput(id: string): Record<string, unknown> | undefined {
+  return useBench.getState().recent.find((each) => each.id === id)?.input;
 }
 
 function hasTime({ fields }: AnyCalculator): boolean {

@@ -103,6 +103,44 @@ function writeDraft(spec: FieldSpec, value: unknown, reader: Reader, nested: boo
   return String(value);
 }
 
+/** What is typed, written anew for another reader, place by place: what is no number stays as it stands. */
+export function rewriteRecord(specs: Specs, draft: DraftRecord, from: Reader, to: Reader): DraftRecord {
+  return Object.fromEntries(
+    Object.entries(draft).map(([name, value]) => {
+      const spec = specs[name];
+      return [name, spec ? rewrite(spec, value, from, to) : value];
+    }),
+  );
+}
+
+function rewrite(spec: FieldSpec, draft: Draft, from: Reader, to: Reader): Draft {
+  if (spec.type === 'record') return isRecord(draft) ? rewriteRecord(spec.fields, draft, from, to) : draft;
+  if (spec.type === 'list' && Array.isArray(draft)) return draft.map((item) => rewrite(spec.of, item, from, to));
+  if (typeof draft !== 'string') return draft;
+  const { type } = spec;
+  if (type === 'map') return draft.replace(/\S+(?=\s*($|\n|;))/g, (cell) => textOf(rewrite(spec.of, cell, from, to)));
+  if (type === 'list' && spec.of.type !== 'record') return draft.replace(/[^\s;]+/g, (cell) => textOf(rewrite(spec.of, cell, from, to)));
+  if (type === 'list' && spec.of.type === 'record') {
+    const columns = Object.values(spec.of.fields);
+    const inLine = (line: string) => {
+      let column = 0;
+      return line.replace(cellPattern(line), (cell) => {
+        const cellSpec = columns[column++];
+        return cellSpec ? textOf(rewrite(cellSpec, cell, from, to)) : cell;
+      });
+    };
+    return draft.split('\n').map(inLine).join('\n');
+  }
+  const value = readScalar(spec, draft, from);
+  const isText = type !== 'number' || typeof value !== 'number' || Number.isNaN(value);
+  return isText ? draft : writeDraft(spec, value, to, false);
+}
+
+/** Values within a line, by whatever parts them there. */
+function cellPattern(line: string): RegExp {
+  return line.includes('\t') ? /[^\t]+/g : line.includes(';') ? /[^;]+/g : /\S+/g;
+}
+
 /** More rows than this, or a few wide ones, are easier pasted and read as lines. */
 const MOST_ROWS = 40;
 const MOST_COLUMNS = 5;
