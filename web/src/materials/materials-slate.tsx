@@ -5,7 +5,7 @@ import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { Figure } from '../workings/figure';
-import { useWorking } from '../workings/working-dialog';
+import { useWorking } from '../workings/use-working';
 import { faultText } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';

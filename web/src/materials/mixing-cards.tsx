@@ -3,7 +3,7 @@ import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
-import { useWorking } from '../workings/working-dialog';
+import { useWorking } from '../workings/use-working';
 
 /** One card a product, to be read from an arm's length: how much of what, in which order, and for how long it lives. */
 export function MixingCards({ cards }: { cards: readonly MixingCard[] }) {

@@ -6,7 +6,7 @@ import { t } from '../messages/t';
 import { formatMargin, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { TextField } from '../shared/ui/field';
-import { useWorking } from '../workings/working-dialog';
+import { useWorking } from '../workings/use-working';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 
 export interface ConditionTexts {

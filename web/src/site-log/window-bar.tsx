@@ -1,7 +1,7 @@
 import type { WindowWorkings } from '@caulkhorn/core/planning';
 import type { Window } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
-import { useWorking } from '../workings/working-dialog';
+import { useWorking } from '../workings/use-working';
 import { hoursMinutes, timeOfDay } from '../shared/times';
 
 /** When a coat may follow: the countdown, and its window as a bar between brackets with the present as a line. */

@@ -2,7 +2,7 @@ import type { Working } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useWorking } from './working-dialog';
+import { useWorking } from './use-working';
 
 interface FigureProps {
   label: string;

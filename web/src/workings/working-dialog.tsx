@@ -1,30 +1,16 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
-import type { Working } from '@caulkhorn/core/planning';
 import type { ReactNode } from 'react';
-import { create } from 'zustand';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
 import { useJob } from '../workspace/job-context';
 import { Law, Sources } from './law';
+import { useWorking } from './use-working';
 import { type ValueReader, unitOfSpec } from './value-text';
 import { ValueView } from './value-view';
 
-interface Shown {
-  working: Working | null;
-  title: string;
-  /** the rule or school that chose these figures, in words */ because?: string;
-  show(working: Working | null, title?: string, because?: string): void;
-}
-
-export const useWorking = create<Shown>()((set) => ({
-  working: null,
-  title: '',
-  show: (working, title = '', because) => set({ working, title, because }),
-}));
-
 /** How a figure came about: the formula, its inputs with units, its result, and where it is from. */
-export function WorkingDialog() {
+export default function WorkingDialog() {
   const { working, title, because, show } = useWorking();
   const units = useUnits();
   const { timeZone } = useJob().model.job;

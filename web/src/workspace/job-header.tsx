@@ -9,7 +9,7 @@ import { usePreferences } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
 import { Mark } from '../shared/ui/mark';
 import { dewWorking } from '@caulkhorn/core/planning';
-import { useWorking } from '../workings/working-dialog';
+import { useWorking } from '../workings/use-working';
 import { usePalette } from './command-palette';
 import { useJob } from './job-context';
 import { usePlanning } from './plan-context';

@@ -1,5 +1,5 @@
 import type { SessionInfo } from '@caulkhorn/contract';
-import { Suspense, useEffect } from 'react';
+import { Suspense, lazy, useEffect } from 'react';
 import { NavLink, Navigate, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { useIsPhone } from '../shared/use-now';
@@ -7,7 +7,7 @@ import { Loading } from '../shared/ui/states';
 import { ItemList } from '../sheet/item-list';
 import { SectionSheet } from '../sheet/section-sheet';
 import { Strip } from '../programme/strip';
-import { WorkingDialog } from '../workings/working-dialog';
+import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
 import { useJob } from './job-context';
@@ -18,6 +18,8 @@ import { useSelection } from './selection';
 import { useLensCounts } from './use-lens-counts';
 import { useShortcuts } from './use-shortcuts';
 
+const WorkingDialog = lazy(() => import('../workings/working-dialog'));
+
 /** One job at a desk: steps above, list and sheet left, slate right, the next two days below. On a phone, one thing at a time. */
 export function JobPage({ session }: { session: SessionInfo }) {
   const { lens: lensId, organisationId, jobId } = useParams();
@@ -25,6 +27,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
   const reset = useSelection((state) => state.reset);
   const { can, model } = useJob();
   const isPhone = useIsPhone();
+  const hasWorking = useWorking((state) => state.working !== null);
   useEffect(() => reset, [jobId, reset]);
   useEffect(() => {
     document.title = `${model.job.name} · Caulkhorn`;
@@ -59,7 +62,11 @@ export function JobPage({ session }: { session: SessionInfo }) {
           <Strip />
         </>
       )}
-      <WorkingDialog />
+      {hasWorking ? (
+        <Suspense>
+          <WorkingDialog />
+        </Suspense>
+      ) : null}
       <CommandPalette />
     </div>
   );
