@@ -20,7 +20,7 @@ import { Bounds, Decisions, type Push } from './schedule-bounds.js';
 import { lowerBoundMin } from './schedule-lower-bound.js';
 import { type ScheduleModel, buildModel } from './schedule-model.js';
 import { chooseRelaxed, handovers } from './schedule-neighbourhood.js';
-import { type Schedule, ScheduleSearch } from './schedule-search.js';
+import { BETTER_BY_MIN, type Schedule, ScheduleSearch } from './schedule-search.js';
 import { type Weights, compact, weigh } from './schedule-weights.js';
 
 const minutes = { min: 0, max: 1_000_000 };
@@ -179,13 +179,18 @@ const NODES_A_SLICE = 40;
 /** Nodes given to a restart before another one is tried. */
 const RESTART_NODES = 200;
 const NODES_A_NEIGHBOUR = 60;
-const MOST_RELAXED = 20;
+const MOST_RELAXED = 30;
 /** Above it the exact search gets one slice in so many. */
 const EXACT_UP_TO_TASKS = 20;
 const EXACT_EVERY = 8;
+/** Once there is a schedule, a restart gets one slice in so many: it can leave a plateau that no neighbour leaves. */
+const RESTART_EVERY = 12;
+/** How far above the lower bound a restart must end, as parts of the gap: the nearer, the more the bounds rule out at once. */
+const RESTART_TARGETS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.8, 1] as const;
 
-function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
+function* search(model: ScheduleModel, root: Bounds, rootLower: number, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
   const random = xoroshiro128plus(SEED);
+  let lower = rootLower;
   const exact = new ScheduleSearch(model, root, model.horizonMin + 1);
   const shaped = weights.outOfHours + weights.batches + weights.cost > 0;
   let shortest: Schedule | null = null;
@@ -203,7 +208,7 @@ function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Wei
   let exhausted = false;
   let current: Schedule | null = null;
   let restart: ScheduleSearch | null = null;
-  let [restartNodes, restartLimit] = [0, RESTART_NODES];
+  let [restartNodes, restartLimit, restartEndMin] = [0, RESTART_NODES, 0];
   const small = model.tasks.length <= EXACT_UP_TO_TASKS;
   // other weights than the end have no bound to be proven against: those go on until they are stopped
   for (let slice = 0; !((exhausted || done()) && !(shaped && best())); slice++) {
@@ -214,13 +219,21 @@ function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Wei
       if (exact.best !== before) keep(exact.best);
       continue;
     }
-    if (best() === null) {
-      restart ??= new ScheduleSearch(model, root, model.horizonMin + 1, [], (choices) =>
-        uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0,
-      );
+    if (best() === null || slice % RESTART_EVERY === 0) {
+      if (restart === null) {
+        const part = RESTART_TARGETS[uniformInt(random, 0, RESTART_TARGETS.length - 1)]!;
+        restartEndMin = lower + part * ((best()?.makespanMin ?? model.horizonMin + 1) - lower);
+        restart = new ScheduleSearch(model, root, restartEndMin, [], (choices) =>
+          uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0,
+        );
+      }
       const over = restart.advance(NODES_A_SLICE);
       restartNodes += NODES_A_SLICE;
       keep(restart.best);
+      // a neighbour of the better one from now on
+      if (restart.best === best()) current = null;
+      // searched through in vain: nothing ends before it
+      if (over && !restart.best) lower = Math.max(lower, restartEndMin - BETTER_BY_MIN);
       if (over || restart.best || restartNodes >= restartLimit) [restart, restartNodes, restartLimit] = [null, 0, restartLimit * 1.1];
     } else {
       const from: Schedule = current ?? best()!;

@@ -19,19 +19,20 @@ interface Overload {
 }
 
 /**
- * All ways out of one overfull resource, most room first; null when no resource is overfull. In every schedule below
+ * All ways out of one overfull resource, most room first; null when no resource is overfull. Of several, the one with the fewest
+ * ways out is taken, so that a dead end shows early. In every schedule below
  * this node at least one of the choices holds, so trying them all loses nothing.
  */
 export function waysOut(model: ScheduleModel, bounds: Bounds): Choice[] | null {
-  let best: Choice[] | null = null;
-  let leastRoom = Infinity;
+  let best: { choices: Choice[]; room: number } | null = null;
   for (let resource = 0; resource < model.capacities.length; resource++) {
     const overload = firstOverload(model, bounds, resource);
     if (!overload) continue;
-    const { choices, room } = choicesFor(model, bounds, overload);
-    if (best === null || room < leastRoom) [best, leastRoom] = [choices, room];
+    const found = choicesFor(model, bounds, overload);
+    const fewer = best === null ? -1 : found.choices.length - best.choices.length || found.room - best.room;
+    if (fewer < 0) best = found;
   }
-  return best;
+  return best?.choices ?? null;
 }
 
 function firstOverload(model: ScheduleModel, bounds: Bounds, resource: number): Overload | null {

@@ -15,7 +15,7 @@ interface Branch {
 }
 
 /** Ends are told apart down to this; far under a step. */
-const BETTER_BY_MIN = 1e-3;
+export const BETTER_BY_MIN = 1e-3;
 
 /**
  * Depth-first branch and bound for schedules with minimum and maximum lags (De Reyck & Herroelen 1998, European Journal of
