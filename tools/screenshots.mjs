@@ -32,6 +32,14 @@ async function goTo(page, lens) {
     .click();
 }
 
+/** The Bench with a calculator's example filled in. @param {import('@playwright/test').Page} page @param {string} id */
+async function benchAt(page, id) {
+  await page.goto(`${URL_OF_DEMO}/bench/${id}`);
+  await page.getByRole('button', { name: 'Fill in an example' }).click();
+  await page.getByRole('region', { name: 'Answer' }).locator('math').first().waitFor({ state: 'attached', timeout: 60_000 });
+  await page.waitForTimeout(1500);
+}
+
 const desk = await signedIn({ width: 1280, height: 800 }, 'planner@hollin.example');
 await shoot(desk, 'jobs');
 await desk.getByText('Ropewalk Cellars').first().click();
@@ -59,6 +67,11 @@ await desk.getByRole('link', { name: 'Open the dossier' }).click();
 await desk.getByRole('heading', { name: 'Faces and loads' }).waitFor();
 await shoot(desk, 'dossier');
 
+await benchAt(desk, 'slab-drying');
+await shoot(desk, 'bench');
+await benchAt(desk, 'film-map');
+await shoot(desk, 'bench-film-map');
+
 const phone = await signedIn({ width: 390, height: 844 }, 'foreman@hollin.example');
 await phone.getByText('Ropewalk Cellars').first().click();
 await phone.waitForURL(/survey/);
@@ -70,4 +83,6 @@ await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { nam
 await shoot(phone, 'phone-log');
 await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Sheet' }).click();
 await shoot(phone, 'phone-sheet');
+await benchAt(phone, 'face-load');
+await shoot(phone, 'phone-bench');
 await browser.close();
