@@ -7,7 +7,7 @@ import { faultText } from '../shared/use-kept-form';
 import { Law, Sources } from '../workings/law';
 import type { ValueReader } from '../workings/value-text';
 import { ValueView } from '../workings/value-view';
-import { placeInWords } from './fields-form';
+import { placeInWords } from './field-words';
 import type { Calculation } from './use-calculation';
 
 const Chart = lazy(() => import('./charts/chart'));

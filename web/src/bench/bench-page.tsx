@@ -1,10 +1,10 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
-import { Moon, Ruler, Sun } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { t } from '../messages/t';
-import { usePreferences, useUnits } from '../shared/preferences';
+import { useUnits } from '../shared/preferences';
 import { Mark } from '../shared/ui/mark';
+import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { scalarText, unitOfSpec } from '../workings/value-text';
 import { toHash } from './address';
 import { useBench } from './bench-store';
@@ -34,7 +34,6 @@ export function BenchPage() {
 }
 
 function BenchHeader() {
-  const { units, theme, toggleTheme, toggleUnits } = usePreferences();
   return (
     <header className="no-print flex h-12 shrink-0 items-center gap-3 bg-bar px-3 text-bar-ink">
       <Link to="/" className="flex items-center gap-2 font-bold" aria-label={t('to-jobs')}>
@@ -44,22 +43,8 @@ function BenchHeader() {
         {t('bench.title')}
       </Link>
       <span className="flex-1" />
-      <button
-        type="button"
-        className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10"
-        onClick={toggleUnits}
-        title={t('units.switch')}
-      >
-        <Ruler size={16} /> {t(`units.${units}`)}
-      </button>
-      <button
-        type="button"
-        className="grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-white/10"
-        onClick={toggleTheme}
-        aria-label={t(theme === 'light' ? 'theme.dark' : 'theme.light')}
-      >
-        {theme === 'light' ? <Moon size={17} /> : <Sun size={17} />}
-      </button>
+      <UnitsSwitch />
+      <ThemeSwitch />
     </header>
   );
 }

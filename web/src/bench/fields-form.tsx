@@ -1,11 +1,11 @@
 import type { FieldSpec } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { has, t } from '../messages/t';
+import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
 import { NONE, type Draft, type DraftRecord, type Reader, isRecord, textOf } from './draft';
+import { faultAt, faultUnder, unitText } from './field-words';
 import { RowsField } from './rows-field';
 
 interface FormProps {
@@ -42,7 +42,7 @@ function hasDefault(spec: FieldSpec): boolean {
   return 'default' in spec && spec.default !== undefined;
 }
 
-export interface OneFieldProps {
+interface OneFieldProps {
   name: string;
   spec: FieldSpec;
   draft: Draft;
@@ -104,7 +104,14 @@ function OneField(props: OneFieldProps) {
         </fieldset>
       );
     case 'list':
-      if (spec.of.type === 'record') return <RowsField {...props} columns={spec.of.fields} />;
+      if (spec.of.type === 'record') {
+        const columns = spec.of.fields;
+        return (
+          <RowsField {...props} columns={columns}>
+            {(row, at, change) => <FieldsForm specs={columns} draft={row} reader={reader} issues={issues} path={at} onChange={change} />}
+          </RowsField>
+        );
+      }
       return (
         <div className="col-span-full">
           <TextArea
@@ -129,12 +136,6 @@ function unitBeside(label: string, unit: string, reader: Reader): string | undef
   return unit === 'day' && /day/i.test(label) ? undefined : unitText(unit, reader);
 }
 
-export function unitText(unit: string, { units }: Reader): string | undefined {
-  if (unit === 'money') return undefined;
-  const shown = toSystem(0, unit, units).unit;
-  return has(`unit.${shown}`) ? t(`unit.${shown}`) : shown || undefined;
-}
-
 function choices(values: readonly string[], spec: FieldSpec): { value: string; label: string }[] {
   const preset = 'default' in spec ? spec.default : undefined;
   const none = { value: '', label: spec.required ? t('bench.choose') : '' };
@@ -153,28 +154,4 @@ function hintFor(spec: FieldSpec, { units }: Reader): string {
     return t('bench.else', { value: formatNumber(shown.value, 4, 0) });
   }
   return spec.type === 'choice' || spec.type === 'flag' ? '' : t('bench.optional');
-}
-
-/** What is merely not yet filled in is no fault while someone is still typing. */
-const NOT_YET = new Set(['missing', 'one-of-missing', 'empty-list']);
-
-export function faultAt(issues: readonly Issue[], path: string): string | undefined {
-  const found = issues.find((each) => each.path === path && !NOT_YET.has(each.code));
-  return found && faultText(found);
-}
-
-/** The first fault in a list or a map typed as text, with its place in it. */
-export function faultUnder(issues: readonly Issue[], path: string): string | undefined {
-  const found = issues.find((each) => each.path.startsWith(path) && !NOT_YET.has(each.code));
-  if (!found) return undefined;
-  const place = found.path.slice(path.length);
-  return place === '' ? faultText(found) : `${placeInWords(place)}: ${faultText(found)}`;
-}
-
-/** "[2].rhPct" is row 3, humidity. */
-export function placeInWords(place: string): string {
-  return place
-    .replace(/\[(\d+)\]/g, (_, index: string) => `${t('bench.row', { n: Number(index) + 1 })} `)
-    .replace(/\.?([A-Za-z]\w*)/g, (_, name: string) => t(`field.${name}`))
-    .trim();
 }

@@ -1,22 +1,26 @@
 import type { FieldSpec } from '@caulkhorn/core/fields';
+import type { Issue } from '@caulkhorn/core/issues';
 import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { TextArea } from '../shared/ui/field';
-import { type Draft, isRecord, linesOf, readRecord, textOf } from './draft';
-import { FieldsForm, type OneFieldProps, faultAt, faultUnder, unitText } from './fields-form';
+import { type Draft, type DraftRecord, type Reader, isRecord, linesOf, readRecord, textOf } from './draft';
+import { faultAt, faultUnder, unitText } from './field-words';
+
+interface RowsFieldProps {
+  name: string;
+  draft: Draft;
+  reader: Reader;
+  issues: readonly Issue[];
+  path: string;
+  columns: Readonly<Record<string, FieldSpec>>;
+  onChange(draft: Draft): void;
+  /** the fields of one row */ children(row: DraftRecord, path: string, change: (row: DraftRecord) => void): ReactNode;
+}
 
 /** A list of records: rows of fields, or lines as they come out of a spreadsheet. Nested lists are lines at once. */
-export function RowsField({
-  name,
-  draft,
-  reader,
-  issues,
-  path,
-  columns,
-  onChange,
-}: OneFieldProps & { columns: Readonly<Record<string, FieldSpec>> }) {
+export function RowsField({ name, draft, reader, issues, path, columns, onChange, children }: RowsFieldProps) {
   const nested = path !== name;
   const [chosen, setAsText] = useState(false);
   const asText = nested || chosen || (typeof draft === 'string' && draft !== '');
@@ -60,14 +64,7 @@ export function RowsField({
         {rows.map((row, i) => (
           <li key={i} className={`flex items-start gap-2 border-l-2 border-rule-strong pl-3 ${narrow && i > 0 ? '[&_label]:sr-only' : ''}`}>
             <div className="grid min-w-0 flex-1 grid-cols-[repeat(auto-fill,minmax(104px,1fr))] items-start gap-x-3 gap-y-2">
-              <FieldsForm
-                specs={columns}
-                draft={isRecord(row) ? row : {}}
-                reader={reader}
-                issues={issues}
-                path={`${path}[${i}]`}
-                onChange={(value) => onChange(rows.with(i, value))}
-              />
+              {children(isRecord(row) ? row : {}, `${path}[${i}]`, (value) => onChange(rows.with(i, value)))}
             </div>
             <button
               type="button"

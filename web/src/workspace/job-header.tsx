@@ -1,6 +1,6 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
-import { Command, LogOut, Moon, Redo2, Ruler, Sun, Undo2 } from 'lucide-react';
+import { Command, LogOut, Redo2, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { useSignOut } from '../people/session';
@@ -8,6 +8,7 @@ import { formatMargin, formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
 import { Mark } from '../shared/ui/mark';
+import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { dewWorking } from '@caulkhorn/core/planning';
 import { useWorking } from '../workings/use-working';
 import { usePalette } from './command-palette';
@@ -16,7 +17,6 @@ import { usePlanning } from './plan-context';
 
 export function JobHeader({ session }: { session: SessionInfo }) {
   const { model, undo, redo } = useJob();
-  const { units, theme, toggleTheme, toggleUnits } = usePreferences();
   const openPalette = usePalette((state) => state.setOpen);
   const signOut = useSignOut();
   const icon = 'grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-white/10';
@@ -36,14 +36,7 @@ export function JobHeader({ session }: { session: SessionInfo }) {
         <button type="button" className={icon} onClick={redo} aria-label={t('redo.do')} title={`${t('redo.do')} (Ctrl+Shift+Z)`}>
           <Redo2 size={17} />
         </button>
-        <button
-          type="button"
-          className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10"
-          onClick={toggleUnits}
-          title={t('units.switch')}
-        >
-          <Ruler size={16} /> {t(`units.${units}`)}
-        </button>
+        <UnitsSwitch />
         <button
           type="button"
           className={icon}
@@ -54,9 +47,7 @@ export function JobHeader({ session }: { session: SessionInfo }) {
           <Command size={16} />
         </button>
       </div>
-      <button type="button" className={icon} onClick={toggleTheme} aria-label={t(theme === 'light' ? 'theme.dark' : 'theme.light')}>
-        {theme === 'light' ? <Moon size={17} /> : <Sun size={17} />}
-      </button>
+      <ThemeSwitch />
       <span className="text-[13px] whitespace-nowrap max-[1100px]:hidden">{session.name}</span>
       <button
         type="button"

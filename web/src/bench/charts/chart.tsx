@@ -1,15 +1,9 @@
-import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { ReactNode } from 'react';
+import type { ChartProps } from './chart-props';
 import { CrackChart, EvaporationChart, PressureChart, SealingChart, WindowChart } from './law-charts';
 import { DryingChart } from './drying-chart';
 import { FilmChart } from './film-chart';
 import { HoursChart, ProgrammeChart } from './time-charts';
-
-export interface ChartProps {
-  input: Readonly<Record<string, unknown>>;
-  output: Readonly<Record<string, unknown>>;
-  units: UnitSystem;
-}
 
 const CHARTS: Readonly<Record<string, (props: ChartProps) => ReactNode>> = {
   'hydrostatic-head': PressureChart,

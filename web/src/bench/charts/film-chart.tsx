@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { t } from '../../messages/t';
 import { formatNumber } from '../../shared/numbers';
 import { Button } from '../../shared/ui/button';
-import type { ChartProps } from './chart';
+import type { ChartProps } from './chart-props';
 
 interface FilmOutput {
   grid: number[][];
@@ -12,6 +12,12 @@ interface FilmOutput {
 }
 
 /** The face as a map: film, or the chance of being thin; readings as crosses, the next best place as a ring. */
+/** Dark with a light dash on it, to stand out on every colour. */
+const RING = [
+  { stroke: '#1f2629', strokeWidth: 3 },
+  { stroke: '#fdfcf8', strokeWidth: 1.5, strokeDasharray: '4 3' },
+];
+
 export function FilmChart({ input, output, units }: ChartProps) {
   const [shown, setShown] = useState<'grid' | 'probabilityThin'>('grid');
   const [at, setAt] = useState<{ row: number; column: number } | null>(null);
@@ -89,25 +95,17 @@ export function FilmChart({ input, output, units }: ChartProps) {
               vectorEffect="non-scaling-stroke"
             />
           ))}
-          <circle
-            cx={nextBest.xM}
-            cy={heightM - nextBest.yM}
-            r={heightM / 22}
-            fill="none"
-            stroke="#1f2629"
-            strokeWidth={3}
-            vectorEffect="non-scaling-stroke"
-          />
-          <circle
-            cx={nextBest.xM}
-            cy={heightM - nextBest.yM}
-            r={heightM / 22}
-            fill="none"
-            stroke="#fdfcf8"
-            strokeWidth={1.5}
-            vectorEffect="non-scaling-stroke"
-            strokeDasharray="4 3"
-          />
+          {RING.map((stroke) => (
+            <circle
+              key={stroke.stroke}
+              cx={nextBest.xM}
+              cy={heightM - nextBest.yM}
+              r={heightM / 22}
+              fill="none"
+              vectorEffect="non-scaling-stroke"
+              {...stroke}
+            />
+          ))}
         </svg>
       </div>
       <Scale shown={shown} specifiedMm={specifiedMm} mm={mm} />

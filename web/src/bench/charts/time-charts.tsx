@@ -1,7 +1,7 @@
 import { t } from '../../messages/t';
 import { timeOfDay } from '../../shared/times';
 import { scalarText } from '../../workings/value-text';
-import type { ChartProps } from './chart';
+import type { ChartProps } from './chart-props';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const reader = { units: 'metric', timeZone: DEVICE_ZONE, moneyIn: 'plain' } as const;

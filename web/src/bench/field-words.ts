@@ -1,0 +1,35 @@
+import type { Issue } from '@caulkhorn/core/issues';
+import { toSystem } from '@caulkhorn/core/quantities';
+import { has, t } from '../messages/t';
+import { faultText } from '../shared/use-kept-form';
+import type { Reader } from './draft';
+
+export function unitText(unit: string, { units }: Reader): string | undefined {
+  if (unit === 'money') return undefined;
+  const shown = toSystem(0, unit, units).unit;
+  return has(`unit.${shown}`) ? t(`unit.${shown}`) : shown || undefined;
+}
+
+/** What is merely not yet filled in is no fault while someone is still typing. */
+const NOT_YET = new Set(['missing', 'one-of-missing', 'empty-list']);
+
+export function faultAt(issues: readonly Issue[], path: string): string | undefined {
+  const found = issues.find((each) => each.path === path && !NOT_YET.has(each.code));
+  return found && faultText(found);
+}
+
+/** The first fault in a list or a map typed as text, with its place in it. */
+export function faultUnder(issues: readonly Issue[], path: string): string | undefined {
+  const found = issues.find((each) => each.path.startsWith(path) && !NOT_YET.has(each.code));
+  if (!found) return undefined;
+  const place = found.path.slice(path.length);
+  return place === '' ? faultText(found) : `${placeInWords(place)}: ${faultText(found)}`;
+}
+
+/** "[2].rhPct" is row 3, humidity. */
+export function placeInWords(place: string): string {
+  return place
+    .replace(/\[(\d+)\]/g, (_, index: string) => `${t('bench.row', { n: Number(index) + 1 })} `)
+    .replace(/\.?([A-Za-z]\w*)/g, (_, name: string) => t(`field.${name}`))
+    .trim();
+}
