@@ -1,13 +1,14 @@
 import { fieldText, formatMargin, formatQuantity, parseNumber, readQuantity } from './numbers';
 
 test('numbers as people type them', () => {
-  expect(['0.4', '0,4', ' 12 ', '-1.5', '−2', '.5', '1e3', '1.2.3', '1,2,3', 'abc', '', '1 2'].map(parseNumber)).toEqual([
+  expect(['0.4', '0,4', ' 12 ', '-1.5', '−2', '.5', '1e3', '1e', '1.2.3', '1,2,3', 'abc', '', '1 2'].map(parseNumber)).toEqual([
     0.4,
     0.4,
     12,
     -1.5,
     -2,
     0.5,
+    1000,
     NaN,
     NaN,
     NaN,
