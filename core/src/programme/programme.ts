@@ -223,8 +223,13 @@ function* search(model: ScheduleModel, root: Bounds, rootLower: number, weights:
       if (restart === null) {
         const part = RESTART_TARGETS[uniformInt(random, 0, RESTART_TARGETS.length - 1)]!;
         restartEndMin = lower + part * ((best()?.makespanMin ?? model.horizonMin + 1) - lower);
-        restart = new ScheduleSearch(model, root, restartEndMin, [], (choices) =>
-          uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0,
+        restart = new ScheduleSearch(
+          model,
+          root,
+          restartEndMin,
+          [],
+          (choices) => (uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0),
+          uniformInt(random, 0, 1) === 0 ? 'in-time' : 'fewest-ways-out',
         );
       }
       const over = restart.advance(NODES_A_SLICE);

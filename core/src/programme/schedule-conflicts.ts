@@ -5,6 +5,9 @@ import { intersect } from './start-times.js';
 /** One way out of an overfull resource: an order of two tasks, or a task that waits for a time. */
 export type Choice = { before: number; after: number } | { task: number; notBeforeMin: number };
 
+/** Which of several overfull resources is seen to first. */
+export type FirstOverload = 'fewest-ways-out' | 'in-time';
+
 interface Piece {
   task: number;
   amount: number;
@@ -20,17 +23,22 @@ interface Overload {
 
 /**
  * All ways out of one overfull resource, most room first; null when no resource is overfull. Of several, the one with the fewest
- * ways out is taken, so that a dead end shows early. In every schedule below
+ * ways out is taken, so that a dead end shows early, or the first in time, as a schedule is built up on site. In every schedule below
  * this node at least one of the choices holds, so trying them all loses nothing.
  */
-export function waysOut(model: ScheduleModel, bounds: Bounds): Choice[] | null {
-  let best: { choices: Choice[]; room: number } | null = null;
+export function waysOut(model: ScheduleModel, bounds: Bounds, first: FirstOverload): Choice[] | null {
+  let best: { choices: Choice[]; room: number; atMin: number } | null = null;
   for (let resource = 0; resource < model.capacities.length; resource++) {
     const overload = firstOverload(model, bounds, resource);
     if (!overload) continue;
-    const found = choicesFor(model, bounds, overload);
-    const fewer = best === null ? -1 : found.choices.length - best.choices.length || found.room - best.room;
-    if (fewer < 0) best = found;
+    const found = { ...choicesFor(model, bounds, overload), atMin: Math.max(...overload.pieces.map(({ fromMin }) => fromMin)) };
+    const before =
+      best === null
+        ? -1
+        : first === 'in-time'
+          ? found.atMin - best.atMin
+          : found.choices.length - best.choices.length || found.room - best.room;
+    if (before < 0) best = found;
   }
   return best?.choices ?? null;
 }

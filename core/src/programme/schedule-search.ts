@@ -1,5 +1,5 @@
 import { Bounds, Decisions, type Precedence } from './schedule-bounds.js';
-import { type Choice, waysOut } from './schedule-conflicts.js';
+import { type Choice, type FirstOverload, waysOut } from './schedule-conflicts.js';
 import type { ScheduleModel } from './schedule-model.js';
 
 export interface Schedule {
@@ -32,6 +32,7 @@ export class ScheduleSearch {
     /** only schedules that end before this */ private endBeforeMin: number,
     given: readonly Precedence[] = [],
     /** picks among the choices of a node; the first by default */ private readonly pick: (choices: number) => number = () => 0,
+    private readonly first: FirstOverload = 'fewest-ways-out',
   ) {
     this.decisions = new Decisions(model.tasks.length);
     given.forEach((each) => this.decisions.push(each));
@@ -64,7 +65,7 @@ export class ScheduleSearch {
     if (choice && 'task' in choice && !bounds.raise(choice.task, this.model.tasks[choice.task]!.times.notBefore(choice.notBeforeMin)))
       return;
     if (!bounds.endBy(this.endBeforeMin - BETTER_BY_MIN) || !bounds.propagate(this.decisions)) return;
-    const choices = waysOut(this.model, bounds);
+    const choices = waysOut(this.model, bounds, this.first);
     if (choices === null) return this.keep(bounds);
     const below = this.decisions.depth;
     const first = choices.length > 1 ? this.pick(choices.length) : 0;
