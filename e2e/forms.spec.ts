@@ -72,7 +72,10 @@ test('water: another level governs, and the load follows at once', async ({ page
     .check();
   await expect(head).toContainText('2.30');
   await head.click();
-  await expect(page.getByRole('dialog')).toContainText('h = max(0, z_water − z_point)');
+  // the law, and the same with this level and this point in it (−0.65 and −2.95 m)
+  const formula = page.getByRole('dialog').locator('.formula annotation');
+  await expect(formula.nth(0)).toContainText('\\max(0');
+  await expect(formula.nth(1)).toContainText('\\left(-0.65\\right)} - {\\left(-2.95\\right)');
   await page.keyboard.press('Escape');
   await allSent(page);
 });

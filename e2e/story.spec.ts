@@ -98,7 +98,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
       .getByRole('button', { name: /Must hold/ })
       .click();
     const working = page.getByRole('dialog');
-    await expect(working).toContainText('p_req = γ · ρ · g · h');
+    await expect(working.locator('.formula annotation').first()).toContainText('p_{req}');
     await expect(working).toContainText('Common practice, no source');
     await page.keyboard.press('Escape');
   });
