@@ -3,16 +3,18 @@ import type { Receipt } from '@caulkhorn/core/site-log';
 import { Type } from 'class-transformer';
 import { IsObject, ValidateNested } from 'class-validator';
 import { Id, ListOf, OneOf, Quantity, Time, Whole } from './constraints.js';
-import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
 
-export type CommandKind = 'job.put' | `${ItemKind}.put` | `${ItemKind}.remove` | 'water-levels.add' | 'log.append' | 'plan.release';
+export type CommandKind =
+  'job.put' | `${ItemKind}.put` | `${ItemKind}.remove` | 'water-levels.add' | 'readings.add' | 'log.append' | 'plan.release';
 
 export const COMMAND_KINDS: readonly CommandKind[] = [
   'job.put',
   ...ITEM_KINDS.flatMap((kind) => [`${kind}.put` as const, `${kind}.remove` as const]),
   'water-levels.add',
+  'readings.add',
   'log.append',
   'plan.release',
 ];
@@ -46,6 +48,10 @@ export class AddLevelsPayloadDto {
   @ListOf(5000, 1) @ValidateNested({ each: true }) @Type(() => WaterLevelDto) levels!: WaterLevelDto[];
 }
 
+export class AddReadingsPayloadDto {
+  @ListOf(5000, 1) @ValidateNested({ each: true }) @Type(() => ReadingDto) readings!: ReadingDto[];
+}
+
 const ITEM_DTO = {
   space: SpaceDto,
   face: FaceDto,
@@ -53,6 +59,7 @@ const ITEM_DTO = {
   'water-body': WaterBodyDto,
   'water-level': WaterLevelDto,
   'build-up': BuildUpDto,
+  reading: ReadingDto,
 } as const satisfies Record<ItemKind, new () => object>;
 
 /** The class that a command's payload must satisfy. */
@@ -61,6 +68,7 @@ export function payloadClass(kind: CommandKind): new () => object {
   if (kind === 'log.append') return LogEntryDto;
   if (kind === 'plan.release') return ReleasePayloadDto;
   if (kind === 'water-levels.add') return AddLevelsPayloadDto;
+  if (kind === 'readings.add') return AddReadingsPayloadDto;
   const [item, verb] = kind.split('.') as [ItemKind, 'put' | 'remove'];
   return verb === 'put' ? ITEM_DTO[item] : RemovePayloadDto;
 }

@@ -42,6 +42,16 @@ export function OneOf(choices: readonly string[]): PropertyDecorator {
   return IsIn([...choices], { context: { choices: choices.join(', ') } });
 }
 
+/** Some of a set, each at most once. */
+export function Several(choices: readonly string[]): PropertyDecorator {
+  const each = (value: unknown[]) =>
+    value.every((one) => typeof one === 'string' && choices.includes(one)) && new Set(value).size === value.length;
+  return ValidateBy(
+    { name: 'isSeveral', constraints: [choices], validator: { validate: (value) => Array.isArray(value) && each(value) } },
+    { context: { choices: choices.join(', ') } },
+  );
+}
+
 /** An id made by whoever made the thing: a UUID. */
 export function Id(): PropertyDecorator {
   return IsUUID('all');
@@ -85,6 +95,35 @@ export function FacePoints(min: number, max: number): PropertyDecorator {
     },
     { context: { min, max } },
   );
+}
+
+/** Closed polygons on a face. */
+export function Outlines(max: number): PropertyDecorator {
+  const isOutline = (points: unknown) => Array.isArray(points) && points.length >= 3 && points.length <= 200 && points.every(isFacePoint);
+  return ValidateBy(
+    {
+      name: 'isOutlines',
+      constraints: [max],
+      validator: { validate: (value) => Array.isArray(value) && value.length <= max && value.every(isOutline) },
+    },
+    { context: { min: 3, max: 200 } },
+  );
+}
+
+/** One point on a face. */
+export function OnePoint(): PropertyDecorator {
+  return ValidateBy({ name: 'isOnePoint', validator: { validate: isFacePoint } }, { context: { min: 1, max: 1 } });
+}
+
+/** A day of the calendar, YYYY-MM-DD. */
+export function Day(): PropertyDecorator {
+  return ValidateBy({ name: 'isDay', validator: { validate: isDay } });
+}
+
+function isDay(value: unknown): boolean {
+  if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
+  const at = new Date(`${value}T00:00:00Z`);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(value);
 }
 
 function isFacePoint(point: unknown): boolean {

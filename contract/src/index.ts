@@ -1,6 +1,7 @@
 export { checkShape } from './check-shape.js';
 export {
   AddLevelsPayloadDto,
+  AddReadingsPayloadDto,
   COMMAND_KINDS,
   CommandDto,
   ReleasePayloadDto,
@@ -19,8 +20,13 @@ export {
   LEVEL_KINDS,
   MOVEMENTS,
   PIPE_KINDS,
+  READING_KINDS,
+  REACHES,
+  ReadingDto,
+  SALTS,
   SCHOOLS,
   SIDE_KINDS,
+  SIGNS,
   SUBSTRATES,
   SpaceDto,
   WET_STATES,

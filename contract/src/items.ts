@@ -1,17 +1,38 @@
-import type {
-  FaceKind,
-  FacePoint,
-  FeatureKind,
-  LevelKind,
-  School,
-  SideKind,
-  Substrate,
-  TypedQuantities,
-  WetState,
+import {
+  FEATURE_SPECS,
+  type Face,
+  type FaceKind,
+  type FacePoint,
+  type FeatureKind,
+  type LevelKind,
+  READING_SPECS,
+  type ReadingKind,
+  type School,
+  type SideKind,
+  type Sign,
+  type Substrate,
+  type TypedQuantities,
+  type WetState,
 } from '@caulkhorn/core/jobs';
 import { Type } from 'class-transformer';
 import { IsBoolean, ValidateNested } from 'class-validator';
-import { FacePoints, Given, Id, OneOf, Optional, Quantity, Text, Time, TimeZone, Typed, Whole } from './constraints.js';
+import {
+  Day,
+  FacePoints,
+  Given,
+  Id,
+  OnePoint,
+  OneOf,
+  Optional,
+  Outlines,
+  Quantity,
+  Several,
+  Text,
+  Time,
+  TimeZone,
+  Typed,
+  Whole,
+} from './constraints.js';
 
 const LEVEL_M = [-12_000, 9_000] as const;
 const SITE_M = [-100_000, 100_000] as const;
@@ -19,7 +40,24 @@ const SITE_M = [-100_000, 100_000] as const;
 export const SUBSTRATES: readonly Substrate[] = ['cast-concrete', 'precast', 'block', 'brick', 'rubble', 'screed', 'render'];
 export const FACE_KINDS: readonly FaceKind[] = ['wall', 'slab', 'soffit', 'lining'];
 export const SIDE_KINDS: readonly SideKind[] = ['ground', 'tank', 'room', 'open-air'];
-export const FEATURE_KINDS: readonly FeatureKind[] = ['crack', 'leak', 'penetration'];
+export const FEATURE_KINDS = Object.keys(FEATURE_SPECS) as readonly FeatureKind[];
+export const READING_KINDS = Object.keys(READING_SPECS) as readonly ReadingKind[];
+export const SIGNS: readonly Sign[] = [
+  'tide-mark',
+  'flaking-paint',
+  'hard-to-touch',
+  'mould',
+  'musty',
+  'rust-stain',
+  'worse-after-rain',
+  'worse-in-winter',
+  'always-the-same',
+  'came-suddenly',
+  'spots-on-coat',
+  'floor-lifts',
+];
+export const SALTS: readonly NonNullable<Face['salts']>[] = ['none', 'slight', 'strong'];
+export const REACHES: readonly NonNullable<Face['reach']>[] = ['near', 'far', 'both'];
 export const WET_STATES: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
 export const LEVEL_KINDS: readonly LevelKind[] = ['dip', 'logger', 'seasonal-high', 'flood'];
 export const PIPE_KINDS = ['rigid', 'flexible', 'corrugated'] as const;
@@ -77,6 +115,7 @@ export class FaceDto {
   @Text(120) name!: string;
   @OneOf(FACE_KINDS) kind!: FaceKind;
   @FacePoints(3, 200) outline!: FacePoint[];
+  @Optional() @Outlines(50) openings?: FacePoint[][];
   @Given()
   @ValidateNested()
   @Type(() => PlacementDto, {
@@ -97,6 +136,19 @@ export class FaceDto {
   @Given() @ValidateNested() @Type(() => SideDto) near!: SideDto;
   @Given() @ValidateNested() @Type(() => SideDto) far!: SideDto;
   @Whole(0, 10_000) order!: number;
+  @Optional() @Day() castOn?: string;
+  @Optional() @Whole(1, 10) csp?: number;
+  @Optional() @OneOf(SALTS) salts?: NonNullable<Face['salts']>;
+  @Optional() @Text(200, 0) coatings?: string;
+  @Optional() @OneOf(REACHES) reach?: NonNullable<Face['reach']>;
+  @Optional() @Time() clearAt?: string;
+}
+
+export class MeasuredFlowDto {
+  @Time() at!: string;
+  @Optional() @Quantity(0, 1000) dripsPerMin?: number;
+  @Optional() @Quantity(0, 1_000_000) volumeMl?: number;
+  @Optional() @Quantity(0.1, 1_000_000) seconds?: number;
 }
 
 export class FeatureDto {
@@ -109,7 +161,10 @@ export class FeatureDto {
   @Optional() @Quantity(0.01, 200) widthMm?: number;
   @Optional() @OneOf(MOVEMENTS) movement?: (typeof MOVEMENTS)[number];
   @Optional() @Quantity(1, 5000) diameterMm?: number;
+  @Optional() @Quantity(0, 10_000) depthMm?: number;
+  @Optional() @ValidateNested() @Type(() => MeasuredFlowDto) flow?: MeasuredFlowDto;
   @Optional() @OneOf(PIPE_KINDS) pipe?: (typeof PIPE_KINDS)[number];
+  @Optional() @Several(SIGNS) signs?: Sign[];
   @Optional() @IsBoolean() pastLeakage?: boolean;
   @Optional() @Text(2000, 0) note?: string;
   @Optional() @Typed() typed?: TypedQuantities;
@@ -148,4 +203,17 @@ export class BuildUpDto {
   @OneOf(SCHOOLS) crackSchool!: School;
   @OneOf(SCHOOLS) secondCoatSchool!: School;
   @Optional() @Text(1000, 0) reason?: string;
+}
+
+export class ReadingDto {
+  @Id() id!: string;
+  @Id() faceId!: string;
+  @Optional() @OnePoint() point?: FacePoint;
+  @OneOf(READING_KINDS) kind!: ReadingKind;
+  @Quantity(-1000, 100_000) value!: number;
+  @Time() at!: string;
+  @Optional() @Text(120, 0) instrument?: string;
+  @Optional() @Quantity(0, 10_000) depthMm?: number;
+  @Optional() @Text(500, 0) note?: string;
+  @Optional() @Typed() typed?: TypedQuantities;
 }

@@ -1,5 +1,5 @@
 import { crack, sampleJob } from '../testing/sample-job';
-import type { Feature, School } from '../jobs';
+import { FEATURE_SPECS, type Feature, type FeatureKind, type School } from '../jobs';
 import { CRYSTALLINE_RULES, ruleForFeature, ruleForJunction } from './index';
 
 const concrete = sampleJob().faces[0]!;
@@ -20,12 +20,19 @@ const CASES: readonly [string, () => string][] = [
   ['crack-leaking', () => ruleOf({ widthMm: 0.1, wetState: 'weeping' })],
   ['crack-wide-block', () => ruleOf({ widthMm: 2 }, 'B', block)],
   ['crack-wide', () => ruleOf({ widthMm: 0.51 })],
+  ['crack-unmeasured', () => ruleOf({ widthMm: undefined })],
   ['crack-fine', () => ruleOf({ widthMm: 0.5, wetState: 'damp' })],
   ['leak-block', () => ruleOf({ kind: 'leak' }, 'B', block)],
   ['leak', () => ruleOf({ kind: 'leak' })],
   ['pipe-not-rigid', () => ruleOf(pipe({ pipe: 'corrugated', wetState: 'running' }))],
   ['pipe-leaking', () => ruleOf(pipe({ pipe: 'rigid', wetState: 'dripping' }))],
   ['pipe-dry', () => ruleOf(pipe({ pipe: 'rigid' }))],
+  ['joint-moving', () => ruleOf({ kind: 'joint', movement: 'moving', wetState: 'running' })],
+  ['joint-leaking', () => ruleOf({ kind: 'joint', pastLeakage: true })],
+  ['joint-static', () => ruleOf({ kind: 'joint' })],
+  ['mortar-joint-leaking', () => ruleOf({ kind: 'mortar-joint', wetState: 'weeping' })],
+  ['mortar-joint', () => ruleOf({ kind: 'mortar-joint' })],
+  ['no-row-yet', () => ruleOf({ kind: 'spall' })],
   ['wall-floor', () => ruleForJunction({ kind: 'wall-floor' }).id],
   ['internal-corner', () => ruleForJunction({ kind: 'internal-corner' }).id],
   ['external-corner', () => ruleForJunction({ kind: 'external-corner' }).id],
@@ -34,7 +41,13 @@ const CASES: readonly [string, () => string][] = [
 
 test.each(CASES)('%s', (wanted, rule) => expect(rule()).toBe(wanted));
 
-test('no row of the table goes untested', () => expect(CASES.map(([id]) => id)).toEqual(CRYSTALLINE_RULES.map((rule) => rule.id)));
+test('no row of the table goes untested', () =>
+  expect(CASES.map(([id]) => id)).toEqual([...new Set(CRYSTALLINE_RULES.map((rule) => rule.id))]));
+
+test('every kind of feature finds a row, whatever is known of it', () => {
+  for (const kind of Object.keys(FEATURE_SPECS) as FeatureKind[])
+    expect(ruleOf({ kind, widthMm: undefined, movement: undefined })).toBeTruthy();
+});
 
 test('the schools part at 0.4 and 0.5 mm', () => {
   expect(ruleOf({ widthMm: 0.45 }, 'A')).toBe('crack-wide');

@@ -15,6 +15,7 @@ export function ruleForFeature(feature: Feature, face: Pick<Face, 'substrate'>, 
     moving: feature.movement === 'moving',
     leaks: leaks(feature),
     overThreshold: (feature.widthMm ?? 0) > CRACK_SCHOOLS[crackSchool].routOverMm,
+    measured: feature.widthMm !== undefined,
     pipe: feature.pipe,
     substrate: face.substrate,
   };
@@ -29,6 +30,7 @@ interface Facts {
   moving?: boolean;
   leaks?: boolean;
   overThreshold?: boolean;
+  measured?: boolean;
   pipe?: string;
   substrate?: Face['substrate'];
 }
@@ -40,11 +42,12 @@ function firstThatApplies(of: TreatmentRule['of'], facts: Facts): TreatmentRule 
 }
 
 function applies(when: RuleConditions, facts: Facts): boolean {
-  const flagHolds = (name: 'moving' | 'leaks' | 'overThreshold') => when[name] === undefined || when[name] === facts[name];
+  const flagHolds = (name: 'moving' | 'leaks' | 'overThreshold' | 'measured') => when[name] === undefined || when[name] === facts[name];
   return (
     flagHolds('moving') &&
     flagHolds('leaks') &&
     flagHolds('overThreshold') &&
+    flagHolds('measured') &&
     (!when.pipe || when.pipe.includes(facts.pipe ?? '')) &&
     (!when.substrate || (facts.substrate !== undefined && when.substrate.includes(facts.substrate)))
   );

@@ -18,6 +18,7 @@ export interface RuleConditions {
   readonly moving?: boolean;
   readonly leaks?: boolean;
   readonly overThreshold?: boolean;
+  /** its width is known */ readonly measured?: boolean;
   readonly pipe?: readonly string[];
   readonly substrate?: readonly Substrate[];
 }
@@ -26,7 +27,8 @@ export interface TreatmentRule {
   /** also the key of its reason, and of what to do instead, in the message catalogue */ readonly id: string;
   readonly of: FeatureKind | JunctionKind;
   readonly when: RuleConditions;
-  readonly verdict: 'treat' | 'coat-over' | 'refuse';
+  /** undecided: no row knows it yet; people decide on site and write down what was done */ readonly verdict:
+    'treat' | 'coat-over' | 'refuse' | 'undecided';
   readonly steps: readonly TreatmentStep[];
   readonly slot?: SlotSize;
   readonly filletLegMm?: number;
@@ -34,14 +36,28 @@ export interface TreatmentRule {
 }
 
 /** Pinned in every plan revision; raise it whenever a row below changes. */
-export const TREATMENT_RULES_VERSION = 1;
+export const TREATMENT_RULES_VERSION = 2;
 
 const MASONRY_UNITS = ['block'] as const;
 const LEAK_SLOT: SlotSize = { widthMm: 25, depthMm: 25, profile: 'dovetail', backWidthMm: 32, plugFraction: 0.5, extendMm: 300 };
 const CRACK_SLOT: SlotSize = { widthMm: 25, depthMm: 25, profile: 'u', plugFraction: 0, extendMm: 0 };
 const BLOCK_SLOT: SlotSize = { widthMm: 12, depthMm: 25, profile: 'dovetail', backWidthMm: 18, plugFraction: 0, extendMm: 0 };
 const BLOCK_LEAK_SLOT: SlotSize = { ...BLOCK_SLOT, widthMm: 20, backWidthMm: 26, plugFraction: 0.5, extendMm: 300 };
+/** Failed bed and perpend joints are raked out, the units spared. */
+const RAKED_JOINT: SlotSize = { widthMm: 12, depthMm: 37, profile: 'u', plugFraction: 0, extendMm: 0 };
 const source = COMMON_PRACTICE;
+const WITHOUT_A_ROW: readonly FeatureKind[] = [
+  'tie-hole',
+  'fixing',
+  'drain',
+  'honeycomb',
+  'spall',
+  'blow-holes',
+  'damp-area',
+  'salt-bloom',
+  'mould',
+  'ponding',
+];
 
 /** Detail rules of the crystalline slurry family. The first row that applies decides. */
 export const CRYSTALLINE_RULES: readonly TreatmentRule[] = [
@@ -66,6 +82,7 @@ export const CRYSTALLINE_RULES: readonly TreatmentRule[] = [
     source,
   },
   { id: 'crack-wide', of: 'crack', when: { overThreshold: true }, verdict: 'treat', steps: ['open', 'fill'], slot: CRACK_SLOT, source },
+  { id: 'crack-unmeasured', of: 'crack', when: { measured: false }, verdict: 'undecided', steps: [], source },
   { id: 'crack-fine', of: 'crack', when: {}, verdict: 'coat-over', steps: [], source },
   {
     id: 'leak-block',
@@ -88,6 +105,20 @@ export const CRYSTALLINE_RULES: readonly TreatmentRule[] = [
     source,
   },
   { id: 'pipe-dry', of: 'penetration', when: {}, verdict: 'treat', steps: ['open', 'fill'], slot: CRACK_SLOT, source },
+  { id: 'joint-moving', of: 'joint', when: { moving: true }, verdict: 'refuse', steps: [], source },
+  { id: 'joint-leaking', of: 'joint', when: { leaks: true }, verdict: 'treat', steps: ['open', 'plug', 'fill'], slot: LEAK_SLOT, source },
+  { id: 'joint-static', of: 'joint', when: {}, verdict: 'treat', steps: ['open', 'fill'], slot: CRACK_SLOT, source },
+  {
+    id: 'mortar-joint-leaking',
+    of: 'mortar-joint',
+    when: { leaks: true },
+    verdict: 'treat',
+    steps: ['open', 'plug', 'fill'],
+    slot: { ...RAKED_JOINT, plugFraction: 0.5, extendMm: 300 },
+    source,
+  },
+  { id: 'mortar-joint', of: 'mortar-joint', when: {}, verdict: 'treat', steps: ['open', 'fill'], slot: RAKED_JOINT, source },
+  ...WITHOUT_A_ROW.map((of) => ({ id: 'no-row-yet', of, when: {}, verdict: 'undecided' as const, steps: [], source })),
   { id: 'wall-floor', of: 'wall-floor', when: {}, verdict: 'treat', steps: ['fillet'], filletLegMm: 40, source },
   { id: 'internal-corner', of: 'internal-corner', when: {}, verdict: 'treat', steps: ['fillet'], filletLegMm: 40, source },
   { id: 'external-corner', of: 'external-corner', when: {}, verdict: 'coat-over', steps: [], source },

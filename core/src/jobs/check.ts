@@ -1,5 +1,6 @@
 import { type Issue, issue } from '../issues.js';
-import { crossesItself, isOnOutline, levelRange, outlineAreaM2 } from './geometry.js';
+import { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
+import { crossesItself, isOnFace, isOnOutline, levelRange, outlineAreaM2, outlinesCross } from './geometry.js';
 import {
   type AnyItem,
   type BuildUp,
@@ -8,13 +9,16 @@ import {
   ITEM_LISTS,
   type ItemKind,
   type JobModel,
+  type MeasuredFlow,
+  type Reading,
   type Side,
   type WaterBody,
   type WaterLevel,
 } from './job.js';
+import { READING_SPECS } from './reading-kinds.js';
 
 /** Largest job that is planned and drawn as one. */
-export const LIMITS = { faces: 1000, features: 5000, waterLevels: 20_000, spaces: 500 } as const;
+export const LIMITS = { faces: 1000, features: 5000, waterLevels: 20_000, spaces: 500, readings: 50_000 } as const;
 
 /** What a check needs to look up; a server fetches only these, a whole model works as well. */
 export interface ItemLookup {
@@ -52,6 +56,8 @@ export function checkItem(kind: ItemKind, item: AnyItem, lookup: ItemLookup, pat
       return lookup.waterBody((item as WaterLevel).waterBodyId) ? [] : [issue('not-found', at('waterBodyId'))];
     case 'build-up':
       return checkBuildUp(item as BuildUp, lookup, at);
+    case 'reading':
+      return checkReading(item as Reading, lookup, at);
     case 'space':
       return [];
   }
@@ -64,12 +70,27 @@ function checkFace(face: Face, lookup: ItemLookup, at: At): Issue[] {
   if (!lookup.space(face.spaceId)) found.push(issue('not-found', at('spaceId')));
   if (crossesItself(face.outline)) found.push(issue('outline-crosses-itself', at('outline')));
   else if (outlineAreaM2(face.outline) < 1e-4) found.push(issue('outline-without-area', at('outline')));
+  else found.push(...checkOpenings(face, at));
   if (face.kind === 'wall') {
     const { bottomM, topM } = levelRange(face);
     if (topM <= bottomM) found.push(issue('top-not-above-foot', at('placement')));
   }
   for (const name of ['near', 'far'] as const) found.push(...checkSide(face[name], lookup, (field) => at(`${name}.${field}`)));
   return found;
+}
+
+function checkOpenings({ outline, openings = [] }: Face, at: At): Issue[] {
+  return openings.flatMap((opening, i): Issue[] => {
+    const path = at(`openings[${i}]`);
+    if (crossesItself(opening)) return [issue('outline-crosses-itself', path)];
+    if (outlineAreaM2(opening) < 1e-4) return [issue('outline-without-area', path)];
+    if (!opening.every((point) => isOnOutline(outline, point)) || outlinesCross(outline, opening))
+      return [issue('opening-outside-its-face', path)];
+    const other = openings.findIndex(
+      (each, j) => j < i && (outlinesCross(each, opening) || isOnOutline(each, opening[0]!) || isOnOutline(opening, each[0]!)),
+    );
+    return other < 0 ? [] : [issue('openings-overlap', path, { other: other + 1 })];
+  });
 }
 
 function checkSide(side: Side, lookup: ItemLookup, at: At): Issue[] {
@@ -80,25 +101,49 @@ function checkSide(side: Side, lookup: ItemLookup, at: At): Issue[] {
   return body.kind === side.kind ? [] : [issue('water-of-another-kind', at('waterBodyId'))];
 }
 
-const POINTS_WANTED = { crack: [2, 200], leak: [1, 200], penetration: [1, 1] } as const;
-
 function checkFeature(feature: Feature, lookup: ItemLookup, at: At): Issue[] {
   const face = lookup.face(feature.faceId);
   if (!face) return [issue('not-found', at('faceId'))];
+  const { shape, needs, may } = FEATURE_SPECS[feature.kind];
   const found: Issue[] = [];
-  const [least, most] = POINTS_WANTED[feature.kind];
+  const [least, most] = POINTS_OF[shape];
   if (feature.path.length < least || feature.path.length > most) found.push(issue('wrong-number-of-points', at('path'), { least, most }));
+  else if (shape === 'area' && crossesItself(feature.path)) found.push(issue('outline-crosses-itself', at('path')));
+  else if (shape === 'area' && outlineAreaM2(feature.path) < 1e-6) found.push(issue('outline-without-area', at('path')));
   feature.path.forEach((point, i) => {
-    if (!isOnOutline(face.outline, point)) found.push(issue('off-its-face', at(`path[${i}]`)));
+    if (!isOnFace(face, point)) found.push(issue('off-its-face', at(`path[${i}]`)));
   });
-  const wanted = { crack: ['widthMm', 'movement'], leak: [], penetration: ['diameterMm', 'pipe'] } as const;
-  for (const name of wanted[feature.kind]) if (feature[name] === undefined) found.push(issue('missing', at(name)));
-  const elsewhere = {
-    crack: ['diameterMm', 'pipe'],
-    leak: ['diameterMm', 'pipe', 'movement', 'widthMm'],
-    penetration: ['widthMm', 'movement'],
-  } as const;
-  for (const name of elsewhere[feature.kind]) if (feature[name] !== undefined) found.push(issue('not-of-this-kind', at(name)));
+  for (const name of needs) if (feature[name] === undefined) found.push(issue('missing', at(name)));
+  for (const name of MEASURED)
+    if (feature[name] !== undefined && !needs.includes(name) && !may.includes(name)) found.push(issue('not-of-this-kind', at(name)));
+  if (feature.flow) found.push(...checkFlow(feature.flow, (field) => at(`flow.${field}`)));
+  return found;
+}
+
+const MEASURED = ['widthMm', 'movement', 'diameterMm', 'pipe', 'depthMm', 'flow'] as const;
+
+function checkFlow({ dripsPerMin, volumeMl, seconds }: MeasuredFlow, at: At): Issue[] {
+  if (dripsPerMin !== undefined && volumeMl !== undefined)
+    return [issue('only-one-of', at('dripsPerMin'), { fields: 'dripsPerMin, volumeMl' })];
+  if (dripsPerMin === undefined && volumeMl === undefined)
+    return [issue('one-of-missing', at('dripsPerMin'), { fields: 'dripsPerMin, volumeMl' })];
+  if (volumeMl !== undefined && seconds === undefined) return [issue('missing', at('seconds'))];
+  return dripsPerMin !== undefined && seconds !== undefined ? [issue('only-with', at('seconds'), { field: 'volumeMl' })] : [];
+}
+
+function checkReading(reading: Reading, lookup: ItemLookup, at: At): Issue[] {
+  const face = lookup.face(reading.faceId);
+  if (!face) return [issue('not-found', at('faceId'))];
+  const found: Issue[] = [];
+  const { min, max, ofAir } = READING_SPECS[reading.kind];
+  if (reading.value < min) found.push(issue('below-min', at('value'), { min }));
+  if (reading.value > max) found.push(issue('above-max', at('value'), { max }));
+  if (reading.kind === 'knife-test' && reading.value !== 0 && reading.value !== 1) found.push(issue('not-whole', at('value')));
+  if (!reading.point && !ofAir) found.push(issue('missing', at('point')));
+  if (reading.point && !isOnFace(face, reading.point)) found.push(issue('off-its-face', at('point')));
+  if (reading.depthMm !== undefined && reading.kind !== 'in-slab-rh') found.push(issue('not-of-this-kind', at('depthMm')));
+  if (reading.depthMm !== undefined && reading.depthMm > face.thicknessMm)
+    found.push(issue('above-max', at('depthMm'), { max: face.thicknessMm }));
   return found;
 }
 

@@ -44,6 +44,16 @@ export function outlineAreaM2(outline: readonly FacePoint[]): number {
   return Math.abs(twice) / 2;
 }
 
+/** What there is to treat: the outline less its openings. */
+export function netAreaM2({ outline, openings = [] }: Pick<Face, 'outline' | 'openings'>): number {
+  return openings.reduce((left, opening) => left - outlineAreaM2(opening), outlineAreaM2(outline));
+}
+
+/** Whether a point is on the face itself: within its outline or on its edge, and not inside an opening. */
+export function isOnFace({ outline, openings = [] }: Pick<Face, 'outline' | 'openings'>, point: FacePoint): boolean {
+  return isOnOutline(outline, point) && openings.every((opening) => !isOnOutline(opening, point) || isOnEdge(opening, point));
+}
+
 export interface Extent {
   minU: number;
   maxU: number;
@@ -87,6 +97,10 @@ export function isOnOutline(outline: readonly FacePoint[], [u, v]: FacePoint): b
   return inside;
 }
 
+function isOnEdge(outline: readonly FacePoint[], point: FacePoint): boolean {
+  return outline.some((from, i) => distanceToSegment(point, from, outline[(i + 1) % outline.length]!) <= ON_EDGE_M);
+}
+
 export function distanceToSegment([u, v]: FacePoint, [ua, va]: FacePoint, [ub, vb]: FacePoint): number {
   const du = ub - ua;
   const dv = vb - va;
@@ -101,15 +115,24 @@ export function pathLengthM(path: readonly FacePoint[]): number {
   return length;
 }
 
+/** Whether two segments cross at a point inside both. */
+function segmentsCross(a: FacePoint, b: FacePoint, c: FacePoint, d: FacePoint): boolean {
+  const side = (p: FacePoint, q: FacePoint, r: FacePoint) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
+  return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+}
+
+/** Whether the edges of two polygons cross anywhere. */
+export function outlinesCross(a: readonly FacePoint[], b: readonly FacePoint[]): boolean {
+  return a.some((from, i) => b.some((other, j) => segmentsCross(from, a[(i + 1) % a.length]!, other, b[(j + 1) % b.length]!)));
+}
+
 /** Whether any two edges of the polygon cross each other. */
 export function crossesItself(outline: readonly FacePoint[]): boolean {
   const n = outline.length;
-  const side = (a: FacePoint, b: FacePoint, c: FacePoint) => Math.sign((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]));
   for (let i = 0; i < n; i++)
     for (let j = i + 2; j < n; j++) {
       if (i === 0 && j === n - 1) continue;
-      const [a, b, c, d] = [outline[i]!, outline[(i + 1) % n]!, outline[j]!, outline[(j + 1) % n]!];
-      if (side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0) return true;
+      if (segmentsCross(outline[i]!, outline[(i + 1) % n]!, outline[j]!, outline[(j + 1) % n]!)) return true;
     }
   return false;
 }

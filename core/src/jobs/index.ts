@@ -2,13 +2,17 @@ export { applyChange } from './change.js';
 export type { Change } from './change.js';
 export { LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './check.js';
+export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
+export type { FeatureField, FeatureShape, FeatureSpec } from './feature-kinds.js';
 export {
   distanceToSegment,
   extentOf,
   isLevelFace,
+  isOnFace,
   isOnOutline,
   levelAt,
   levelRange,
+  netAreaM2,
   outlineAreaM2,
   pathLengthM,
   sitePoint,
@@ -30,11 +34,15 @@ export type {
   Junction,
   JunctionKind,
   LevelKind,
+  MeasuredFlow,
   Placement,
   ProductRef,
+  Reading,
+  ReadingKind,
   School,
   Side,
   SideKind,
+  Sign,
   Space,
   Substrate,
   TypedQuantities,
@@ -42,4 +50,8 @@ export type {
   WaterLevel,
   WetState,
 } from './job.js';
+export { READING_SPECS } from './reading-kinds.js';
+export type { ReadingSpec } from './reading-kinds.js';
 export { findJunctions } from './junctions.js';
+export { roomShapes, shaftShapes, tunnelShapes, walkWalls } from './rooms.js';
+export type { PlacedShape, TapedWall } from './rooms.js';

@@ -57,6 +57,7 @@ export interface Face {
   name: string;
   kind: FaceKind;
   /** closed polygon in (u, v), last point not repeated */ outline: FacePoint[];
+  /** doors, windows, hatches: closed polygons inside the outline, not treated */ openings?: FacePoint[][];
   placement: Placement;
   thicknessMm: number;
   substrate: Substrate;
@@ -65,22 +66,73 @@ export interface Face {
   /** the side that is surveyed and coated */ near: Side;
   far: Side;
   /** place in the walk round its space */ order: number;
+  /** day of casting, YYYY-MM-DD */ castOn?: string;
+  /** concrete surface profile, 1 to 10 by comparison chips (ICRI 310.2R) */ csp?: number;
+  salts?: 'none' | 'slight' | 'strong';
+  /** paint, render or sealer found on it, in words */ coatings?: string;
+  /** from where people can get at it */ reach?: 'near' | 'far' | 'both';
+  /** time at which someone looked all over it and found nothing */ clearAt?: string;
 }
 
 export type WetState = 'dry' | 'damp' | 'weeping' | 'dripping' | 'running' | 'gushing';
-export type FeatureKind = 'crack' | 'leak' | 'penetration';
+export type FeatureKind =
+  | 'crack'
+  | 'leak'
+  /** between two pours of one face */
+  | 'joint'
+  /** of masonry */
+  | 'mortar-joint'
+  | 'penetration'
+  /** left by a formwork tie */
+  | 'tie-hole'
+  /** socket, bolt or bracket let in */
+  | 'fixing'
+  | 'drain'
+  | 'honeycomb'
+  | 'spall'
+  | 'blow-holes'
+  | 'damp-area'
+  | 'salt-bloom'
+  | 'mould'
+  | 'ponding';
+
+/** Water caught: by bucket and watch, or by counted drips. */
+export interface MeasuredFlow {
+  at: string;
+  dripsPerMin?: number;
+  volumeMl?: number;
+  seconds?: number;
+}
+
+/** What can be seen or heard of a damp place, ticked rather than measured. */
+export type Sign =
+  | 'tide-mark'
+  | 'flaking-paint'
+  | 'hard-to-touch'
+  | 'mould'
+  | 'musty'
+  | 'rust-stain'
+  | 'worse-after-rain'
+  | 'worse-in-winter'
+  | 'always-the-same'
+  | 'came-suddenly'
+  | 'spots-on-coat'
+  | 'floor-lifts';
 
 export interface Feature {
   id: string;
   faceId: string;
   mark: string;
   kind: FeatureKind;
-  /** a crack's line, a leak's start and end (or one point), a penetration's centre */ path: FacePoint[];
+  /** a line with its two ends, the middle of a hole, or the edge of an area; a leak is a spot or a line */ path: FacePoint[];
   wetState: WetState;
   widthMm?: number;
   movement?: 'static' | 'moving';
   diameterMm?: number;
+  depthMm?: number;
+  flow?: MeasuredFlow;
   pipe?: 'rigid' | 'flexible' | 'corrugated';
+  signs?: Sign[];
   /** shows that water came through once, though it is dry today */ pastLeakage?: boolean;
   note?: string;
   typed?: TypedQuantities;
@@ -138,6 +190,33 @@ export interface BuildUp {
   reason?: string;
 }
 
+export type ReadingKind =
+  | 'in-slab-rh'
+  | 'vapour-emission'
+  | 'surface-ph'
+  | 'surface-temperature'
+  | 'air-temperature'
+  | 'air-humidity'
+  | 'moisture-meter'
+  | 'salts'
+  | 'strength'
+  | 'profile'
+  | 'knife-test';
+
+/** One measured value with its place, time and instrument. */
+export interface Reading {
+  id: string;
+  faceId: string;
+  /** where on the face; none for the air before it */ point?: FacePoint;
+  kind: ReadingKind;
+  /** in the kind's unit */ value: number;
+  at: string;
+  instrument?: string;
+  /** drilled depth of an in-slab probe */ depthMm?: number;
+  note?: string;
+  typed?: TypedQuantities;
+}
+
 /** Everything people measured and chose on a job; what is planned follows from it, what was done stands in the log. */
 export interface JobModel {
   job: JobHead;
@@ -147,6 +226,7 @@ export interface JobModel {
   waterBodies: WaterBody[];
   waterLevels: WaterLevel[];
   buildUps: BuildUp[];
+  readings: Reading[];
 }
 
 /** The lists of a job, by the kind of thing they hold. */
@@ -157,6 +237,7 @@ export const ITEM_LISTS = {
   'water-body': 'waterBodies',
   'water-level': 'waterLevels',
   'build-up': 'buildUps',
+  reading: 'readings',
 } as const satisfies Record<string, keyof JobModel>;
 
 export type ItemKind = keyof typeof ITEM_LISTS;

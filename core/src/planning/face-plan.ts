@@ -9,7 +9,7 @@ import {
   type Junction,
   extentOf,
   levelRange,
-  outlineAreaM2,
+  netAreaM2,
   pathLengthM,
 } from '../jobs/index.js';
 import { fillet, type SlotFill, slotFill, takeOff } from '../materials/index.js';
@@ -73,7 +73,7 @@ export function planFace(face: Face, features: readonly Feature[], junctions: re
   const buildUp = model.buildUps.find((b) => b.faceId === face.id);
   const plan: FacePlan = {
     faceId: face.id,
-    areaM2: outlineAreaM2(face.outline),
+    areaM2: netAreaM2(face),
     water,
     headAtFoot: water && headWorking(water, levelRange(face).bottomM),
     buildUp,

@@ -1,3 +1,10 @@
+export { surveyGaps } from './completeness.js';
+export { DAMP_CAUSES, DAMP_EVIDENCE } from './damp-evidence.js';
+export type { DampCause, DampEvidence, DampFacts } from './damp-evidence.js';
+export { dampFacts } from './damp-facts.js';
+export type { DampContext } from './damp-facts.js';
+export { diagnose } from './diagnosis.js';
+export type { CauseFound, Diagnosis } from './diagnosis.js';
 export { leakRate } from './leak-rate.js';
 export { PROBE_DEPTH, moistureTestPlan } from './moisture-test-plan.js';
 export { moistureVerdict } from './moisture-verdict.js';

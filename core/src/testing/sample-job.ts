@@ -1,4 +1,4 @@
-import type { BuildUp, Face, Feature, JobModel } from '../jobs';
+import type { BuildUp, Face, Feature, JobModel, Reading } from '../jobs';
 
 /** A wet room of two walls and a floor, 4 × 3 m, foot at −2.5 m, ground water at −0.5 m. Ids are words: the core does not mind. */
 export function sampleJob(): JobModel {
@@ -26,6 +26,7 @@ export function sampleJob(): JobModel {
     ],
     features: [],
     buildUps: [],
+    readings: [],
   };
 }
 
@@ -82,4 +83,8 @@ export function buildUp(faceId: string, part: Partial<BuildUp> = {}): BuildUp {
     secondCoatSchool: 'B',
     ...part,
   };
+}
+
+export function reading(part: Partial<Reading> = {}): Reading {
+  return { id: 'r1', faceId: 'north', kind: 'moisture-meter', value: 40, point: [1, 0.3], at: '2026-03-01T08:00:00Z', ...part };
 }

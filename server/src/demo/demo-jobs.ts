@@ -4,6 +4,7 @@ import { type PlanRevision, planJob, revisionContent } from '@caulkhorn/core/pla
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { DEMO_PEOPLE } from './demo-people.js';
 import { ropewalkLog } from './ropewalk-log.js';
+import { surveyRopewalk } from './ropewalk-readings.js';
 import { DemoSurvey, demoId, rectangle } from './survey.js';
 
 const HOUR_MS = 3_600_000;
@@ -234,6 +235,8 @@ function ropewalk(now: Date): JobFileDto {
     movement: 'static',
     wetState: 'damp',
   });
+
+  surveyRopewalk(s, iso, now);
 
   const rewet = { crackSchool: 'B', secondCoatSchool: 'B' } as const;
   s.coat(

@@ -6,6 +6,7 @@ import type {
   Feature,
   JobModel,
   Placement,
+  Reading,
   Side,
   Space,
   Substrate,
@@ -36,7 +37,16 @@ export class DemoSurvey {
     private readonly job: string,
     head: Omit<JobModel['job'], 'id'>,
   ) {
-    this.model = { job: { id: demoId(job), ...head }, spaces: [], faces: [], features: [], waterBodies: [], waterLevels: [], buildUps: [] };
+    this.model = {
+      job: { id: demoId(job), ...head },
+      spaces: [],
+      faces: [],
+      features: [],
+      waterBodies: [],
+      waterLevels: [],
+      buildUps: [],
+      readings: [],
+    };
   }
 
   id(name: string): string {
@@ -113,6 +123,23 @@ export class DemoSurvey {
 
   feature(faceMark: string, mark: string, rest: Omit<Feature, 'id' | 'faceId' | 'mark'>): void {
     this.model.features.push({ id: this.id(`feature ${mark}`), faceId: this.id(`face ${faceMark}`), mark, ...rest });
+  }
+
+  open(faceMark: string, opening: FacePoint[]): void {
+    const face = this.model.faces.find(({ mark }) => mark === faceMark)!;
+    face.openings = [...(face.openings ?? []), opening];
+  }
+
+  reading(
+    faceMark: string,
+    kind: Reading['kind'],
+    value: number,
+    at: string,
+    point?: FacePoint,
+    rest: Partial<Pick<Reading, 'instrument' | 'depthMm' | 'note'>> = {},
+  ): void {
+    const id = this.id(`reading ${this.model.readings.length}`);
+    this.model.readings.push({ id, faceId: this.id(`face ${faceMark}`), kind, value, at, ...(point ? { point } : {}), ...rest });
   }
 
   coat(faceMark: string, line: 'tarnwick' | 'osmere', schools: Pick<BuildUp, 'crackSchool' | 'secondCoatSchool'>, reason: string): void {

@@ -45,13 +45,14 @@ export class ExchangeService {
     });
   }
 
-  private check(raw: unknown): JobFileDto {
+  private check(raw: unknown): JobFileDto & JobModel {
     const shape = checkShape(JobFileDto, raw);
     if (!shape.ok) throw invalid(shape.issues.slice(0, 200));
-    const issues: Issue[] = [...checkModel(shape.value as unknown as JobModel), ...this.checkRecords(raw as JobFileDto)];
-    if (issues.length > 0) throw invalid(issues.slice(0, 200));
     // hashes cover what was written, so what is stored is the file itself, not the checked copy
-    return raw as JobFileDto;
+    const file = { ...(raw as JobFileDto), readings: (raw as JobFileDto).readings ?? [] };
+    const issues: Issue[] = [...checkModel(file as unknown as JobModel), ...this.checkRecords(file)];
+    if (issues.length > 0) throw invalid(issues.slice(0, 200));
+    return file as JobFileDto & JobModel;
   }
 
   private checkRecords(file: JobFileDto): Issue[] {
@@ -81,5 +82,6 @@ function sortedById(model: JobModel): JobModel {
     waterBodies: sorted(model.waterBodies),
     waterLevels: sorted(model.waterLevels),
     buildUps: sorted(model.buildUps),
+    readings: sorted(model.readings),
   };
 }

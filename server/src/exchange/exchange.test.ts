@@ -87,7 +87,7 @@ describe('import and export', () => {
     const { body } = await planner.get(`${ORGANISATION}/jobs/${JOB}/export`).expect(200);
     const [file] = files() as unknown as [Record<string, { id: string }[]>];
     const sorted = { ...file };
-    for (const list of ['spaces', 'faces', 'features', 'waterBodies', 'waterLevels', 'buildUps'])
+    for (const list of ['spaces', 'faces', 'features', 'waterBodies', 'waterLevels', 'buildUps', 'readings'])
       sorted[list] = [...file[list]!].sort((a, b) => (a.id < b.id ? -1 : 1));
     expect(body).toEqual(sorted);
   });

@@ -1,5 +1,6 @@
 import {
   type AddLevelsPayloadDto,
+  type AddReadingsPayloadDto,
   type CommandDto,
   type CommandOutcome,
   type LogEntryDto,
@@ -9,8 +10,17 @@ import {
   payloadClass,
   permissionFor,
 } from '@caulkhorn/contract';
-import { issue } from '@caulkhorn/core/issues';
-import { type AnyItem, type ItemKind, type JobHead, LIMITS, checkItem } from '@caulkhorn/core/jobs';
+import { type Issue, issue } from '@caulkhorn/core/issues';
+import {
+  type AnyItem,
+  type ItemKind,
+  type ItemLookup,
+  type JobHead,
+  LIMITS,
+  type Reading,
+  type WaterLevel,
+  checkItem,
+} from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/access.guard.js';
@@ -70,7 +80,9 @@ export class CommandsService {
     if (command.kind === 'job.put') return this.putHead(payload as JobHead, command, store);
     if (command.kind === 'log.append') return this.appends.append(payload as LogEntryDto, command, manager, caller);
     if (command.kind === 'plan.release') return this.releases.release(payload as ReleasePayloadDto, command, manager, caller);
-    if (command.kind === 'water-levels.add') return this.addLevels(payload as AddLevelsPayloadDto, store);
+    if (command.kind === 'water-levels.add') return this.add('water-level', 'levels', (payload as AddLevelsPayloadDto).levels, store);
+    if (command.kind === 'readings.add')
+      return this.add('reading', 'readings', (payload as AddReadingsPayloadDto).readings as Reading[], store);
     const [kind, verb] = command.kind.split('.') as [ItemKind, 'put' | 'remove'];
     return verb === 'put'
       ? this.put(kind, payload as AnyItem, command, store, manager, caller)
@@ -117,18 +129,26 @@ export class CommandsService {
     return { version };
   }
 
-  private async addLevels({ levels }: AddLevelsPayloadDto, store: JobStore): Promise<{ version: number }> {
-    const bodies = new Map<string, boolean>();
-    for (const { waterBodyId } of levels)
-      if (!bodies.has(waterBodyId)) bodies.set(waterBodyId, (await store.item('water-body', waterBodyId))?.deleted === false);
-    const issues = levels.flatMap((level, i) =>
-      bodies.get(level.waterBodyId) ? [] : [issue('not-found', `payload.levels[${i}].waterBodyId`)],
+  /** All of a list, or nothing of it. */
+  private async add(kind: ItemKind, listName: string, items: readonly AnyItem[], store: JobStore): Promise<{ version: number }> {
+    const issues: Issue[] = [];
+    const lookups = new Map<string, ItemLookup>();
+    const taken = await store.taken(
+      kind,
+      items.map(({ id }) => id),
     );
-    for (const [i, level] of levels.entries())
-      if (await store.item('water-level', level.id)) issues.push(issue('id-used-before', `payload.levels[${i}].id`));
-    if (new Set(levels.map((level) => level.id)).size < levels.length) issues.push(issue('duplicate-id', 'payload.levels'));
-    if (issues.length > 0) throw invalid(issues);
-    await store.insertItems('water-level', levels);
+    for (const [i, item] of items.entries()) {
+      const path = `payload.${listName}[${i}]`;
+      // many rows name one face or one water: it is fetched once
+      const refs = JSON.stringify([(item as Partial<Reading>).faceId, (item as Partial<WaterLevel>).waterBodyId]);
+      const lookup = lookups.get(refs) ?? (await store.lookupFor(kind, item));
+      lookups.set(refs, lookup);
+      issues.push(...checkItem(kind, item, lookup, path));
+      if (taken.has(item.id)) issues.push(issue('id-used-before', `${path}.id`));
+    }
+    if (new Set(items.map((item) => item.id)).size < items.length) issues.push(issue('duplicate-id', `payload.${listName}`));
+    if (issues.length > 0) throw invalid(issues.slice(0, 200));
+    await store.insertItems(kind, items);
     return { version: 1 };
   }
 

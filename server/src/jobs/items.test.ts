@@ -61,8 +61,18 @@ const SOUND: Record<ItemKind, Record<string, unknown>> = {
     secondCoatSchool: 'B',
     reason: 'block drinks',
   },
+  reading: {
+    id: IDS.reading,
+    faceId: IDS.face,
+    point: [1, 0.4],
+    kind: 'moisture-meter',
+    value: 61,
+    at: '2026-05-20T10:00:00+02:00',
+    instrument: 'pin meter',
+    typed: { value: { text: '61', unit: 'digits' } },
+  },
 };
-const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up'];
+const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading'];
 const CHANGED: Record<ItemKind, object> = {
   space: { name: 'Vault' },
   'water-body': { governingLevelId: IDS['water-level'] },
@@ -70,7 +80,15 @@ const CHANGED: Record<ItemKind, object> = {
   face: { placement: { kind: 'cylinder', axis: 'vertical', xM: 0, yM: 0, zM: -2, headingDeg: 0, radiusM: 1.5, startAngleDeg: 0 } },
   feature: { diameterMm: 110 },
   'build-up': { crackSchool: 'B' },
+  reading: { value: 58 },
 };
+
+const RECTANGLE = (u: number, v: number, wide: number, high: number) => [
+  [u, v],
+  [u + wide, v],
+  [u + wide, v + high],
+  [u, v + high],
+];
 
 /** One fault of each kind, and the field that is told. */
 const WRONG: readonly [ItemKind, object, string][] = [
@@ -131,6 +149,26 @@ const WRONG: readonly [ItemKind, object, string][] = [
   ['build-up', { slurry: { id: 'osmere-deep' } }, 'payload.slurry.version'],
   ['build-up', { crackSchool: 'C' }, 'payload.crackSchool'],
   ['build-up', { faceId: randomUUID() }, 'payload.faceId'],
+  ['face', { openings: [RECTANGLE(3.5, 0.5, 1, 1)] }, 'payload.openings[0]'],
+  ['face', { openings: [RECTANGLE(1, 0.5, 1, 1), RECTANGLE(1.5, 1, 1, 0.5)] }, 'payload.openings[1]'],
+  ['face', { openings: [[[0, 0]]] }, 'payload.openings'],
+  ['face', { castOn: '2026-02-30' }, 'payload.castOn'],
+  ['face', { csp: 11 }, 'payload.csp'],
+  ['feature', { flow: { at: '2026-05-20T10:00:00Z' } }, 'payload.flow.dripsPerMin'],
+  ['feature', { flow: { at: '2026-05-20T10:00:00Z', volumeMl: 100 } }, 'payload.flow.seconds'],
+  ['feature', { flow: { at: '2026-05-20T10:00:00Z', volumeMl: 100, seconds: 60, dripsPerMin: 4 } }, 'payload.flow.dripsPerMin'],
+  ['feature', { signs: ['tide-mark', 'tide-mark'] }, 'payload.signs'],
+  ['feature', { kind: 'damp-area', diameterMm: undefined, pipe: undefined }, 'payload.path'],
+  ['reading', { value: 201 }, 'payload.value'],
+  ['reading', { value: null }, 'payload.value'],
+  ['reading', { kind: 'mood' }, 'payload.kind'],
+  ['reading', { kind: 'knife-test', value: 0.5 }, 'payload.value'],
+  ['reading', { point: [1, 5] }, 'payload.point'],
+  ['reading', { point: [1, 1, 1] }, 'payload.point'],
+  ['reading', { at: '2026-05-20T10:00' }, 'payload.at'],
+  ['reading', { depthMm: 40 }, 'payload.depthMm'],
+  ['reading', { kind: 'in-slab-rh', depthMm: 400 }, 'payload.depthMm'],
+  ['reading', { faceId: randomUUID() }, 'payload.faceId'],
 ];
 
 describe('items', () => {
@@ -200,6 +238,22 @@ describe('items', () => {
   test('brought back on the version of the tombstone', async () => {
     for (const kind of ORDER) await send(`${kind}.put`, SOUND[kind], versions[kind] + 1).expect(200);
     for (const kind of ORDER) expect(await listOf(kind)).toEqual([SOUND[kind]]);
+  });
+
+  test('readings come in whole lists or not at all', async () => {
+    const rows = [1, 2, 3].map((value) => ({ ...SOUND.reading, id: randomUUID(), value }));
+    const { body } = await send(
+      'readings.add',
+      { readings: [rows[0], { ...rows[1], point: [9, 9] }, { ...rows[2], value: 999 }] },
+      0,
+    ).expect(400);
+    expect(Object.keys((body as { fields: object }).fields)).toEqual(['payload.readings[1].point', 'payload.readings[2].value']);
+    await send('readings.add', { readings: [rows[0], rows[0]] }, 0).expect(400);
+    await send('readings.add', { readings: [rows[0], SOUND.reading] }, 0).expect(400);
+    await send('readings.add', { readings: [] }, 0).expect(400);
+    expect(await listOf('reading')).toEqual([SOUND.reading]);
+    await send('readings.add', { readings: rows }, 0).expect(200);
+    expect((await listOf('reading')).length).toBe(4);
   });
 
   test('the job’s own head is changed on its version', async () => {

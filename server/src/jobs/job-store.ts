@@ -32,10 +32,11 @@ const TABLES = {
   'water-body': 'water_body',
   'water-level': 'water_level',
   'build-up': 'build_up',
+  reading: 'reading',
 } as const satisfies Record<ItemKind, string>;
 
 /** Tables in an order in which what is referred to comes first. */
-const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up'];
+const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading'];
 
 const READ_JOB = [
   `select 'job' as kind, id, version, body from job where organisation_id = $1 and id = $2`,
@@ -158,6 +159,15 @@ export class JobStore {
     );
   }
 
+  /** Which of these ids are in use already, by a live row or a tombstone. */
+  async taken(kind: ItemKind, ids: readonly string[]): Promise<ReadonlySet<string>> {
+    const rows = await this.manager.query<{ id: string }[]>(
+      `select id from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and id = any($3::uuid[])`,
+      [this.organisationId, this.jobId, ids],
+    );
+    return new Set(rows.map(({ id }) => id));
+  }
+
   /** What must not go while something live still refers to it. */
   async isReferred(kind: ItemKind, id: string): Promise<boolean> {
     const referrers = {
@@ -165,6 +175,7 @@ export class JobStore {
       face: [
         ['feature', 'face_id'],
         ['build_up', 'face_id'],
+        ['reading', 'face_id'],
       ],
       'water-body': [
         ['water_level', 'water_body_id'],
@@ -172,6 +183,7 @@ export class JobStore {
         ['face', 'far_water_id'],
       ],
       feature: [],
+      reading: [],
       'water-level': [['water_body', `(body->>'governingLevelId')::uuid`]],
       'build-up': [],
     } as const satisfies Record<ItemKind, readonly (readonly [string, string])[]>;

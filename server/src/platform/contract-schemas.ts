@@ -28,6 +28,14 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
     additionalConverters: {
       isWhole: { type: 'integer' },
       isTimeWithOffset: { type: 'string', format: 'date-time' },
+      isDay: { type: 'string', format: 'date' },
+      isSeveral: (meta) => ({ type: 'array', items: { type: 'string', enum: meta.constraints?.[0] as string[] }, uniqueItems: true }),
+      isOnePoint: { ...point, description: '[u, v], m' },
+      isOutlines: (meta) => ({
+        type: 'array',
+        items: { type: 'array', items: point, minItems: 3, maxItems: 200, description: '[u, v] pairs, m' },
+        maxItems: meta.constraints?.[0] as number,
+      }),
       isTimeZone: { type: 'string', maxLength: 64, description: 'IANA time zone' },
       isTyped: {
         type: 'object',

@@ -1,5 +1,6 @@
 import { DataSource, type EntityManager } from 'typeorm';
 import { Foundation1764000000001 } from './migrations/0001-foundation.js';
+import { Readings1764000000002 } from './migrations/0002-readings.js';
 
 /** The role under which requests run: fenced by row-level security, unable to change the log. */
 const APP_ROLE = 'caulkhorn_app';
@@ -9,7 +10,7 @@ export async function migrate(databaseUrl: string): Promise<void> {
   const owner = new DataSource({
     type: 'postgres',
     url: databaseUrl,
-    migrations: [Foundation1764000000001],
+    migrations: [Foundation1764000000001, Readings1764000000002],
     migrationsTransactionMode: 'all',
   });
   await owner.initialize();

@@ -1,3 +1,4 @@
+import { DAMP_CAUSES, DAMP_EVIDENCE } from '@caulkhorn/core/survey';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import {
@@ -7,6 +8,10 @@ import {
   LEVEL_KINDS,
   MOVEMENTS,
   PIPE_KINDS,
+  READING_KINDS,
+  REACHES,
+  SALTS,
+  SIGNS,
   SIDE_KINDS,
   SUBSTRATES,
   WET_STATES,
@@ -45,7 +50,7 @@ test('every code with which core and contract refuse has words', () => {
     (each) => !each.startsWith('no-governing') && !['rating-fails', 'product-version-unknown'].includes(each),
   );
   expect(spoken.length).toBeGreaterThan(30);
-  expect(spoken.filter((each) => !has(`issue.${each}`))).toEqual([]);
+  expect(spoken.filter((each) => !has(`issue.${each}`) && !has(`gap.${each}`))).toEqual([]);
 });
 
 test('every calculation has a name, words to find it by, and words for each of its fields, in and out', () => {
@@ -76,6 +81,13 @@ test.each([
   ['feature', FEATURE_KINDS],
   ['wet', WET_STATES],
   ['legend', ['fine', 'wide', 'moving', 'leaking', 'drops', 'pipe', 'fillet', 'governing', 'level', 'head']],
+  ['tool', ['select', 'reading', ...FEATURE_KINDS]],
+  ['reading', READING_KINDS],
+  ['sign', SIGNS],
+  ['cause', DAMP_CAUSES],
+  ['evidence', DAMP_EVIDENCE.map(({ id }) => id)],
+  ['salts', SALTS],
+  ['reach', REACHES],
   ['level-kind', LEVEL_KINDS],
   ['pipe', PIPE_KINDS],
   ['movement', MOVEMENTS],

@@ -41,3 +41,14 @@ export function hoursMinutes(ms: number): string {
 function asMs(at: number | string): number {
   return typeof at === 'number' ? at : Date.parse(at);
 }
+
+/** All instants at which clocks in the zone show a local time: none in the hour that spring skips, two in the hour that autumn repeats. */
+export function instantsOf(local: string, timeZone: string): string[] {
+  const usual = fromLocalField(local, timeZone);
+  if (usual === undefined) return [];
+  const minute = local.slice(0, 16);
+  return [-3_600_000, 0, 3_600_000]
+    .map((shiftMs) => Date.parse(usual) + shiftMs)
+    .filter((ms) => localField(ms, timeZone) === minute)
+    .map((ms) => new Date(ms).toISOString());
+}

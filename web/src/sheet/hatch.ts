@@ -1,7 +1,7 @@
-import type { Substrate } from '@caulkhorn/core/jobs';
+import type { FeatureKind, Substrate } from '@caulkhorn/core/jobs';
 import type { Pen } from './pen';
 
-/** Drawing-office hatches for what a wall is made of, as repeating tiles. */
+/** Hatches as repeating tiles: drawing-office ones for what a wall is made of, and those of what covers an area. */
 const TILE = { width: 28, height: 20 };
 
 type Draw = (ctx: OffscreenCanvasRenderingContext2D) => void;
@@ -40,7 +40,7 @@ const aggregate: Draw = (ctx) => {
   ctx.stroke();
 };
 
-const DRAW: Partial<Record<Substrate, Draw>> = {
+const SUBSTRATES: Partial<Record<Substrate, Draw>> = {
   brick: courses(2),
   block: courses(1),
   rubble: courses(1),
@@ -48,23 +48,90 @@ const DRAW: Partial<Record<Substrate, Draw>> = {
   precast: aggregate,
 };
 
+const signs =
+  (
+    places: readonly (readonly [x: number, y: number])[],
+    sign: (ctx: OffscreenCanvasRenderingContext2D, x: number, y: number) => void,
+  ): Draw =>
+  (ctx) => {
+    ctx.beginPath();
+    for (const [x, y] of places) sign(ctx, x, y);
+    ctx.stroke();
+  };
+const STAGGERED = [
+  [7, 5],
+  [21, 5],
+  [14, 15],
+  [0, 15],
+  [28, 15],
+] as const;
+const FINE = [
+  [4, 4],
+  [14, 4],
+  [24, 4],
+  [9, 10],
+  [19, 10],
+  [4, 16],
+  [14, 16],
+  [24, 16],
+] as const;
+
+/** Hatches of our own for what covers an area; the legend shows them. */
+export const AREA_HATCHES: Partial<Record<FeatureKind, Draw>> = {
+  honeycomb: signs(STAGGERED, (ctx, x, y) => (ctx.moveTo(x + 4, y), ctx.arc(x, y, 4, 0, 2 * Math.PI))),
+  spall: signs(
+    [
+      [0, 20],
+      [14, 20],
+      [-14, 20],
+    ],
+    (ctx, x, y) => (ctx.moveTo(x, y), ctx.lineTo(x + 20, y - 20)),
+  ),
+  'blow-holes': signs(FINE, (ctx, x, y) => (ctx.moveTo(x + 1.4, y), ctx.arc(x, y, 1.4, 0, 2 * Math.PI))),
+  'damp-area': signs(FINE, (ctx, x, y) => (ctx.moveTo(x - 3, y), ctx.lineTo(x + 3, y))),
+  'salt-bloom': signs(STAGGERED, (ctx, x, y) => {
+    ctx.moveTo(x - 3, y - 3);
+    ctx.lineTo(x + 3, y + 3);
+    ctx.moveTo(x - 3, y + 3);
+    ctx.lineTo(x + 3, y - 3);
+  }),
+  mould: signs(STAGGERED, (ctx, x, y) => (ctx.moveTo(x - 4, y), ctx.arc(x - 2, y, 2, Math.PI, 0), ctx.arc(x + 2, y, 2, Math.PI, 0, true))),
+  ponding: signs(
+    [
+      [0, 5],
+      [14, 5],
+      [0, 15],
+      [14, 15],
+    ],
+    (ctx, x, y) => (ctx.moveTo(x, y), ctx.bezierCurveTo(x + 4, y - 4, x + 10, y + 4, x + 14, y)),
+  ),
+};
+
+const FAINT = 0.16;
+const PLAIN = 0.6;
+
 export class Hatches {
-  private readonly patterns = new Map<Substrate, CanvasPattern>();
+  private readonly patterns = new Map<Substrate | FeatureKind, CanvasPattern>();
 
   constructor(ctx: Pen, ink: string) {
-    for (const [substrate, draw] of Object.entries(DRAW) as [Substrate, Draw][]) {
+    this.draw(ctx, ink, SUBSTRATES, FAINT);
+    this.draw(ctx, ink, AREA_HATCHES, PLAIN);
+  }
+
+  private draw(ctx: Pen, ink: string, tiles: Partial<Record<Substrate | FeatureKind, Draw>>, alpha: number): void {
+    for (const [name, draw] of Object.entries(tiles) as [Substrate | FeatureKind, Draw][]) {
       const tile = new OffscreenCanvas(TILE.width, TILE.height);
       const pen = tile.getContext('2d')!;
       pen.strokeStyle = pen.fillStyle = ink;
-      pen.globalAlpha = 0.16;
+      pen.globalAlpha = alpha;
       draw(pen);
-      this.patterns.set(substrate, ctx.createPattern(tile, 'repeat')!);
+      this.patterns.set(name, ctx.createPattern(tile, 'repeat')!);
     }
   }
 
-  /** The hatch of a substrate, fixed to a corner of its face so that it travels with it. */
-  at(substrate: Substrate, x: number, y: number): CanvasPattern | undefined {
-    const pattern = this.patterns.get(substrate);
+  /** A hatch fixed to a place on the screen, so that it travels with what it fills. */
+  at(name: Substrate | FeatureKind, x: number, y: number): CanvasPattern | undefined {
+    const pattern = this.patterns.get(name);
     pattern?.setTransform(new DOMMatrix().translate(x, y));
     return pattern;
   }

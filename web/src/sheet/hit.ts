@@ -1,4 +1,4 @@
-import { type Feature, type JobModel, distanceToSegment } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type Feature, type JobModel, distanceToSegment, isOnOutline } from '@caulkhorn/core/jobs';
 import { type PlacedFace, type SheetLayout, fromSheet, toSheet } from './layout';
 import { type View, fromScreen, toScreen } from './view';
 
@@ -19,6 +19,9 @@ export function faceAt(layout: SheetLayout, view: View, px: number, py: number):
   return undefined;
 }
 
+/** Inside an area counts as near, but what is drawn on the area is nearer. */
+const WITHIN = 0.9;
+
 /** The nearest feature within reach of a fingertip or a pointer, px. */
 export function featureAt(model: JobModel, layout: SheetLayout, view: View, px: number, py: number, reachPx: number): Feature | undefined {
   let best: Feature | undefined;
@@ -27,10 +30,14 @@ export function featureAt(model: JobModel, layout: SheetLayout, view: View, px: 
     const placed = layout.byId.get(feature.faceId);
     if (!placed) continue;
     const points = feature.path.map((point) => toScreen(view, ...toSheet(placed, point)));
+    const isArea = FEATURE_SPECS[feature.kind].shape === 'area';
+    if (isArea) points.push(points[0]!);
     const distance =
-      points.length === 1
-        ? Math.hypot(points[0]![0] - px, points[0]![1] - py)
-        : Math.min(...points.slice(1).map((b, i) => distanceToSegment([px, py], points[i]!, b)));
+      isArea && isOnOutline(points, [px, py])
+        ? reachPx * WITHIN
+        : points.length === 1
+          ? Math.hypot(points[0]![0] - px, points[0]![1] - py)
+          : Math.min(...points.slice(1).map((b, i) => distanceToSegment([px, py], points[i]!, b)));
     if (distance < nearest) {
       nearest = distance;
       best = feature;

@@ -1,5 +1,9 @@
-import type { ReactNode } from 'react';
+import type { FeatureKind } from '@caulkhorn/core/jobs';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { t } from '../messages/t';
+import { usePreferences } from '../shared/preferences';
+import { AREA_HATCHES, Hatches } from './hatch';
+import { readPalette } from './palette';
 
 /** What the lines and marks on the sheet mean. */
 export function Legend() {
@@ -33,6 +37,24 @@ export function Legend() {
         <Sign name="pipe">
           <path d="M20 8 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M20 8 h12 M26 2 v12" stroke="var(--ink)" strokeWidth="1.5" />
         </Sign>
+        <Sign name="joint">
+          <path d="M4 8 H60" stroke="var(--ink)" strokeWidth="2.2" strokeDasharray="10 3 2 3" />
+        </Sign>
+        <Sign name="mortar-joint">
+          <path d="M4 8 H60" stroke="var(--ink)" strokeWidth="2.2" strokeDasharray="1 3.5" />
+        </Sign>
+        <Sign name="tie-hole">
+          <path d="M26 2 l6 6 l-6 6 l-6 -6 Z" stroke="var(--ink)" strokeWidth="1.5" />
+        </Sign>
+        <Sign name="fixing">
+          <path d="M21 3 h10 v10 h-10 Z" stroke="var(--ink)" strokeWidth="1.5" />
+        </Sign>
+        <Sign name="drain">
+          <path d="M20 8 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M23 3 v10 M26 2 v12 M29 3 v10" stroke="var(--ink)" strokeWidth="1.5" />
+        </Sign>
+        {AREAS.map((kind) => (
+          <AreaSign key={kind} kind={kind} />
+        ))}
         <Sign name="fillet">
           <path d="M4 8 H60" stroke="var(--ochre)" strokeWidth="3" opacity="0.7" />
         </Sign>
@@ -49,6 +71,32 @@ export function Legend() {
         </Sign>
       </dl>
     </details>
+  );
+}
+
+const AREAS = Object.keys(AREA_HATCHES) as FeatureKind[];
+
+/** A patch of an area's hatch, painted as on the sheet. */
+function AreaSign({ kind }: { kind: FeatureKind }) {
+  const theme = usePreferences((preferences) => preferences.theme);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const ctx = canvas.current?.getContext('2d');
+    if (!ctx) return;
+    const { ink } = readPalette(theme);
+    ctx.clearRect(0, 0, 64, 18);
+    ctx.fillStyle = new Hatches(ctx, ink).at(kind, 0, 0) ?? 'transparent';
+    ctx.strokeStyle = ink;
+    ctx.fillRect(4, 1, 56, 16);
+    ctx.strokeRect(4.5, 1.5, 55, 15);
+  }, [kind, theme]);
+  return (
+    <>
+      <dt>
+        <canvas ref={canvas} width={64} height={18} aria-hidden />
+      </dt>
+      <dd className="text-[13px]">{t(`feature.${kind}`)}</dd>
+    </>
   );
 }
 

@@ -1,11 +1,9 @@
-import type { Feature, FeatureKind, FacePoint } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type FacePoint, type Feature, type FeatureField, type FeatureKind } from '@caulkhorn/core/jobs';
 import { v4 } from 'uuid';
-
-const LETTER: Readonly<Record<FeatureKind, string>> = { crack: 'K', leak: 'L', penetration: 'N' };
 
 /** The next mark of a kind that is not in use: K4 after K3. */
 export function nextMark(kind: FeatureKind, features: readonly Feature[]): string {
-  const letter = LETTER[kind];
+  const { letter } = FEATURE_SPECS[kind];
   const highest = features.reduce((max, { mark }) => {
     const n = new RegExp(`^${letter}(\\d+)$`).exec(mark)?.[1];
     return n ? Math.max(max, Number(n)) : max;
@@ -13,12 +11,40 @@ export function nextMark(kind: FeatureKind, features: readonly Feature[]): strin
   return `${letter}${highest + 1}`;
 }
 
-/** A feature as drawn, before anyone has measured it: the values most often met, to be corrected in the slate. */
-export function newFeature(kind: FeatureKind, faceId: string, path: readonly FacePoint[], features: readonly Feature[]): Feature {
-  const base = { id: v4(), faceId, mark: nextMark(kind, features), kind, path: path.map(([u, v]) => [round(u), round(v)] as const) };
-  if (kind === 'crack') return { ...base, wetState: 'dry', widthMm: 0.3, movement: 'static' };
-  if (kind === 'leak') return { ...base, wetState: 'weeping' };
-  return { ...base, wetState: 'dry', diameterMm: 110, pipe: 'rigid' };
+/** The values most often met, until someone measures. */
+const USUAL: Readonly<Partial<Record<FeatureKind, Pick<Feature, FeatureField>>>> = {
+  crack: { movement: 'static' },
+  joint: { movement: 'static' },
+  penetration: { diameterMm: 110, pipe: 'rigid' },
+  'tie-hole': { diameterMm: 25 },
+  drain: { diameterMm: 100 },
+  honeycomb: { depthMm: 30 },
+  spall: { depthMm: 20 },
+};
+const WET: ReadonlySet<FeatureKind> = new Set(['damp-area', 'salt-bloom', 'mould', 'ponding']);
+
+/** A feature as drawn, to be corrected in the slate; `like` gives what was measured of the last one of its kind. */
+export function newFeature(
+  kind: FeatureKind,
+  faceId: string,
+  path: readonly FacePoint[],
+  features: readonly Feature[],
+  like?: Feature,
+): Feature {
+  const { needs, may } = FEATURE_SPECS[kind];
+  const copied = like
+    ? Object.fromEntries([...needs, ...may].filter((name) => name !== 'flow' && like[name] !== undefined).map((name) => [name, like[name]]))
+    : {};
+  return {
+    id: v4(),
+    faceId,
+    mark: nextMark(kind, features),
+    kind,
+    path: path.map(([u, v]) => [round(u), round(v)] as const),
+    wetState: like?.wetState ?? (kind === 'leak' ? 'weeping' : WET.has(kind) ? 'damp' : 'dry'),
+    ...USUAL[kind],
+    ...copied,
+  };
 }
 
 /** Millimetres: finer than anyone points. */

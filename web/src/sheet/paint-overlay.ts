@@ -1,3 +1,4 @@
+import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { toSystem } from '@caulkhorn/core/quantities';
@@ -42,6 +43,7 @@ function paintSelection(p: Overlay): void {
   ctx.lineJoin = ctx.lineCap = 'round';
   ctx.beginPath();
   points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
+  if (FEATURE_SPECS[feature.kind].shape === 'area') ctx.closePath();
   if (points.length === 1) ctx.arc(points[0]![0], points[0]![1], 12, 0, 2 * Math.PI);
   ctx.stroke();
   ctx.globalAlpha = 1;

@@ -2,6 +2,7 @@ import { levelAt } from '@caulkhorn/core/jobs';
 import { pressureKPa } from '@caulkhorn/core/physics';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
+import { readingText } from '../survey/reading-text';
 import { paintLabelGround } from './label-ground';
 import { LabelPlacer } from './labels';
 import type { PlacedFace } from './layout';
@@ -13,6 +14,8 @@ import { toScreen } from './view';
 
 const HATCH_FROM_SCALE = 22;
 const CONTOUR_STEP_M = 0.5;
+/** Readings stand close together: their values show once a metre along has so many pixels. */
+const VALUES_FROM_SCALE = 36;
 
 /** Paints the sheet as it lies under the pointer. Batched strokes; text and symbols in pixels on top. */
 export function paint(p: Painting): void {
@@ -27,10 +30,12 @@ export function paint(p: Painting): void {
   ctx.lineWidth = 3;
   ctx.stroke(onScreen(p, p.scene.fillets));
   ctx.globalAlpha = 1;
+  paintAreas(p);
   paintStrokes(p);
   const labels = new LabelPlacer();
   if (p.layout.hasLevels) paintWaterLines(p, labels);
   paintMarks(p, labels);
+  paintReadings(p, labels);
   for (const shape of visible) paintFaceLabels(p, shape, labels);
 }
 
@@ -53,9 +58,9 @@ function paintFace(p: Painting, shape: FaceShape): void {
   const [left, top] = toScreen(view, placed.x, placed.top);
   const outline = onScreen(p, shape.outline);
   ctx.fillStyle = palette.raised;
-  ctx.fill(outline);
+  ctx.fill(outline, 'evenodd');
   ctx.save();
-  ctx.clip(outline);
+  ctx.clip(outline, 'evenodd');
   const widthPx = placed.width * view.scale;
   const heightPx = (placed.top - placed.bottom) * view.scaleY;
   if (view.scaleY >= HATCH_FROM_SCALE && placed.as !== 'plate') {
@@ -96,6 +101,16 @@ function paintHead(p: Painting, placed: PlacedFace, waterM: number): void {
   ctx.globalAlpha = 1;
 }
 
+function paintAreas(p: Painting): void {
+  const { ctx, view, hatches, scene } = p;
+  for (const { path, kind } of scene.areas) {
+    const hatch = hatches.at(kind, view.offsetX, view.offsetY);
+    if (!hatch) continue;
+    ctx.fillStyle = hatch;
+    ctx.fill(onScreen(p, path));
+  }
+}
+
 function paintStrokes(p: Painting): void {
   const { ctx, view, palette, scene } = p;
   ctx.lineJoin = 'round';
@@ -121,7 +136,7 @@ function paintMarks(p: Painting, labels: LabelPlacer): void {
   for (const mark of scene.marks) {
     const [x, y] = toScreen(view, mark.x, mark.y);
     if (x < -40 || y < -40 || x > size.width + 40 || y > size.height + 40) continue;
-    if (mark.feature.kind === 'penetration') paintPipe(p, mark, x, y);
+    if (mark.feature.path.length === 1 && mark.feature.kind !== 'leak') paintPoint(p, mark, x, y);
     if (!showText) continue;
     const text = mark.feature.mark;
     const dropsWidth = mark.drops * 9;
@@ -134,6 +149,36 @@ function paintMarks(p: Painting, labels: LabelPlacer): void {
     ]);
     if (!box) continue;
     paintChip(p, text, box, mark);
+  }
+}
+
+/** A reading is a small filled triangle that points at its place, with its value where there is room. */
+function paintReadings(p: Painting, labels: LabelPlacer): void {
+  const { ctx, view, size, palette, scene, units } = p;
+  if (view.scaleY < 12) return;
+  ctx.font = `500 11px ${FONT}`;
+  ctx.textBaseline = 'middle';
+  for (const { reading, x: atX, y: atY } of scene.readings) {
+    const [x, y] = toScreen(view, atX, atY);
+    if (x < -40 || y < -40 || x > size.width + 40 || y > size.height + 40) continue;
+    ctx.fillStyle = palette.water;
+    ctx.beginPath();
+    ctx.moveTo(x, y);
+    ctx.lineTo(x - 4, y - 7);
+    ctx.lineTo(x + 4, y - 7);
+    ctx.fill();
+    if (view.scale < VALUES_FROM_SCALE) continue;
+    const text = readingText(reading, units);
+    const width = ctx.measureText(text).width + 6;
+    const box = labels.place([
+      { x: x - width / 2, y: y - 23, width, height: 15 },
+      { x: x + 7, y: y - 12, width, height: 15 },
+      { x: x - 7 - width, y: y - 12, width, height: 15 },
+    ]);
+    if (!box) continue;
+    paintLabelGround(ctx, box, palette.raised);
+    ctx.fillStyle = palette.water;
+    ctx.fillText(text, box.x + 3, box.y + 8);
   }
 }
 
@@ -154,18 +199,32 @@ function paintChip(
   ctx.fillText(text, box.x + 3 + mark.drops * 9, box.y + 8.5);
 }
 
-function paintPipe({ ctx, view, palette }: Painting, mark: Mark, x: number, y: number): void {
-  const radius = Math.max(5, ((mark.feature.diameterMm ?? 0) / 2000) * view.scale);
-  ctx.strokeStyle = mark.isLeaking ? palette.iron : palette.ink;
+/** Holes and what sits in them: a pipe is a crossed circle, a drain a barred one, a tie hole a diamond, a fixing a square. */
+function paintPoint({ ctx, view, palette }: Painting, { feature, isLeaking }: Mark, x: number, y: number): void {
+  const r = Math.max(5, ((feature.diameterMm ?? 0) / 2000) * view.scale);
+  ctx.strokeStyle = isLeaking ? palette.iron : palette.ink;
   ctx.fillStyle = palette.raised;
   ctx.lineWidth = 1.75;
   ctx.beginPath();
-  ctx.arc(x, y, radius, 0, 2 * Math.PI);
+  if (feature.kind === 'tie-hole') {
+    ctx.moveTo(x, y - r);
+    ctx.lineTo(x + r, y);
+    ctx.lineTo(x, y + r);
+    ctx.lineTo(x - r, y);
+    ctx.closePath();
+  } else if (feature.kind === 'fixing') ctx.rect(x - r * 0.8, y - r * 0.8, r * 1.6, r * 1.6);
+  else ctx.arc(x, y, r, 0, 2 * Math.PI);
   ctx.fill();
-  ctx.moveTo(x - radius, y);
-  ctx.lineTo(x + radius, y);
-  ctx.moveTo(x, y - radius);
-  ctx.lineTo(x, y + radius);
+  const bars = feature.kind === 'drain' ? [-0.45, 0, 0.45] : feature.kind === 'penetration' ? [0] : [];
+  for (const bar of bars) {
+    const half = r * Math.sqrt(1 - bar * bar);
+    ctx.moveTo(x + bar * r, y - half);
+    ctx.lineTo(x + bar * r, y + half);
+  }
+  if (feature.kind === 'penetration') {
+    ctx.moveTo(x - r, y);
+    ctx.lineTo(x + r, y);
+  }
   ctx.stroke();
 }
 

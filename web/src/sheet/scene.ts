@@ -1,5 +1,5 @@
 import { leaks } from '@caulkhorn/core/build-up';
-import type { Feature, JobModel, Junction } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type Feature, type FeatureKind, type JobModel, type Junction, type Reading } from '@caulkhorn/core/jobs';
 import { waterOn } from '@caulkhorn/core/water';
 import { type PlacedFace, type SheetLayout, toSheet } from './layout';
 
@@ -12,6 +12,12 @@ export interface Stroke {
   dashPx: readonly number[];
 }
 
+/** All areas of one kind, hatched alike. */
+export interface Area {
+  path: Path2D;
+  kind: FeatureKind;
+}
+
 export interface Mark {
   feature: Feature;
   x: number;
@@ -20,16 +26,24 @@ export interface Mark {
   isLeaking: boolean;
 }
 
+export interface ReadingMark {
+  reading: Reading;
+  x: number;
+  y: number;
+}
+
 export interface FaceShape {
   placed: PlacedFace;
-  outline: Path2D;
+  /** openings included, to be filled even-odd */ outline: Path2D;
   /** governing level on this face, when one stands against it */ waterM?: number;
 }
 
 export interface Scene {
   faces: FaceShape[];
+  areas: Area[];
   strokes: Stroke[];
   marks: Mark[];
+  readings: ReadingMark[];
   fillets: Path2D;
 }
 
@@ -37,37 +51,74 @@ const DROPS: Readonly<Record<Feature['wetState'], number>> = { dry: 0, damp: 0, 
 
 export function prepareScene(model: JobModel, layout: SheetLayout, junctions: readonly Junction[]): Scene {
   const batches = new Map<string, Stroke>();
+  const areas = new Map<FeatureKind, Area>();
   const marks: Mark[] = [];
   for (const feature of model.features) {
     const placed = layout.byId.get(feature.faceId);
     if (!placed) continue;
     const points = feature.path.map((point) => toSheet(placed, point));
-    if (points.length > 1) trace(batchFor(batches, feature).path, points);
+    if (FEATURE_SPECS[feature.kind].shape === 'area') {
+      const edge = closed(points);
+      batchFor(batches, feature).path.addPath(edge);
+      areaFor(areas, feature.kind).path.addPath(edge);
+    } else if (points.length > 1) trace(batchFor(batches, feature).path, points);
     const [x, y] = points.reduce((low, next) => (next[1] < low[1] ? next : low));
     marks.push({ feature, x, y, drops: DROPS[feature.wetState], isLeaking: leaks(feature) });
   }
   return {
     faces: layout.faces.map((placed) => shapeOf(placed, model)),
+    areas: [...areas.values()],
     strokes: [...batches.values()],
     marks,
+    readings: readingMarks(model, layout),
     fillets: filletPaths(layout, junctions),
   };
 }
 
 function shapeOf(placed: PlacedFace, model: JobModel): FaceShape {
   const outline = new Path2D();
-  trace(
-    outline,
-    placed.face.outline.map((point) => toSheet(placed, point)),
-  );
-  outline.closePath();
+  for (const ring of [placed.face.outline, ...(placed.face.openings ?? [])])
+    outline.addPath(closed(ring.map((point) => toSheet(placed, point))));
   return { placed, outline, waterM: waterOn(placed.face, model)?.level.levelM };
 }
 
+/** Of each kind at each place the latest alone: older ones stand in the list. */
+function readingMarks(model: JobModel, layout: SheetLayout): ReadingMark[] {
+  const latest = new Map<string, Reading>();
+  for (const reading of model.readings) {
+    if (!reading.point) continue;
+    const key = `${reading.faceId} ${reading.kind} ${reading.point.join()}`;
+    const other = latest.get(key);
+    if (!other || Date.parse(other.at) <= Date.parse(reading.at)) latest.set(key, reading);
+  }
+  return [...latest.values()].flatMap((reading) => {
+    const placed = layout.byId.get(reading.faceId);
+    if (!placed) return [];
+    const [x, y] = toSheet(placed, reading.point!);
+    return [{ reading, x, y }];
+  });
+}
+
+function closed(points: readonly (readonly [number, number])[]): Path2D {
+  const path = new Path2D();
+  trace(path, points);
+  path.closePath();
+  return path;
+}
+
+function areaFor(areas: Map<FeatureKind, Area>, kind: FeatureKind): Area {
+  let area = areas.get(kind);
+  if (!area) areas.set(kind, (area = { path: new Path2D(), kind }));
+  return area;
+}
+
+const DASHES: Readonly<Partial<Record<FeatureKind, readonly number[]>>> = { leak: [2, 3], joint: [10, 3, 2, 3], 'mortar-joint': [1, 3.5] };
+
 function batchFor(batches: Map<string, Stroke>, feature: Feature): Stroke {
   const colour = leaks(feature) ? 'iron' : 'ink';
-  const widthPx = feature.kind === 'crack' ? widthOnSheet(feature.widthMm ?? 0) : 2.2;
-  const dashPx = feature.movement === 'moving' ? [7, 3] : feature.kind === 'leak' ? [2, 3] : [];
+  const isArea = FEATURE_SPECS[feature.kind].shape === 'area';
+  const widthPx = feature.kind === 'crack' ? widthOnSheet(feature.widthMm ?? 0) : isArea ? 1.1 : 2.2;
+  const dashPx = feature.kind === 'crack' && feature.movement === 'moving' ? [7, 3] : (DASHES[feature.kind] ?? []);
   const key = `${colour} ${widthPx} ${dashPx.join()}`;
   let batch = batches.get(key);
   if (!batch) batches.set(key, (batch = { path: new Path2D(), colour, widthPx, dashPx }));

@@ -1,17 +1,17 @@
-import { isLevelFace } from '@caulkhorn/core/jobs';
-import { ArrowLeft, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
+import { FEATURE_SPECS, isLevelFace } from '@caulkhorn/core/jobs';
+import { ArrowLeft, Ellipsis, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import type { SheetCamera } from './sheet-camera';
-import { TOOLS } from './tools';
+import { FIRST_TOOLS, TOOLS } from './tools';
 
 const ZOOM_STEP = 1.4;
 
 /** Tools, zoom, and what the tool in hand is waiting for. */
 export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editable: boolean }) {
-  const { tool, take } = useSelection();
   return (
     <>
       <div
@@ -19,22 +19,7 @@ export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editab
         role="toolbar"
         aria-label={t('sheet.tools')}
       >
-        {editable
-          ? TOOLS.map(({ tool: each, icon: Icon, letter }) => (
-              <Button
-                key={each}
-                size="small"
-                look={tool === each ? 'solid' : 'quiet'}
-                aria-pressed={tool === each}
-                title={`${t(`tool.${each}`)} (${letter})`}
-                onClick={() => take(each)}
-                className="max-[719px]:h-12"
-              >
-                <Icon size={16} aria-hidden />
-                <span className="max-[1100px]:sr-only">{t(`tool.${each}`)}</span>
-              </Button>
-            ))
-          : null}
+        {editable ? <Tools /> : null}
         <Button
           size="small"
           look="quiet"
@@ -63,6 +48,56 @@ export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editab
   );
 }
 
+function Tools() {
+  const { tool, take } = useSelection();
+  const first = TOOLS.filter((each) => FIRST_TOOLS.has(each.tool) || each.tool === tool);
+  return (
+    <>
+      {first.map(({ tool: each, icon: Icon, letter }) => (
+        <Button
+          key={each}
+          size="small"
+          look={tool === each ? 'solid' : 'quiet'}
+          aria-pressed={tool === each}
+          title={`${t(`tool.${each}`)} (${letter})`}
+          onClick={() => take(each)}
+          className="max-[719px]:h-12"
+        >
+          <Icon size={16} aria-hidden />
+          <span className="max-[1439px]:sr-only">{t(`tool.${each}`)}</span>
+        </Button>
+      ))}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button size="small" look="quiet" className="max-[719px]:h-12" title={t('sheet.more-tools')} aria-label={t('sheet.more-tools')}>
+            <Ellipsis size={16} aria-hidden />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            side="top"
+            align="start"
+            sideOffset={6}
+            className="z-50 grid grid-cols-2 gap-x-2 rounded-[3px] border border-rule-strong bg-raised p-1 shadow-xl"
+          >
+            {TOOLS.filter((each) => !FIRST_TOOLS.has(each.tool)).map(({ tool: each, icon: Icon, letter }) => (
+              <DropdownMenu.Item
+                key={each}
+                onSelect={() => take(each)}
+                className="flex h-9 cursor-pointer items-center gap-2 rounded-[3px] px-2 outline-none data-[highlighted]:bg-sunk max-[719px]:h-12"
+              >
+                <Icon size={16} aria-hidden />
+                <span className="flex-1">{t(`tool.${each}`)}</span>
+                <kbd className="text-[13px] text-soft">{letter}</kbd>
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </>
+  );
+}
+
 /** A level face stands edge-on in the section; here it opens in true plan. */
 function PlateButton() {
   const { model } = useJob();
@@ -87,7 +122,9 @@ function DraftHint() {
   if (tool === 'select') return null;
   return (
     <p role="status" className="absolute top-2 left-1/2 -translate-x-1/2 rounded-[3px] border border-ochre bg-ochre-soft px-3 py-1">
-      {t(`draft.${tool}.${draft ? 'go-on' : 'start'}`)}
+      {tool === 'reading'
+        ? t('draft.reading.start')
+        : t(`draft.${FEATURE_SPECS[tool].shape}.${draft ? 'go-on' : 'start'}`, { what: t(`feature.${tool}`) })}
     </p>
   );
 }

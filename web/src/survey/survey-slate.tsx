@@ -1,5 +1,4 @@
-import type { Face, Junction } from '@caulkhorn/core/jobs';
-import { levelRange, outlineAreaM2 } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, type Junction, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
 import { Plus } from 'lucide-react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
@@ -10,8 +9,15 @@ import { useSelection } from '../workspace/selection';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
 import { SlateTitle } from '../workspace/slate-title';
+import { DiagnosisPanel } from './diagnosis-panel';
+import { FaceForm } from './face-form';
 import { FeatureForm } from './feature-form';
+import { GapsPanel } from './gaps-panel';
 import { NewFaceForm } from './new-face-form';
+import { ReadingsPanel } from './readings-panel';
+
+/** What is damp is asked where the damp comes from. */
+const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-bloom', 'mould', 'ponding']);
 
 /** Survey: what was seen. The chosen feature or face; otherwise how to begin. */
 export function SurveySlate() {
@@ -29,6 +35,7 @@ export function SurveySlate() {
           {t(`feature.${feature.kind}`)} · {on.mark} {on.name}
         </SlateTitle>
         <FeatureForm key={`${feature.id} ${units}`} feature={feature} editable={editable} />
+        {DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}
       </>
     );
   }
@@ -36,6 +43,8 @@ export function SurveySlate() {
     return (
       <>
         <FaceFacts face={face} />
+        {editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}
+        <ReadingsPanel key={face.id} face={face} editable={editable} />
         {editable ? (
           <Button className="mt-4" onClick={() => select(null)}>
             <Plus size={16} /> {t('new-face.another')}
@@ -47,6 +56,7 @@ export function SurveySlate() {
     <>
       <SlateTitle>{model.faces.length === 0 ? t('survey.first-face') : t('lens.survey')}</SlateTitle>
       {model.faces.length > 0 ? <p className="mb-3 text-soft">{t('survey.how')}</p> : null}
+      <GapsPanel />
       {editable ? <NewFaceForm /> : null}
       <Legend />
     </>
@@ -65,7 +75,7 @@ function FaceFacts({ face }: { face: Face }) {
       <Figure label={t('face.substrate')} value={t(`substrate.${face.substrate}`)} />
       <Figure label={t('field.strengthMPa')} value={face.strengthMPa} unit="MPa" />
       <Figure label={t('field.thicknessMm')} value={face.thicknessMm} unit="mm" />
-      <Figure label={t('field.areaM2')} value={outlineAreaM2(face.outline)} unit="m²" />
+      <Figure label={t('field.areaM2')} value={netAreaM2(face)} unit="m²" />
       <Figure label={t('face.top')} value={topM} unit="m" />
       <Figure label={t('face.foot')} value={bottomM} unit="m" />
       <Figure label={t('field.roughnessFactor')} value={face.roughnessFactor} />

@@ -1,8 +1,10 @@
 import { Command } from 'cmdk';
 import { useNavigate, useParams } from 'react-router';
 import { create } from 'zustand';
+import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
+import { TOOLS } from '../sheet/tools';
 import { useJob } from './job-context';
 import { LENSES } from './lenses';
 import { useSelection } from './selection';
@@ -37,10 +39,16 @@ export function CommandPalette() {
     { label: t('handover.dossier'), run: go(`${base}/dossier`) },
     { label: t('to-jobs'), run: go('/') },
     { label: t('palette.go', { lens: t('bench.title') }), run: go('/bench') },
-    { label: t('draft.crack.start'), keys: 'K', run: act(() => take('crack')) },
-    { label: t('draft.leak.start'), keys: 'L', run: act(() => take('leak')) },
-    { label: t('draft.penetration.start'), keys: 'N', run: act(() => take('penetration')) },
-    { label: t('tool.select'), keys: 'V', run: act(() => take('select')) },
+    ...TOOLS.map(({ tool, letter }) => ({
+      label:
+        tool === 'select'
+          ? t('tool.select')
+          : tool === 'reading'
+            ? t('draft.reading.start')
+            : t(`draft.${FEATURE_SPECS[tool].shape}.start`, { what: t(`feature.${tool}`) }),
+      keys: letter,
+      run: act(() => take(tool)),
+    })),
     { label: t('undo.do'), keys: 'Ctrl Z', run: act(undo) },
     { label: t('redo.do'), keys: 'Ctrl Shift Z', run: act(redo) },
     { label: t('units.switch'), run: act(toggleUnits) },

@@ -1,5 +1,5 @@
 import type { CommandKind, CommandOutcome } from '@caulkhorn/contract';
-import type { AnyItem, Change, ItemKind, JobHead, WaterLevel } from '@caulkhorn/core/jobs';
+import type { AnyItem, Change, ItemKind, JobHead, Reading, WaterLevel } from '@caulkhorn/core/jobs';
 import type { LogEntry } from '@caulkhorn/core/site-log';
 
 /** A command as it waits in the outbox: what the contract asks for, as plain data. */
@@ -18,6 +18,7 @@ export function changeOf({ kind, payload }: Pick<Command, 'kind' | 'payload'>): 
   if (kind === 'log.append' || kind === 'plan.release') return null;
   if (kind === 'job.put') return { kind: 'put-head', head: payload as JobHead };
   if (kind === 'water-levels.add') return { kind: 'add-levels', levels: (payload as { levels: WaterLevel[] }).levels };
+  if (kind === 'readings.add') return { kind: 'add-readings', readings: (payload as { readings: Reading[] }).readings };
   const [itemKind, verb] = kind.split('.') as [ItemKind, 'put' | 'remove'];
   return verb === 'put'
     ? { kind: 'put', itemKind, item: payload as AnyItem }

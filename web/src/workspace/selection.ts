@@ -6,30 +6,37 @@ export interface Selected {
   id: string;
 }
 
-export type Tool = 'select' | FeatureKind;
+/** to choose, to place a reading, or to draw a kind of feature */
+export type Tool = 'select' | 'reading' | FeatureKind;
 
 interface SelectionState {
   selected: Selected | null;
   tool: Tool;
+  /** the drawing tool used last, to be taken again by one key */ lastTool: Exclude<Tool, 'select'> | null;
   /** points set so far with a drawing tool */ draft: { faceId: string; path: FacePoint[] } | null;
   /** where the pointer is on the sheet */ pointer: { faceId: string; point: FacePoint } | null;
+  /** where the next reading was pointed at */ readingAt: { faceId: string; point: FacePoint } | null;
   /** a level face opened in true plan */ openPlateId: string | null;
   select(selected: Selected | null): void;
   take(tool: Tool): void;
+  takeAgain(): void;
   setDraft(draft: SelectionState['draft']): void;
   setPointer(pointer: SelectionState['pointer']): void;
+  placeReading(faceId: string, point: FacePoint): void;
   openPlate(id: string | null): void;
   reset(): void;
 }
 
-const START = { selected: null, tool: 'select', draft: null, pointer: null, openPlateId: null } as const;
+const START = { selected: null, tool: 'select', lastTool: null, draft: null, pointer: null, readingAt: null, openPlateId: null } as const;
 
 export const useSelection = create<SelectionState>()((set) => ({
   ...START,
   select: (selected) => set({ selected }),
-  take: (tool) => set({ tool, draft: null }),
+  take: (tool) => set(({ lastTool }) => ({ tool, draft: null, lastTool: tool === 'select' ? lastTool : tool })),
+  takeAgain: () => set(({ lastTool }) => (lastTool ? { tool: lastTool, draft: null } : {})),
   setDraft: (draft) => set({ draft }),
   setPointer: (pointer) => set({ pointer }),
+  placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, tool: 'select' }),
   openPlate: (openPlateId) => set({ openPlateId, draft: null }),
   reset: () => set(START),
 }));

@@ -165,4 +165,6 @@ export const CALCULATOR_WORDS = {
   'command.water-body': 'Water',
   'command.water-level': 'Water level',
   'command.water-levels': 'Water levels',
+  'command.reading': 'Reading',
+  'command.readings': 'Readings',
 } as const;

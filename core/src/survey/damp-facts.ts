@@ -1,0 +1,113 @@
+import {
+  type Face,
+  type FacePoint,
+  type Feature,
+  type JobModel,
+  type Reading,
+  type ReadingKind,
+  type Sign,
+  distanceToSegment,
+  isLevelFace,
+  levelAt,
+} from '../jobs/index.js';
+import { dewPointOf } from '../physics/index.js';
+import type { DampFacts } from './damp-evidence.js';
+
+/** Readings older than this say nothing of today's damp. */
+const RECENT_DAYS = 60;
+const AIR_RECENT_H = 24;
+/** Neighbours within it may be where the water comes from, m. */
+const REACH_M = 1;
+const STRONG_SALTS_PCT = 0.5;
+const SLIGHT_SALTS_PCT = 0.1;
+const RUNS: ReadonlySet<Feature['wetState']> = new Set(['weeping', 'dripping', 'running', 'gushing']);
+const LEAKING_KINDS: ReadonlySet<Feature['kind']> = new Set(['crack', 'leak', 'joint', 'mortar-joint', 'honeycomb', 'tie-hole']);
+
+/** What a diagnosis stands on besides the job itself. */
+export interface DampContext {
+  now: string;
+  /** the level that governs on this face, m */ waterLevelM?: number;
+  /** a coat is on it */ coated: boolean;
+}
+
+/** The facts about a damp place on a face: from its readings, its neighbours and what was ticked. */
+export function dampFacts(
+  face: Face,
+  place: Feature | undefined,
+  model: Pick<JobModel, 'features' | 'readings'>,
+  context: DampContext,
+): DampFacts {
+  const own = model.readings.filter((reading) => reading.faceId === face.id && isWithin(reading, context.now, RECENT_DAYS * 24));
+  const latest = (kind: ReadingKind) => own.filter((reading) => reading.kind === kind).reduce(later, undefined)?.value;
+  const here = place?.path ?? face.outline;
+  const others = model.features.filter((other) => other.faceId === face.id && other.id !== place?.id);
+  const near = place ? others.filter((other) => gapM(place.path, other.path) <= REACH_M) : others;
+  const salts = saltsOf(latest('salts'), face.salts);
+  return {
+    isSlab: face.kind === 'slab' || isLevelFace(face),
+    meterFallUpward: meterFall(face, own),
+    salts: salts ?? (near.some(({ kind }) => kind === 'salt-bloom') ? 'slight' : undefined),
+    surfaceOverDewK: surfaceOverDew(own, context.now),
+    belowWater: context.waterLevelM === undefined ? undefined : here.some((point) => levelAt(face, point) < context.waterLevelM!),
+    nearLeak: near.some((other) => LEAKING_KINDS.has(other.kind) && (RUNS.has(other.wetState) || other.pastLeakage === true)),
+    nearPipe: near.some(({ kind }) => kind === 'penetration'),
+    coated: context.coated,
+    inSlabRhPct: latest('in-slab-rh'),
+    vapourGM2Day: latest('vapour-emission'),
+    signs: new Set<Sign>([...(place?.signs ?? []), ...(near.some(({ kind }) => kind === 'mould') ? (['mould'] as const) : [])]),
+  };
+}
+
+function later(a: Reading | undefined, b: Reading): Reading {
+  return a && Date.parse(a.at) >= Date.parse(b.at) ? a : b;
+}
+
+function isWithin({ at }: Reading, now: string, hours: number): boolean {
+  const ageMs = Date.parse(now) - Date.parse(at);
+  return ageMs <= hours * 3_600_000;
+}
+
+function saltsOf(pct: number | undefined, seen: Face['salts']): Face['salts'] {
+  if (pct === undefined) return seen;
+  return pct >= STRONG_SALTS_PCT ? 'strong' : pct >= SLIGHT_SALTS_PCT ? 'slight' : 'none';
+}
+
+/** Digits of the lower half of the readings less those of the upper half, as a share of the larger mean. */
+function meterFall(face: Face, own: readonly Reading[]): number | undefined {
+  const heights = own
+    .filter(({ kind, point }) => kind === 'moisture-meter' && point !== undefined)
+    .map(({ point, value }) => ({ levelM: levelAt(face, point!), value }))
+    .sort((a, b) => a.levelM - b.levelM);
+  if (heights.length < 2 || heights.at(-1)!.levelM - heights[0]!.levelM < 0.2) return undefined;
+  const half = Math.floor(heights.length / 2);
+  const [low, high] = [mean(heights.slice(0, half)), mean(heights.slice(-half))];
+  return Math.max(low, high) === 0 ? 0 : (low - high) / Math.max(low, high);
+}
+
+function mean(rows: readonly { value: number }[]): number {
+  return rows.reduce((sum, { value }) => sum + value, 0) / rows.length;
+}
+
+/** Of the surface readings of the last day, the coldest; against the air read nearest to it in time. */
+function surfaceOverDew(own: readonly Reading[], now: string): number | undefined {
+  const recent = own.filter((reading) => isWithin(reading, now, AIR_RECENT_H));
+  const of = (kind: ReadingKind) => recent.filter((reading) => reading.kind === kind);
+  const surface = of('surface-temperature').reduce<Reading | undefined>(
+    (low, next) => (low && low.value <= next.value ? low : next),
+    undefined,
+  );
+  const air = of('air-temperature').reduce(later, undefined);
+  const humidity = of('air-humidity').reduce(later, undefined);
+  if (!surface || !air || !humidity || humidity.value <= 0) return undefined;
+  const dewPointC = dewPointOf(air.value, humidity.value);
+  return dewPointC === null ? undefined : surface.value - dewPointC;
+}
+
+/** Least distance between two paths on one face, by their points against each other's edges, m. */
+function gapM(a: readonly FacePoint[], b: readonly FacePoint[]): number {
+  const toPath = (point: FacePoint, path: readonly FacePoint[]) =>
+    path.length === 1
+      ? Math.hypot(point[0] - path[0]![0], point[1] - path[0]![1])
+      : Math.min(...path.slice(1).map((end, i) => distanceToSegment(point, path[i]!, end)));
+  return Math.min(...a.map((point) => toPath(point, b)), ...b.map((point) => toPath(point, a)));
+}

@@ -1,0 +1,184 @@
+import { FaceDto, REACHES, SALTS, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import { type Face, type FacePoint, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import { toSystem } from '@caulkhorn/core/quantities';
+import { Trash2 } from 'lucide-react';
+import { t } from '../messages/t';
+import { fieldText, parseNumber, readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Button } from '../shared/ui/button';
+import { FormFoot } from '../shared/ui/form-foot';
+import { SelectField, TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { useJob } from '../workspace/job-context';
+
+const NOT_KNOWN = '';
+
+/** What is known of a face beside its shape, and the openings in it. */
+export function FaceForm({ face }: { face: Face }) {
+  const { model, put } = useJob();
+  const units = useUnits();
+  const start = {
+    mark: face.mark,
+    name: face.name,
+    substrate: face.substrate as string,
+    thicknessMm: fieldText(face.thicknessMm, 'mm', units),
+    strengthMPa: fieldText(face.strengthMPa, 'MPa', units),
+    roughnessFactor: fieldText(face.roughnessFactor, '', units),
+    castOn: face.castOn ?? '',
+    csp: fieldText(face.csp, '', units),
+    salts: (face.salts ?? NOT_KNOWN) as string,
+    coatings: face.coatings ?? '',
+    reach: (face.reach ?? NOT_KNOWN) as string,
+    openings: (face.openings ?? []).map((points) => ({ text: outlineText(points) })),
+  };
+  const form = useKeptForm(`face ${face.id} ${units}`, start);
+  const { register, formState, watch, setValue } = form;
+  const faults = formState.errors;
+  const openings = watch('openings');
+  const unit = (of: string) => toSystem(1, of, units).unit;
+
+  const save = form.handleSubmit((texts) => {
+    const number = (text: string, of: string) => readQuantity(text, of, units);
+    const { openings: _openings, castOn: _cast, csp: _csp, salts: _salts, coatings: _coatings, reach: _reach, ...rest } = face;
+    const outlines = texts.openings
+      .filter(({ text }) => text.trim() !== '')
+      .map(({ text }) => readOutline(text, (each) => number(each, 'm')));
+    const csp = number(texts.csp, '');
+    const item: Face = {
+      ...rest,
+      mark: texts.mark.trim(),
+      name: texts.name.trim(),
+      substrate: texts.substrate as Face['substrate'],
+      thicknessMm: number(texts.thicknessMm, 'mm') ?? NaN,
+      strengthMPa: number(texts.strengthMPa, 'MPa') ?? NaN,
+      roughnessFactor: number(texts.roughnessFactor, '') ?? NaN,
+      ...(outlines.length > 0 ? { openings: outlines } : {}),
+      ...(texts.castOn ? { castOn: texts.castOn } : {}),
+      ...(csp === undefined ? {} : { csp }),
+      ...(texts.salts ? { salts: texts.salts as Face['salts'] } : {}),
+      ...(texts.coatings.trim() ? { coatings: texts.coatings.trim() } : {}),
+      ...(texts.reach ? { reach: texts.reach as Face['reach'] } : {}),
+    };
+    const shape = checkShape(FaceDto, item);
+    const issues = shape.ok ? checkItem('face', item, lookupIn(model)) : shape.issues;
+    if (issues.length > 0) return form.showIssues(issues);
+    form.forget();
+    form.reset(texts);
+    put('face', item);
+  });
+
+  const known = (words: string, values: readonly string[]) => [
+    { value: NOT_KNOWN, label: t('face.not-known') },
+    ...values.map((value) => ({ value, label: t(`${words}.${value}`) })),
+  ];
+  const isClear = face.clearAt !== undefined;
+  return (
+    <>
+      <label className="mt-2 flex items-center gap-2 max-[719px]:min-h-12">
+        <input
+          type="checkbox"
+          className="size-4 accent-[var(--water)]"
+          checked={isClear}
+          onChange={() => {
+            const { clearAt: _, ...rest } = face;
+            put('face', isClear ? rest : { ...rest, clearAt: new Date().toISOString() });
+          }}
+        />
+        {t('face.clear')}
+      </label>
+      <details className="mt-1">
+        <summary className="py-1 font-medium">{t('face.change')}</summary>
+        <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate>
+          <div className="grid grid-cols-2 gap-2.5">
+            <TextField label={t('field.mark')} fault={faults.mark?.message} {...register('mark')} />
+            <TextField label={t('field.name')} fault={faults.name?.message} {...register('name')} />
+            <SelectField
+              label={t('face.substrate')}
+              options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
+              {...register('substrate')}
+            />
+            <TextField
+              label={t('field.thicknessMm')}
+              unit={unit('mm')}
+              inputMode="decimal"
+              fault={faults.thicknessMm?.message}
+              {...register('thicknessMm')}
+            />
+            <TextField
+              label={t('field.strengthMPa')}
+              unit={unit('MPa')}
+              inputMode="decimal"
+              fault={faults.strengthMPa?.message}
+              {...register('strengthMPa')}
+            />
+            <TextField
+              label={t('field.roughnessFactor')}
+              inputMode="decimal"
+              fault={faults.roughnessFactor?.message}
+              {...register('roughnessFactor')}
+            />
+            <TextField label={t('face.cast-on')} type="date" fault={faults.castOn?.message} {...register('castOn')} />
+            <TextField label={t('face.csp')} inputMode="numeric" fault={faults.csp?.message} {...register('csp')} />
+            <SelectField label={t('face.salts')} options={known('salts', SALTS)} {...register('salts')} />
+            <SelectField label={t('face.reach')} options={known('reach', REACHES)} {...register('reach')} />
+            <div className="col-span-2">
+              <TextField label={t('face.coatings')} fault={faults.coatings?.message} {...register('coatings')} />
+            </div>
+          </div>
+          <fieldset className="flex flex-col gap-1.5">
+            <legend className="text-[13px] font-semibold">{t('face.openings')}</legend>
+            <p className="text-[13px] text-soft">{t('face.openings-how', { unit: unit('m') })}</p>
+            {openings.map((_, i) => (
+              <div key={i} className="flex items-end gap-1.5">
+                <div className="flex-1">
+                  <TextField
+                    label={t('face.opening', { n: i + 1 })}
+                    placeholder="1 0, 1.9 0, 1.9 2.1, 1 2.1"
+                    {...register(`openings.${i}.text`)}
+                  />
+                </div>
+                <Button
+                  look="quiet"
+                  size="small"
+                  className="mb-0.5 max-[719px]:size-12"
+                  aria-label={t('face.remove-opening', { n: i + 1 })}
+                  onClick={() =>
+                    setValue(
+                      'openings',
+                      openings.filter((__, at) => at !== i),
+                      { shouldDirty: true },
+                    )
+                  }
+                >
+                  <Trash2 size={15} />
+                </Button>
+              </div>
+            ))}
+            {faults.openings ? (
+              <p role="alert" className="text-[13px] font-medium text-iron">
+                {faults.openings.message ?? faults.openings.root?.message}
+              </p>
+            ) : null}
+            <Button size="small" className="self-start" onClick={() => setValue('openings', [...openings, { text: '' }])}>
+              {t('face.add-opening')}
+            </Button>
+          </fieldset>
+          <FormFoot fault={faults.root?.message} label={t('face.save')} />
+        </form>
+      </details>
+    </>
+  );
+
+  function outlineText(points: readonly FacePoint[]): string {
+    return points.map(([u, v]) => `${fieldText(u, 'm', units)} ${fieldText(v, 'm', units)}`).join(', ');
+  }
+}
+
+/** Corners as pairs of figures; what cannot be read stays NaN, for the check to refuse. */
+function readOutline(text: string, metres: (text: string) => number | undefined): FacePoint[] {
+  // a comma parts corners, unless no semicolon is there and figures carry it as their decimal mark
+  return text.split(text.includes(';') ? ';' : ',').map((corner): FacePoint => {
+    const [u = '', v = '', ...more] = corner.trim().split(/\s+/);
+    return more.length > 0 || Number.isNaN(parseNumber(u)) ? [NaN, NaN] : [metres(u) ?? NaN, metres(v) ?? NaN];
+  });
+}

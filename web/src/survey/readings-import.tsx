@@ -1,0 +1,94 @@
+import type { Issue } from '@caulkhorn/core/issues';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { Dialog } from '../shared/ui/dialog';
+import { FaultList } from '../shared/ui/fault-list';
+import { SelectField } from '../shared/ui/field';
+import { useJob } from '../workspace/job-context';
+import { COLUMNS, type Column, type Mapping, NEEDED, type Sheet, guessMapping, readSheet, toReadings } from './read-readings';
+
+const LARGEST_BYTES = 5_000_000;
+const NO_COLUMN = '-1';
+
+/** Readings from a CSV: which column is what is shown and can be changed; all rows go in, or the lines at fault are listed. */
+export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+  const { model, send } = useJob();
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [mapping, setMapping] = useState<Mapping | null>(null);
+  const [refused, setRefused] = useState<readonly Issue[]>([]);
+  const { timeZone } = model.job;
+  const read = useMemo(() => (sheet && mapping ? toReadings(sheet, mapping, model, timeZone) : null), [sheet, mapping, model, timeZone]);
+
+  const take = async (file: File | undefined) => {
+    setSheet(null);
+    if (!file) return;
+    if (file.size > LARGEST_BYTES) return setRefused([{ code: 'file-too-large', path: file.name }]);
+    const result = readSheet(await file.text());
+    setRefused(result.ok ? [] : result.issues);
+    if (!result.ok) return;
+    setSheet(result.value);
+    setMapping(guessMapping(result.value.header));
+  };
+
+  const save = () => {
+    if (!read?.ok) return;
+    send('readings.add', { readings: read.value });
+    toast(t('readings.imported', { n: read.value.length }));
+    setSheet(null);
+    onOpenChange(false);
+  };
+
+  const issues = read && !read.ok ? read.issues : refused;
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={t('readings.import')} wide>
+      <div className="flex flex-col gap-3">
+        <p>{t('readings.import-how', { zone: timeZone })}</p>
+        <pre className="overflow-x-auto rounded-[3px] bg-sunk p-2 font-mono text-[13px]">
+          {'face,kind,value,time,along_m,up_m,instrument\nA,moisture-meter,62,2026-03-01T06:00:00+01:00,1.2,0.3,Pin meter 2'}
+        </pre>
+        <label className="flex flex-col gap-1">
+          <span className="text-[13px] text-soft">{t('water.csv-file')}</span>
+          <input
+            type="file"
+            accept=".csv,text/csv,text/plain"
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </label>
+        {sheet && mapping ? <MappingFields sheet={sheet} mapping={mapping} onChange={setMapping} /> : null}
+        {issues.length > 0 ? <FaultList title={t('water.import-refused', { n: issues.length })} issues={issues} /> : null}
+        <div className="flex justify-end gap-2">
+          <Button onClick={() => onOpenChange(false)}>{t('cancel')}</Button>
+          {read?.ok ? (
+            <Button look="solid" onClick={save}>
+              {t('readings.take', { n: read.value.length })}
+            </Button>
+          ) : null}
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+function MappingFields({ sheet, mapping, onChange }: { sheet: Sheet; mapping: Mapping; onChange(mapping: Mapping): void }) {
+  const options = sheet.header.map((name, i) => ({ value: String(i), label: `${name} (${sheet.rows[0]?.[i]?.slice(0, 24) ?? ''})` }));
+  const label = (column: Column) => `${t(`csv.${column}`)}${NEEDED.includes(column) ? ' *' : ''}`;
+  return (
+    <fieldset className="grid grid-cols-2 gap-2.5">
+      <legend className="mb-1 font-semibold">{t('readings.columns', { n: sheet.rows.length })}</legend>
+      {COLUMNS.map((column) => (
+        <SelectField
+          key={column}
+          label={label(column)}
+          value={String(mapping[column])}
+          onChange={(event) => onChange({ ...mapping, [column]: Number(event.target.value) })}
+          options={[{ value: NO_COLUMN, label: t('readings.no-column') }, ...options]}
+        />
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,73 @@
+import type { Face } from '@caulkhorn/core/jobs';
+import { FileUp, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { t } from '../messages/t';
+import { useUnits } from '../shared/preferences';
+import { fullTime } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { useJob } from '../workspace/job-context';
+import { readingText } from './reading-text';
+import { ReadingForm } from './reading-form';
+import { ReadingsImport } from './readings-import';
+
+const SHORT = 5;
+
+/** What was measured on a face, newest first, and the ways to add to it. */
+export function ReadingsPanel({ face, editable }: { face: Face; editable: boolean }) {
+  const { model, remove } = useJob();
+  const units = useUnits();
+  const [all, setAll] = useState(false);
+  const [importing, setImporting] = useState(false);
+  const own = model.readings.filter(({ faceId }) => faceId === face.id).sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+  const shown = all ? own : own.slice(0, SHORT);
+  return (
+    <section aria-label={t('readings.title')} className="mt-4">
+      <div className="flex items-center justify-between">
+        <h3 className="font-semibold">{t('readings.title')}</h3>
+        {editable ? (
+          <Button look="quiet" size="small" onClick={() => setImporting(true)}>
+            <FileUp size={15} /> {t('readings.import')}
+          </Button>
+        ) : null}
+      </div>
+      {own.length === 0 ? <p className="text-soft">{t('readings.none')}</p> : null}
+      <ul>
+        {shown.map((reading) => (
+          <li key={reading.id} className="flex items-center gap-2 border-b border-rule py-1">
+            <span className="min-w-0 flex-1">
+              {t(`reading.${reading.kind}`)}
+              <span className="block truncate text-[13px] text-soft">
+                {fullTime(reading.at, model.job.timeZone)}
+                {reading.instrument ? ` · ${reading.instrument}` : ''}
+              </span>
+            </span>
+            <b className="whitespace-nowrap">{readingText(reading, units)}</b>
+            {editable ? (
+              <Button
+                look="quiet"
+                size="small"
+                className="max-[719px]:size-12"
+                aria-label={t('readings.remove', { kind: t(`reading.${reading.kind}`) })}
+                onClick={() => remove('reading', reading.id)}
+              >
+                <Trash2 size={14} />
+              </Button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      {own.length > shown.length ? (
+        <Button look="quiet" size="small" onClick={() => setAll(true)}>
+          {t('water.show-all', { n: own.length })}
+        </Button>
+      ) : null}
+      {editable ? (
+        <details className="mt-2">
+          <summary className="py-1 font-medium">{t('readings.new')}</summary>
+          <ReadingForm face={face} />
+        </details>
+      ) : null}
+      <ReadingsImport open={importing} onOpenChange={setImporting} />
+    </section>
+  );
+}
