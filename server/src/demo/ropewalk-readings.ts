@@ -15,6 +15,8 @@ export function surveyRopewalk(s: DemoSurvey, iso: (days: number, hour?: number)
   s.feature('E', 'T1', { kind: 'tie-hole', path: [[0.9, 1.4]], diameterMm: 26, wetState: 'damp' });
   s.feature('E', 'T2', { kind: 'tie-hole', path: [[3.3, 1.4]], diameterMm: 26, wetState: 'dry' });
   s.feature('E', 'U1', { kind: 'mould', path: box(3.4, 1.9, 0.9, 0.7), wetState: 'damp', signs: ['worse-in-winter', 'hard-to-touch'] });
+  s.feature('Q', 'L5', { kind: 'leak', path: [[2.05, 0.9]], wetState: 'dripping', flow: { at: iso(9, 10), dripsPerMin: 34 } });
+  s.feature('Q', 'L6', { kind: 'leak', path: [[0.35, 1.1]], wetState: 'weeping', flow: { at: iso(9, 10), dripsPerMin: 6 } });
   s.feature('R', 'H1', { kind: 'honeycomb', path: box(0.5, 0.1, 0.7, 0.4), depthMm: 45, wetState: 'damp' });
   s.feature('G', 'J1', {
     kind: 'joint',

@@ -64,7 +64,7 @@ function Tools() {
           className="max-[719px]:h-12"
         >
           <Icon size={16} aria-hidden />
-          <span className="max-[1439px]:sr-only">{t(`tool.${each}`)}</span>
+          <span className={each === 'select' ? 'sr-only' : 'max-[1279px]:sr-only'}>{t(`tool.${each}`)}</span>
         </Button>
       ))}
       <DropdownMenu.Root>

@@ -88,7 +88,14 @@ export function FaceForm({ face }: { face: Face }) {
       </label>
       <details className="mt-1">
         <summary className="py-1 font-medium">{t('face.change')}</summary>
-        <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate>
+        <form
+          onSubmit={(event) => {
+            form.clearErrors();
+            void save(event);
+          }}
+          className="flex flex-col gap-2.5"
+          noValidate
+        >
           <div className="grid grid-cols-2 gap-2.5">
             <TextField label={t('field.mark')} fault={faults.mark?.message} {...register('mark')} />
             <TextField label={t('field.name')} fault={faults.name?.message} {...register('name')} />

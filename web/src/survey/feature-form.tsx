@@ -1,6 +1,7 @@
 import { FeatureDto, MOVEMENTS, PIPE_KINDS, WET_STATES, checkShape } from '@caulkhorn/contract';
 import { FEATURE_SPECS, type Feature, checkItem, levelAt, lookupIn, outlineAreaM2, pathLengthM } from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
+import { isEqual } from 'es-toolkit';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { t } from '../messages/t';
@@ -20,7 +21,7 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const select = useSelection((state) => state.select);
   const units = useUnits();
   const form = useKeptForm<FeatureTexts>(`feature ${feature.id} ${units}`, textsOf(feature, units));
-  const { register, formState, reset, clearErrors } = form;
+  const { register, formState, reset, clearErrors, getValues } = form;
   // reading them is what makes the form keep track of them
   const { errors: faults, dirtyFields } = formState;
 
@@ -33,7 +34,7 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
     if (issues.length > 0) return form.showIssues(issues);
     form.forget();
     reset(texts);
-    if (JSON.stringify(item) !== JSON.stringify(feature)) put('feature', item);
+    if (!isEqual(item, feature)) put('feature', item);
   };
 
   // someone else's change, an undo or a drag on the sheet shows at once; what is being typed here stays
@@ -41,12 +42,14 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   useEffect(() => {
     if (seen.current === feature) return;
     seen.current = feature;
-    reset(textsOf(feature, units), { keepDirtyValues: Object.keys(dirtyFields).length > 0, keepErrors: true });
-  }, [feature, dirtyFields, reset, units]);
+    // how flow is to be measured is chosen before its first figure is there to be kept
+    const texts = { ...textsOf(feature, units), ...(feature.flow ? {} : { flowBy: getValues('flowBy') }) };
+    reset(texts, { keepDirtyValues: Object.keys(dirtyFields).length > 0, keepErrors: true });
+  }, [feature, dirtyFields, getValues, reset, units]);
 
   // what was typed before a reload is saved now, or told why not
   useEffect(() => {
-    if (editable && JSON.stringify(form.getValues()) !== JSON.stringify(textsOf(feature, units))) save();
+    if (editable && !isEqual(form.getValues(), textsOf(feature, units))) save();
     // only when the form opens
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);

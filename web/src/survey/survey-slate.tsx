@@ -1,5 +1,6 @@
 import { type Face, type Feature, type Junction, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
-import { Plus } from 'lucide-react';
+import { DraftingCompass, Plus } from 'lucide-react';
+import { useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
@@ -14,6 +15,7 @@ import { FaceForm } from './face-form';
 import { FeatureForm } from './feature-form';
 import { GapsPanel } from './gaps-panel';
 import { NewFaceForm } from './new-face-form';
+import { RoomDialog } from './room-dialog';
 import { ReadingsPanel } from './readings-panel';
 
 /** What is damp is asked where the damp comes from. */
@@ -25,6 +27,7 @@ export function SurveySlate() {
   const { selected, select } = useSelection();
   const editable = can('survey');
   const units = useUnits();
+  const [addingRoom, setAddingRoom] = useState(false);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   if (feature) {
@@ -57,7 +60,15 @@ export function SurveySlate() {
       <SlateTitle>{model.faces.length === 0 ? t('survey.first-face') : t('lens.survey')}</SlateTitle>
       {model.faces.length > 0 ? <p className="mb-3 text-soft">{t('survey.how')}</p> : null}
       <GapsPanel />
-      {editable ? <NewFaceForm /> : null}
+      {editable ? (
+        <>
+          <Button className="mb-4 max-[719px]:h-12" onClick={() => setAddingRoom(true)}>
+            <DraftingCompass size={16} /> {t('room.title')}
+          </Button>
+          <RoomDialog open={addingRoom} onOpenChange={setAddingRoom} />
+          <NewFaceForm />
+        </>
+      ) : null}
       <Legend />
     </>
   );

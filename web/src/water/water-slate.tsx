@@ -1,4 +1,5 @@
 import { extentOf, type Face, type Feature } from '@caulkhorn/core/jobs';
+import { waterOn } from '@caulkhorn/core/water';
 import { Upload } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
@@ -11,6 +12,7 @@ import { Figure } from '../workings/figure';
 import { LevelForm } from './level-form';
 import { LevelImport } from './level-import';
 import { LevelTable } from './level-table';
+import { SealingPlan } from './sealing-plan';
 
 const LevelChart = lazy(() => import('./level-chart').then((m) => ({ default: m.LevelChart })));
 
@@ -21,9 +23,11 @@ export function WaterSlate() {
   const [importing, setImporting] = useState(false);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = model.faces.find((f) => f.id === (feature?.faceId ?? (selected?.kind === 'face' ? selected.id : '')));
+  const water = face && waterOn(face, model);
   return (
     <>
       {face ? <Load face={face} feature={feature} /> : <SlateTitle>{t('lens.water')}</SlateTitle>}
+      {face && water ? <SealingPlan key={face.id} face={face} waterLevelM={water.level.levelM} /> : null}
       {model.waterBodies.length === 0 ? <p className="text-soft">{t('water.none')}</p> : null}
       {model.waterBodies.map((body) => (
         <section key={body.id} className="mt-4">

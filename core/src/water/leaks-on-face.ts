@@ -1,0 +1,62 @@
+import { COMMON_PRACTICE, type Source } from '../fields/index.js';
+import { type Face, type Feature, extentOf } from '../jobs/index.js';
+import { lowestPoint } from './loads.js';
+
+/** What lies behind a wall, by how easily water runs along it and comes to it. A soil report's own figures go before these. */
+export interface Backing {
+  readonly id: 'tight-clay' | 'silt' | 'sand' | 'open-fill';
+  readonly transmissivityM2S: number;
+  readonly sourceConductanceM2S: number;
+  readonly source: Source;
+}
+
+/**
+ * Orders of magnitude: hydraulic conductivity of the soil (Freeze & Cherry 1979, Groundwater, table 2.2, from memory: clay 1e-9,
+ * silt 1e-7, sand 1e-4, gravel 1e-2 m/s) times half a metre of disturbed backfill; the source feeds a face tenfold more easily.
+ */
+const SOIL: Source = { kind: 'memory', title: 'Freeze & Cherry 1979, Groundwater, table 2.2' };
+export const BACKINGS: readonly Backing[] = [
+  { id: 'tight-clay', transmissivityM2S: 5e-9, sourceConductanceM2S: 5e-8, source: SOIL },
+  { id: 'silt', transmissivityM2S: 5e-8, sourceConductanceM2S: 5e-7, source: SOIL },
+  { id: 'sand', transmissivityM2S: 5e-5, sourceConductanceM2S: 5e-4, source: SOIL },
+  { id: 'open-fill', transmissivityM2S: 5e-3, sourceConductanceM2S: 5e-2, source: COMMON_PRACTICE },
+];
+
+/** Where a leak was not caught in a bucket: the middle of its state on the project's own scale, mL/min. Common practice. */
+const USUAL_ML_PER_MIN: Readonly<Partial<Record<Feature['wetState'], number>>> = {
+  weeping: 0.5,
+  dripping: 20,
+  running: 500,
+  gushing: 3000,
+};
+const L_H_PER_ML_MIN = 0.06;
+const DROP_ML = 0.05;
+
+export interface LeaksOnFace {
+  /** as `sealing-order` takes them: metres from the face's lower left corner */
+  leaks: { id: string; xM: number; yM: number; flowLPerH: number }[];
+  /** ids of those whose flow is only taken from how they look */ assumed: string[];
+}
+
+/** The running leaks of a face, each at its lowest point with its flow. Those above the water are left out: the wall does not feed them. */
+export function leaksOnFace(face: Face, features: readonly Feature[], waterLevelM: number): LeaksOnFace {
+  const { minU, minV } = extentOf(face.outline);
+  const out: LeaksOnFace = { leaks: [], assumed: [] };
+  for (const feature of features) {
+    const usual = USUAL_ML_PER_MIN[feature.wetState];
+    if (feature.faceId !== face.id || usual === undefined) continue;
+    const { point, levelM } = lowestPoint(face, feature.path);
+    if (levelM >= waterLevelM) continue;
+    const measured = measuredMlPerMin(feature.flow);
+    if (measured === null) out.assumed.push(feature.id);
+    out.leaks.push({ id: feature.id, xM: point[0] - minU, yM: point[1] - minV, flowLPerH: (measured ?? usual) * L_H_PER_ML_MIN });
+  }
+  return out;
+}
+
+function measuredMlPerMin(flow: Feature['flow']): number | null {
+  if (!flow) return null;
+  const { dripsPerMin, volumeMl, seconds } = flow;
+  const mlPerMin = dripsPerMin !== undefined ? dripsPerMin * DROP_ML : volumeMl !== undefined && seconds ? (volumeMl * 60) / seconds : 0;
+  return mlPerMin > 0 ? mlPerMin : null;
+}

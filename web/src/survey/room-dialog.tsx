@@ -1,0 +1,264 @@
+import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import type { Issue, Result } from '@caulkhorn/core/issues';
+import {
+  type Face,
+  type PlacedShape,
+  type Space,
+  type WaterBody,
+  checkItem,
+  lookupIn,
+  roomShapes,
+  shaftShapes,
+  tunnelShapes,
+  walkWalls,
+} from '@caulkhorn/core/jobs';
+import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
+import { Plus, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
+import { v4 } from 'uuid';
+import { t } from '../messages/t';
+import { readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Button } from '../shared/ui/button';
+import { Dialog } from '../shared/ui/dialog';
+import { FormFoot } from '../shared/ui/form-foot';
+import { SelectField, TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { useJob } from '../workspace/job-context';
+import { PlanSketch } from './plan-sketch';
+import { nextMarks, placeForNext } from './room-place';
+
+const START = {
+  shape: 'walls' as 'walls' | 'shaft' | 'tunnel',
+  name: '',
+  footM: '',
+  heightM: '',
+  lengthM: '',
+  diameterM: '',
+  walls: [
+    { length: '', turn: '90' },
+    { length: '', turn: '90' },
+    { length: '', turn: '90' },
+    { length: '', turn: '90' },
+  ],
+  soffit: false,
+  substrate: 'cast-concrete',
+  strengthMPa: '30',
+  thicknessMm: '300',
+  roughnessFactor: '1.1',
+  near: 'room' as 'room' | 'tank',
+};
+type Texts = typeof START;
+
+/** A whole room at once: walls as they are taped on the way round, a round shaft, or a tunnel. */
+export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+  const { model, put, jobId } = useJob();
+  const units = useUnits();
+  const form = useKeptForm<Texts>(`room ${jobId}`, START);
+  const { register, formState, watch, setValue } = form;
+  const faults = formState.errors;
+  const [shape, walls] = [watch('shape'), watch('walls')];
+  const metre = toSystem(1, 'm', units).unit;
+  const taped = walls.map(({ length, turn }) => ({ lengthM: number(length, 'm', units), turnRightDeg: number(turn, '', units) }));
+  const readable = taped.filter(({ lengthM, turnRightDeg }) => Number.isFinite(lengthM + turnRightDeg));
+
+  const save = form.handleSubmit((texts) => {
+    const shapes = shapesOf(texts, units, placeForNext(model));
+    if (!shapes.ok) return form.showIssues(shapes.issues);
+    const space: Space = {
+      id: v4(),
+      name: texts.name.trim() || t('room.unnamed', { n: model.spaces.length + 1 }),
+      order: model.spaces.length,
+    };
+    const ground: WaterBody = model.waterBodies.find(({ kind }) => kind === 'ground') ?? {
+      id: v4(),
+      name: t('water.ground'),
+      kind: 'ground',
+      densityKgM3: 1000,
+    };
+    const tank: WaterBody | undefined =
+      texts.near === 'tank' ? { id: v4(), name: t('room.tank-water', { name: space.name }), kind: 'tank', densityKgM3: 1000 } : undefined;
+    const marks = nextMarks(model.faces, shapes.value.length);
+    const faces = shapes.value.map((placed, i): Face => ({
+      id: v4(),
+      spaceId: space.id,
+      mark: marks[i]!,
+      name: t('room.face', { room: space.name, kind: t(`face-kind.${placed.kind}`), n: i + 1 }),
+      ...placed,
+      thicknessMm: number(texts.thicknessMm, 'mm', units),
+      substrate: texts.substrate as Face['substrate'],
+      strengthMPa: number(texts.strengthMPa, 'MPa', units),
+      roughnessFactor: number(texts.roughnessFactor, '', units),
+      near: tank ? { kind: 'tank', waterBodyId: tank.id } : { kind: 'room' },
+      far: placed.kind === 'soffit' ? { kind: 'open-air' } : { kind: 'ground', waterBodyId: ground.id },
+      order: i,
+    }));
+    const waters = [ground, ...(tank ? [tank] : [])].filter((body) => !model.waterBodies.includes(body));
+    const lookup = lookupIn({ ...model, spaces: [...model.spaces, space], waterBodies: [...model.waterBodies, ...waters] });
+    const issues = faces.flatMap((face) => {
+      const checked = checkShape(FaceDto, face);
+      return checked.ok ? checkItem('face', face, lookup) : checked.issues;
+    });
+    if (issues.length > 0) return form.showIssues(unique(issues));
+    put('space', space);
+    waters.forEach((body) => put('water-body', body));
+    faces.forEach((face) => put('face', face));
+    form.forget();
+    form.reset(START);
+    onOpenChange(false);
+    toast(t('room.added', { n: faces.length }));
+  });
+
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title={t('room.title')} wide>
+      <form
+        onSubmit={(event) => {
+          form.clearErrors();
+          void save(event);
+        }}
+        className="flex flex-col gap-3"
+        noValidate
+      >
+        <div className="grid grid-cols-2 gap-2.5">
+          <SelectField
+            label={t('room.shape')}
+            options={(['walls', 'shaft', 'tunnel'] as const).map((each) => ({ value: each, label: t(`room.${each}`) }))}
+            {...register('shape')}
+          />
+          <TextField label={t('room.name')} {...register('name')} />
+          <TextField
+            label={t(shape === 'tunnel' ? 'room.invert' : 'face.foot')}
+            unit={metre}
+            inputMode="decimal"
+            fault={faults.footM?.message}
+            {...register('footM')}
+          />
+          {shape === 'tunnel' ? (
+            <TextField
+              label={t('field.lengthM')}
+              unit={metre}
+              inputMode="decimal"
+              fault={faults.lengthM?.message}
+              {...register('lengthM')}
+            />
+          ) : (
+            <TextField
+              label={t('new-face.height')}
+              unit={metre}
+              inputMode="decimal"
+              fault={faults.heightM?.message}
+              {...register('heightM')}
+            />
+          )}
+          {shape === 'walls' ? null : (
+            <TextField
+              label={t('room.diameter')}
+              unit={metre}
+              inputMode="decimal"
+              fault={faults.diameterM?.message}
+              {...register('diameterM')}
+            />
+          )}
+        </div>
+        {shape === 'walls' ? (
+          <fieldset className="grid grid-cols-[1fr_200px] gap-3 max-[719px]:grid-cols-1">
+            <legend className="mb-1 font-semibold">{t('room.walls-title')}</legend>
+            <div className="flex flex-col gap-1.5">
+              <p className="text-[13px] text-soft">{t('room.walls-how')}</p>
+              {walls.map((_, i) => (
+                <div key={i} className="grid grid-cols-[1fr_1fr_36px] items-end gap-1.5 max-[719px]:grid-cols-[1fr_1fr_48px]">
+                  <TextField label={t('room.wall', { n: i + 1 })} unit={metre} inputMode="decimal" {...register(`walls.${i}.length`)} />
+                  <TextField label={t('room.turn')} unit="°" inputMode="decimal" {...register(`walls.${i}.turn`)} />
+                  <Button
+                    look="quiet"
+                    size="small"
+                    className="max-[719px]:size-12"
+                    aria-label={t('room.remove-wall', { n: i + 1 })}
+                    disabled={walls.length <= 3}
+                    onClick={() =>
+                      setValue(
+                        'walls',
+                        walls.filter((__, at) => at !== i),
+                      )
+                    }
+                  >
+                    <Trash2 size={15} />
+                  </Button>
+                </div>
+              ))}
+              <Button size="small" className="self-start" onClick={() => setValue('walls', [...walls, { length: '', turn: '90' }])}>
+                <Plus size={15} /> {t('room.add-wall')}
+              </Button>
+              {faults.walls ? (
+                <p role="alert" className="text-[13px] font-medium text-iron">
+                  {faults.walls.message ?? faults.walls.root?.message}
+                </p>
+              ) : null}
+            </div>
+            <PlanSketch {...walkWalls(readable)} isWhole={readable.length === walls.length} />
+          </fieldset>
+        ) : null}
+        <div className="grid grid-cols-2 gap-2.5">
+          <SelectField
+            label={t('face.substrate')}
+            options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
+            {...register('substrate')}
+          />
+          <TextField
+            label={t('field.strengthMPa')}
+            unit={toSystem(1, 'MPa', units).unit}
+            inputMode="decimal"
+            fault={faults.strengthMPa?.message}
+            {...register('strengthMPa')}
+          />
+          <TextField
+            label={t('field.thicknessMm')}
+            unit={toSystem(1, 'mm', units).unit}
+            inputMode="decimal"
+            fault={faults.thicknessMm?.message}
+            {...register('thicknessMm')}
+          />
+          <SelectField
+            label={t('room.holds')}
+            options={(['room', 'tank'] as const).map((each) => ({ value: each, label: t(`room.near.${each}`) }))}
+            {...register('near')}
+          />
+          {shape === 'walls' ? (
+            <label className="flex items-center gap-2 max-[719px]:min-h-12">
+              <input type="checkbox" className="size-4 accent-[var(--water)]" {...register('soffit')} /> {t('room.soffit')}
+            </label>
+          ) : null}
+        </div>
+        <FormFoot fault={faults.root?.message} label={t('room.add')} />
+      </form>
+    </Dialog>
+  );
+}
+
+function number(text: string, unit: string, units: UnitSystem): number {
+  return readQuantity(text, unit, units) ?? NaN;
+}
+
+function shapesOf(texts: Texts, units: UnitSystem, place: { xM: number; yM: number }): Result<PlacedShape[]> {
+  const metres = (name: 'footM' | 'heightM' | 'lengthM' | 'diameterM') => number(texts[name], 'm', units);
+  const wanted = {
+    walls: ['footM', 'heightM'],
+    shaft: ['footM', 'heightM', 'diameterM'],
+    tunnel: ['footM', 'lengthM', 'diameterM'],
+  } as const;
+  const unread = wanted[texts.shape].filter((name) => Number.isNaN(metres(name)));
+  const walls = texts.walls.map(({ length, turn }) => ({ lengthM: number(length, 'm', units), turnRightDeg: number(turn, '', units) }));
+  const issues: Issue[] = unread.map((path) => ({ code: texts[path].trim() === '' ? 'missing' : 'not-a-number', path }));
+  if (texts.shape === 'walls' && walls.some(({ lengthM, turnRightDeg }) => !(lengthM > 0) || Number.isNaN(turnRightDeg)))
+    issues.push({ code: 'wall-not-read', path: 'walls' });
+  if (issues.length > 0) return { ok: false, issues };
+  const [footM, heightM, diameterM] = [metres('footM'), metres('heightM'), metres('diameterM')];
+  if (texts.shape === 'walls') return roomShapes(walls, { ...place, footM, heightM, soffit: texts.soffit });
+  if (texts.shape === 'shaft') return { ok: true, value: shaftShapes({ ...place, footM, heightM, diameterM }) };
+  return { ok: true, value: tunnelShapes({ ...place, invertM: footM, lengthM: metres('lengthM'), diameterM }) };
+}
+
+/** All faces of a room share their figures: one refusal says it once. */
+function unique(issues: readonly Issue[]): Issue[] {
+  return [...new Map(issues.map((found) => [`${found.code} ${found.path}`, found])).values()];
+}
