@@ -4,7 +4,18 @@ import { CALCULATOR_WORDS } from './calculators';
 import { CALCULATOR_FIELDS } from './calculator-fields';
 import { COMMON } from './common';
 import { ISSUES } from './issues';
+import { MEASURING } from './measuring';
 import { SURVEY } from './survey';
 import { WORK } from './work';
 
-export const EN = { ...COMMON, ...SURVEY, ...BUILD_UP, ...WORK, ...ISSUES, ...CALCULATOR_WORDS, ...CALCULATOR_FIELDS, ...BENCH } as const;
+export const EN = {
+  ...COMMON,
+  ...SURVEY,
+  ...MEASURING,
+  ...BUILD_UP,
+  ...WORK,
+  ...ISSUES,
+  ...CALCULATOR_WORDS,
+  ...CALCULATOR_FIELDS,
+  ...BENCH,
+} as const;
