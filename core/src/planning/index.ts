@@ -1,3 +1,5 @@
+export { checkCrackFlow } from './crack-check.js';
+export type { CrackCheck } from './crack-check.js';
 export { dewWorking } from './dew-working.js';
 export { planFace } from './face-plan.js';
 export type { FacePlan, TakeOffLine, Treatment } from './face-plan.js';

@@ -1,5 +1,6 @@
 import { extentOf, type Face, type Feature } from '@caulkhorn/core/jobs';
 import { waterOn } from '@caulkhorn/core/water';
+import { type CrackCheck, checkCrackFlow } from '@caulkhorn/core/planning';
 import { Upload } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
@@ -56,6 +57,8 @@ export function WaterSlate() {
 function Load({ face, feature }: { face: Face; feature?: Feature }) {
   const plan = usePlanning().plan.faces.find((f) => f.faceId === face.id);
   const treatment = feature && plan?.treatments.find((each) => each.targetId === feature.id);
+  const { model } = useJob();
+  const water = waterOn(face, model);
   const { minU, maxU } = extentOf(face.outline);
   return (
     <>
@@ -83,6 +86,7 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
               <Figure label={t('water.force-acts-at')} value={plan.load.output.resultantLevelM} unit="m" working={plan.load} />
             </>
           ) : null}
+          {feature && water ? <CrackFigures check={checkCrackFlow(feature, face, water.level.levelM)} /> : null}
           <Figure label={t('water.side')} value={t(`side-of-coat.${plan.water.side}`)} />
           {plan.rating ? (
             <Figure
@@ -96,6 +100,20 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
       ) : (
         <p className="text-soft">{t('water.no-load')}</p>
       )}
+    </>
+  );
+}
+
+/** What the crack could pass beside what was caught, and what a wide difference suggests. */
+function CrackFigures({ check }: { check: CrackCheck | undefined }) {
+  if (!check) return null;
+  return (
+    <>
+      <Figure label={t('crack.could')} value={check.could.output.flowLPerDay} unit="L/day" working={check.could} />
+      {check.caught ? <Figure label={t('crack.caught')} value={check.caught.output.lPerDay} unit="L/day" working={check.caught} /> : null}
+      {check.says && check.says !== 'alike' ? (
+        <p className="border-l-4 border-ochre bg-ochre-soft px-3 py-1.5">{t(`crack.${check.says}`)}</p>
+      ) : null}
     </>
   );
 }

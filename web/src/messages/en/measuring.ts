@@ -152,6 +152,12 @@ export const MEASURING = {
   'flow.again': 'Begin again',
   'flow.use': 'Use it',
   'flow.makes': '{day} L a day: {state}',
+  'crack.could': 'Could flow, as a smooth slot',
+  'crack.caught': 'Flows, as caught',
+  'crack.far-less':
+    'Ten times less is caught than a smooth slot of this width would pass: it is partly blocked, rough or narrower behind. It may open when it is cut or cleaned.',
+  'crack.far-more':
+    'Ten times more is caught than a slot of this width could pass: it is wider behind, or the water has another source. Look for a void, a joint or a pipe.',
   'sealing.title': 'Stop the leaks in this order',
   'sealing.backing': 'Behind the wall',
   'backing.tight-clay': 'tight clay',

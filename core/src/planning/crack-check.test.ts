@@ -1,0 +1,37 @@
+import { crack, sampleJob } from '../testing/sample-job';
+import { checkCrackFlow } from './index';
+
+const face = sampleJob().faces[0]!;
+const at = '2026-03-01T08:00:00Z';
+/** 1 m upright, from 1 to 2 m over the foot at −2.5 m: under water to 1.5 m above its middle */
+const upright = (part = {}) =>
+  crack({
+    widthMm: 0.2,
+    path: [
+      [1, 1],
+      [1, 2],
+    ],
+    ...part,
+  });
+
+test('a crack could pass what the cubic law gives at its mean head (Witherspoon et al. 1980: 4.3 m³ a day at 0.2 mm, 1 m, 300 mm, 3 m, 10 °C)', () => {
+  expect(checkCrackFlow(upright(), face, 2)!.could.output.flowLPerDay).toBeCloseTo(4321, -1);
+  // half the head, half the flow
+  expect(checkCrackFlow(upright(), face, 0.5)!.could.output.flowLPerDay).toBeCloseTo(4321 / 2, -1);
+});
+
+test('what is caught is told apart from it when ten times less or more', () => {
+  const says = (flow: object) => checkCrackFlow(upright({ flow: { at, ...flow } }), face, 2)!.says;
+  expect(says({ dripsPerMin: 30 })).toBe('far-less');
+  expect(says({ volumeMl: 3000, seconds: 60 })).toBe('alike');
+  expect(says({ volumeMl: 31_000, seconds: 60 })).toBe('far-more');
+  expect(checkCrackFlow(upright(), face, 2)!.says).toBeUndefined();
+});
+
+test('half out of the water only the wet half is pressed; out of it, of unknown width, or no crack: nothing to say', () => {
+  // water at the middle of the crack: mean head 0.25 · 0.5 m
+  expect(checkCrackFlow(upright(), face, -1)!.could.input).toMatchObject({ headM: expect.closeTo(0.125, 9) });
+  expect(checkCrackFlow(upright(), face, -1.6)).toBeUndefined();
+  expect(checkCrackFlow(upright({ widthMm: undefined }), face, 2)).toBeUndefined();
+  expect(checkCrackFlow(upright({ kind: 'leak' }), face, 2)).toBeUndefined();
+});
