@@ -41,9 +41,10 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const seen = useRef(feature);
   useEffect(() => {
     if (seen.current === feature) return;
+    const awaitsFlow = !seen.current.flow && !feature.flow;
     seen.current = feature;
     // how flow is to be measured is chosen before its first figure is there to be kept
-    const texts = { ...textsOf(feature, units), ...(feature.flow ? {} : { flowBy: getValues('flowBy') }) };
+    const texts = { ...textsOf(feature, units), ...(awaitsFlow ? { flowBy: getValues('flowBy') } : {}) };
     reset(texts, { keepDirtyValues: Object.keys(dirtyFields).length > 0, keepErrors: true });
   }, [feature, dirtyFields, getValues, reset, units]);
 
