@@ -34,3 +34,11 @@ test('all done, nothing missing', () => {
   const done = new Map(soundPlan.workItems.map((item) => [item.id, { finishedAt: 1, batchNumbers: [], people: [] }]));
   expect(whatIsMissing(sound, soundPlan, { workItems: soundPlan.workItems } as unknown as PlanRevision, { done }, 0)).toEqual([]);
 });
+
+test('what no rule decides, and a crack of unknown width, is open until someone settles it', () => {
+  const spall = crack({ id: 's1', mark: 'S1', kind: 'spall', widthMm: undefined, movement: undefined, depthMm: 20 });
+  const unmeasured = crack({ id: 'k9', mark: 'K9', widthMm: undefined });
+  const job = { ...sampleJob(), features: [spall, unmeasured], buildUps: [buildUp('north')] };
+  const missing = whatIsMissing(job, planJob(job, { people: 2, temperatureC: 10 }), null, { done: new Map() }, 0);
+  expect(missing.filter((line) => /no rule decides/.test(line)).map((line) => line.slice(0, 2))).toEqual(['S1', 'K9']);
+});

@@ -14,9 +14,13 @@ export function whatIsMissing(model: JobModel, plan: JobPlan, revision: PlanRevi
     if (face.findings.some((found) => found.code === 'no-governing-level'))
       missing.push(t('missing.governing', { mark: faceMark(face.faceId) }));
     if (face.rating && !face.rating.output.passes) missing.push(t('missing.rating', { mark: faceMark(face.faceId) }));
-    for (const treatment of face.treatments)
-      if (treatment.rule.verdict === 'refuse')
-        missing.push(t('missing.refused', { mark: model.features.find((f) => f.id === treatment.targetId)?.mark ?? '' }));
+    for (const { rule, targetId } of face.treatments)
+      if (rule.verdict === 'refuse' || rule.verdict === 'undecided')
+        missing.push(
+          t(rule.verdict === 'refuse' ? 'missing.refused' : 'missing.undecided', {
+            mark: model.features.find((f) => f.id === targetId)?.mark ?? '',
+          }),
+        );
   }
   const open = (revision?.workItems ?? []).filter((item) => site.done.get(item.id)?.finishedAt === undefined);
   if (open.length > 0) missing.push(t('missing.open', { n: open.length, first: itemName(open[0]!, model) }));

@@ -15,7 +15,7 @@ export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editab
   return (
     <>
       <div
-        className="absolute bottom-2 left-14 flex gap-1 rounded-[3px] border border-rule bg-raised p-1"
+        className="absolute bottom-2 left-14 flex max-w-[calc(100%-64px)] flex-wrap gap-1 rounded-[3px] border border-rule bg-raised p-1"
         role="toolbar"
         aria-label={t('sheet.tools')}
       >

@@ -104,6 +104,7 @@ export const WORK = {
   'missing.release': 'No plan has been released to the site.',
   'missing.governing': '{mark}: no governing water level.',
   'missing.rating': '{mark}: the coat’s rating does not carry the head.',
+  'missing.undecided': '{mark}: no rule decides its treatment yet; decide on site and write down what was done.',
   'missing.refused': '{mark}: refused by this system; needs another treatment.',
   'missing.open': '{n} pieces of work are not finished, {first} first.',
   'missing.open.one': 'One piece of work is not finished: {first}.',
