@@ -1,9 +1,47 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    VitePWA({
+      registerType: 'prompt',
+      manifest: {
+        name: 'Caulkhorn',
+        short_name: 'Caulkhorn',
+        description: 'Survey, plan, site log and dossier for below-grade waterproofing',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#f4f1e8',
+        theme_color: '#1f2629',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+        // the library that writes PDF is larger than what is kept without being told
+        maximumFileSizeToCacheInBytes: 4_000_000,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        runtimeCaching: [
+          {
+            urlPattern: /\/api\/organisations\/[^/]+\/jobs\/[^/]+\/photos\/[^/]+\/(thumbnail|image)$/,
+            handler: 'CacheFirst',
+            options: {
+              cacheName: 'caulkhorn-photos',
+              cacheableResponse: { statuses: [200] },
+              expiration: { maxEntries: 800, purgeOnQuotaError: true },
+            },
+          },
+        ],
+      },
+    }),
+  ],
   resolve: { conditions: ['@caulkhorn/source', ...defaultClientConditions] },
   worker: { format: 'es' },
   build: {

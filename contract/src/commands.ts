@@ -3,7 +3,7 @@ import type { Receipt } from '@caulkhorn/core/site-log';
 import { Type } from 'class-transformer';
 import { IsObject, ValidateNested } from 'class-validator';
 import { Id, ListOf, OneOf, Quantity, Time, Whole } from './constraints.js';
-import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PhotoDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
 
@@ -60,6 +60,7 @@ const ITEM_DTO = {
   'water-level': WaterLevelDto,
   'build-up': BuildUpDto,
   reading: ReadingDto,
+  photo: PhotoDto,
 } as const satisfies Record<ItemKind, new () => object>;
 
 /** The class that a command's payload must satisfy. */

@@ -20,6 +20,7 @@ export {
   LEVEL_KINDS,
   MOVEMENTS,
   PIPE_KINDS,
+  PhotoDto,
   READING_KINDS,
   REACHES,
   ReadingDto,

@@ -27,6 +27,7 @@ import {
   Outlines,
   Quantity,
   Several,
+  Sha256,
   Text,
   Time,
   TimeZone,
@@ -216,4 +217,13 @@ export class ReadingDto {
   @Optional() @Quantity(0, 10_000) depthMm?: number;
   @Optional() @Text(500, 0) note?: string;
   @Optional() @Typed() typed?: TypedQuantities;
+}
+
+export class PhotoDto {
+  @Id() id!: string;
+  @Id() faceId!: string;
+  @Optional() @Id() featureId?: string;
+  @Time() at!: string;
+  @Sha256() originalSha256!: string;
+  @Optional() @Text(300, 0) caption?: string;
 }

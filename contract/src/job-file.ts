@@ -1,7 +1,7 @@
 import { Type } from 'class-transformer';
 import { Equals, IsBoolean, ValidateIf, ValidateNested } from 'class-validator';
 import { Given, Id, ListOf, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
-import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, ProductRefDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PhotoDto, ProductRefDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
 import { LogLineDto } from './log.js';
 
 export const JOB_FILE_FORMAT = 'caulkhorn-job';
@@ -79,6 +79,8 @@ export class JobFileDto {
   @ListOf(1000) @ValidateNested({ each: true }) @Type(() => BuildUpDto) buildUps!: BuildUpDto[];
   /** files from before readings were kept have none */
   @Optional() @ListOf(50_000) @ValidateNested({ each: true }) @Type(() => ReadingDto) readings?: ReadingDto[];
+  /** what each picture shows; the pictures themselves are no part of the file */
+  @Optional() @ListOf(5000) @ValidateNested({ each: true }) @Type(() => PhotoDto) photos?: PhotoDto[];
   @ListOf(1000) @ValidateNested({ each: true }) @Type(() => PlanRevisionDto) planRevisions!: PlanRevisionDto[];
   @ListOf(100_000) @ValidateNested({ each: true }) @Type(() => LogLineDto) log!: LogLineDto[];
 }

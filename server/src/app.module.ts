@@ -12,6 +12,8 @@ import { JobsService } from './jobs/jobs.service.js';
 import { AccessGuard } from './people/access.guard.js';
 import { PeopleService } from './people/people.service.js';
 import { SessionController } from './people/session.controller.js';
+import { PhotosController } from './photos/photos.controller.js';
+import { PhotosService } from './photos/photos.service.js';
 import { ReleaseService } from './planning/release.service.js';
 import { TenantDatabase } from './platform/database.js';
 import { ErrorFilter } from './platform/errors.js';
@@ -40,7 +42,7 @@ export class AppModule {
         }),
         ThrottlerModule.forRoot([{ ttl: 60_000, limit: signInsPerMinute }]),
       ],
-      controllers: [SessionController, JobsController, ExchangeController, CalculatorsController, HealthController],
+      controllers: [SessionController, JobsController, ExchangeController, PhotosController, CalculatorsController, HealthController],
       providers: [
         { provide: TenantDatabase, useValue: database },
         CalculatorPool,
@@ -50,6 +52,7 @@ export class AppModule {
         AppendService,
         ReleaseService,
         ExchangeService,
+        PhotosService,
         { provide: APP_GUARD, useClass: AccessGuard },
         { provide: APP_FILTER, useClass: ErrorFilter },
       ],

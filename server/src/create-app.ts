@@ -22,6 +22,7 @@ export interface AppSettings extends Omit<ServerConfig, 'port' | 'host'> {
 
 const COMMAND_LIMIT = '2mb';
 const IMPORT_LIMIT = '40mb';
+const PHOTO_LIMIT = '15mb';
 
 /** Migrates the database and puts the whole server together, not yet listening. */
 export async function createApp(settings: AppSettings): Promise<NestExpressApplication> {
@@ -39,6 +40,7 @@ export async function createApp(settings: AppSettings): Promise<NestExpressAppli
   const session = sessions(settings.databaseUrl, settings.sessionSecret, Boolean(settings.tls));
   app.use('/api', sameOriginOnly, session.middleware);
   app.use(/^\/api\/organisations\/[^/]+\/import$/, express.json({ limit: IMPORT_LIMIT }));
+  app.use(/^\/api\/organisations\/[^/]+\/jobs\/[^/]+\/photos\/[^/]+\/file$/, express.raw({ type: () => true, limit: PHOTO_LIMIT }));
   app.use('/api', express.json({ limit: COMMAND_LIMIT }), middlewareErrors);
   app.setGlobalPrefix('api');
   serveApiDocs(app);

@@ -1,10 +1,14 @@
 import './styles.css';
-import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryCache, QueryClient } from '@tanstack/react-query';
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Toaster } from 'sonner';
 import { App } from './app';
 import { ApiError } from './shared/api';
+import { keepForGood } from './shared/device-storage';
+import { KEEP_ANSWERS, KEPT_FOR_MS } from './shared/kept-answers';
+import { keepPages } from './shared/offline-pages';
 import { FaultBoundary } from './shared/ui/fault-boundary';
 import { showTheme, usePreferences } from './shared/preferences';
 
@@ -22,19 +26,23 @@ const client: QueryClient = new QueryClient({
       retryDelay: (attempt) => Math.min(8000, 500 * 2 ** attempt),
       networkMode: 'always',
       staleTime: 2000,
+      // what is kept on the device must not be let go by the page first
+      gcTime: KEPT_FOR_MS,
     },
   },
 });
 
 showTheme(usePreferences.getState().theme);
+keepPages();
+void keepForGood();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <QueryClientProvider client={client}>
+    <PersistQueryClientProvider client={client} persistOptions={KEEP_ANSWERS}>
       <FaultBoundary>
         <App />
       </FaultBoundary>
       <Toaster position="top-center" />
-    </QueryClientProvider>
+    </PersistQueryClientProvider>
   </StrictMode>,
 );

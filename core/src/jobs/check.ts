@@ -10,6 +10,7 @@ import {
   type ItemKind,
   type JobModel,
   type MeasuredFlow,
+  type Photo,
   type Reading,
   type Side,
   type WaterBody,
@@ -18,12 +19,13 @@ import {
 import { READING_SPECS } from './reading-kinds.js';
 
 /** Largest job that is planned and drawn as one. */
-export const LIMITS = { faces: 1000, features: 5000, waterLevels: 20_000, spaces: 500, readings: 50_000 } as const;
+export const LIMITS = { faces: 1000, features: 5000, waterLevels: 20_000, spaces: 500, readings: 50_000, photos: 5000 } as const;
 
 /** What a check needs to look up; a server fetches only these, a whole model works as well. */
 export interface ItemLookup {
   space(id: string): unknown;
   face(id: string): Face | undefined;
+  feature(id: string): Feature | undefined;
   waterBody(id: string): WaterBody | undefined;
   waterLevel(id: string): WaterLevel | undefined;
   buildUpOf(faceId: string): BuildUp | undefined;
@@ -32,10 +34,12 @@ export interface ItemLookup {
 export function lookupIn(model: JobModel): ItemLookup {
   const index = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]));
   const [spaces, faces, bodies, levels] = [index(model.spaces), index(model.faces), index(model.waterBodies), index(model.waterLevels)];
+  const features = index(model.features);
   const buildUps = new Map(model.buildUps.map((b) => [b.faceId, b]));
   return {
     space: (id) => spaces.get(id),
     face: (id) => faces.get(id),
+    feature: (id) => features.get(id),
     waterBody: (id) => bodies.get(id),
     waterLevel: (id) => levels.get(id),
     buildUpOf: (id) => buildUps.get(id),
@@ -58,6 +62,8 @@ export function checkItem(kind: ItemKind, item: AnyItem, lookup: ItemLookup, pat
       return checkBuildUp(item as BuildUp, lookup, at);
     case 'reading':
       return checkReading(item as Reading, lookup, at);
+    case 'photo':
+      return checkPhoto(item as Photo, lookup, at);
     case 'space':
       return [];
   }
@@ -145,6 +151,12 @@ function checkReading(reading: Reading, lookup: ItemLookup, at: At): Issue[] {
   if (reading.depthMm !== undefined && reading.depthMm > face.thicknessMm)
     found.push(issue('above-max', at('depthMm'), { max: face.thicknessMm }));
   return found;
+}
+
+function checkPhoto({ faceId, featureId }: Photo, lookup: ItemLookup, at: At): Issue[] {
+  if (!lookup.face(faceId)) return [issue('not-found', at('faceId'))];
+  if (featureId === undefined) return [];
+  return lookup.feature(featureId)?.faceId === faceId ? [] : [issue('not-found', at('featureId'))];
 }
 
 function checkWaterBody(body: WaterBody, lookup: ItemLookup, at: At): Issue[] {

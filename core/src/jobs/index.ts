@@ -35,6 +35,7 @@ export type {
   JunctionKind,
   LevelKind,
   MeasuredFlow,
+  Photo,
   Placement,
   ProductRef,
   Reading,

@@ -217,6 +217,16 @@ export interface Reading {
   typed?: TypedQuantities;
 }
 
+/** A picture of a face, or of something on it. The file travels beside the model. */
+export interface Photo {
+  id: string;
+  faceId: string;
+  featureId?: string;
+  /** when it was taken, as the device knew it */ at: string;
+  /** SHA-256 of the file as the camera gave it, hex */ originalSha256: string;
+  caption?: string;
+}
+
 /** Everything people measured and chose on a job; what is planned follows from it, what was done stands in the log. */
 export interface JobModel {
   job: JobHead;
@@ -227,6 +237,7 @@ export interface JobModel {
   waterLevels: WaterLevel[];
   buildUps: BuildUp[];
   readings: Reading[];
+  photos: Photo[];
 }
 
 /** The lists of a job, by the kind of thing they hold. */
@@ -238,6 +249,7 @@ export const ITEM_LISTS = {
   'water-level': 'waterLevels',
   'build-up': 'buildUps',
   reading: 'readings',
+  photo: 'photos',
 } as const satisfies Record<string, keyof JobModel>;
 
 export type ItemKind = keyof typeof ITEM_LISTS;

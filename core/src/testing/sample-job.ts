@@ -27,6 +27,7 @@ export function sampleJob(): JobModel {
     features: [],
     buildUps: [],
     readings: [],
+    photos: [],
   };
 }
 

@@ -46,6 +46,7 @@ export class DemoSurvey {
       waterLevels: [],
       buildUps: [],
       readings: [],
+      photos: [],
     };
   }
 

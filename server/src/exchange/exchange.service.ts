@@ -49,7 +49,8 @@ export class ExchangeService {
     const shape = checkShape(JobFileDto, raw);
     if (!shape.ok) throw invalid(shape.issues.slice(0, 200));
     // hashes cover what was written, so what is stored is the file itself, not the checked copy
-    const file = { ...(raw as JobFileDto), readings: (raw as JobFileDto).readings ?? [] };
+    const { readings = [], photos = [], ...rest } = raw as JobFileDto;
+    const file = { ...rest, readings, photos };
     const issues: Issue[] = [...checkModel(file as unknown as JobModel), ...this.checkRecords(file)];
     if (issues.length > 0) throw invalid(issues.slice(0, 200));
     return file as JobFileDto & JobModel;
@@ -83,5 +84,6 @@ function sortedById(model: JobModel): JobModel {
     waterLevels: sorted(model.waterLevels),
     buildUps: sorted(model.buildUps),
     readings: sorted(model.readings),
+    photos: sorted(model.photos),
   };
 }

@@ -31,6 +31,9 @@ import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { AppendService } from '../site-log/append.service.js';
 import { JobStore } from './job-store.js';
 
+/** How many of a kind one job may hold. */
+const MOST: Partial<Record<ItemKind, number>> = { face: LIMITS.faces, feature: LIMITS.features, photo: LIMITS.photos };
+
 /** Applies commands: each whole or not at all, each once however often it is sent. */
 @Injectable()
 export class CommandsService {
@@ -106,8 +109,8 @@ export class CommandsService {
   }
 
   private async leaveRoom(kind: ItemKind, jobId: string, manager: EntityManager, caller: Caller): Promise<void> {
-    if (kind !== 'face' && kind !== 'feature') return;
-    const max = kind === 'face' ? LIMITS.faces : LIMITS.features;
+    const max = MOST[kind];
+    if (max === undefined) return;
     const [row] = await manager.query<{ n: number }[]>(
       `select count(*)::integer as n from ${kind} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
       [caller.organisationId, jobId],

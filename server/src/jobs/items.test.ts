@@ -71,8 +71,16 @@ const SOUND: Record<ItemKind, Record<string, unknown>> = {
     instrument: 'pin meter',
     typed: { value: { text: '61', unit: 'digits' } },
   },
+  photo: {
+    id: IDS.photo,
+    faceId: IDS.face,
+    featureId: IDS.feature,
+    at: '2026-05-20T10:00:00+02:00',
+    originalSha256: '0'.repeat(64),
+    caption: 'pipe sleeve, wet below',
+  },
 };
-const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading'];
+const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo'];
 const CHANGED: Record<ItemKind, object> = {
   space: { name: 'Vault' },
   'water-body': { governingLevelId: IDS['water-level'] },
@@ -81,6 +89,7 @@ const CHANGED: Record<ItemKind, object> = {
   feature: { diameterMm: 110 },
   'build-up': { crackSchool: 'B' },
   reading: { value: 58 },
+  photo: { caption: 'dried since' },
 };
 
 const RECTANGLE = (u: number, v: number, wide: number, high: number) => [
@@ -92,6 +101,8 @@ const RECTANGLE = (u: number, v: number, wide: number, high: number) => [
 
 /** One fault of each kind, and the field that is told. */
 const WRONG: readonly [ItemKind, object, string][] = [
+  ['photo', { originalSha256: 'X' }, 'payload.originalSha256'],
+  ['photo', { caption: 'x'.repeat(301) }, 'payload.caption'],
   ['space', { name: '' }, 'payload.name'],
   ['space', { order: 1.5 }, 'payload.order'],
   ['space', { name: 'x'.repeat(121) }, 'payload.name'],

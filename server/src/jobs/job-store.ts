@@ -2,6 +2,7 @@ import {
   type AnyItem,
   type BuildUp,
   type Face,
+  type Feature,
   ITEM_KINDS,
   ITEM_LISTS,
   type ItemKind,
@@ -33,10 +34,11 @@ const TABLES = {
   'water-level': 'water_level',
   'build-up': 'build_up',
   reading: 'reading',
+  photo: 'photo',
 } as const satisfies Record<ItemKind, string>;
 
 /** Tables in an order in which what is referred to comes first. */
-const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading'];
+const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo'];
 
 const READ_JOB = [
   `select 'job' as kind, id, version, body from job where organisation_id = $1 and id = $2`,
@@ -176,14 +178,16 @@ export class JobStore {
         ['feature', 'face_id'],
         ['build_up', 'face_id'],
         ['reading', 'face_id'],
+        ['photo', 'face_id'],
       ],
       'water-body': [
         ['water_level', 'water_body_id'],
         ['face', 'near_water_id'],
         ['face', 'far_water_id'],
       ],
-      feature: [],
+      feature: [['photo', 'feature_id']],
       reading: [],
+      photo: [],
       'water-level': [['water_body', `(body->>'governingLevelId')::uuid`]],
       'build-up': [],
     } as const satisfies Record<ItemKind, readonly (readonly [string, string])[]>;
@@ -202,6 +206,7 @@ export class JobStore {
     const refs = item as Partial<{
       spaceId: string;
       faceId: string;
+      featureId: string;
       waterBodyId: string;
       governingLevelId: string;
       near: { waterBodyId?: string };
@@ -219,11 +224,13 @@ export class JobStore {
     }
     const space = await live('space', refs.spaceId);
     const face = await live('face', refs.faceId);
+    const feature = await live('feature', refs.featureId);
     const level = await live('water-level', refs.governingLevelId);
     const buildUp = kind === 'build-up' && refs.faceId ? await this.buildUpOf(refs.faceId) : undefined;
     return {
       space: () => space,
       face: () => face as Face | undefined,
+      feature: () => feature as Feature | undefined,
       waterBody: (id) => bodies.get(id),
       waterLevel: () => level as WaterLevel | undefined,
       buildUpOf: () => buildUp,

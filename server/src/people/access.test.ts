@@ -8,6 +8,7 @@ import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
 
 const JOB = demoId('ropewalk');
 const OTHER_JOB = demoId('gatehouse');
+const PHOTO = `${ORGANISATION}/jobs/${JOB}/photos/${randomUUID()}`;
 const PEOPLE = ['nobody', 'planner', 'foreman', 'inspector', 'apprentice', 'guest'] as const;
 type Who = (typeof PEOPLE)[number];
 
@@ -61,6 +62,9 @@ const TABLE: readonly Row[] = [
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('plan.release'), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('job.put'), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('log.append', {}), status: [401, 400, 400, 403, 400, 403] },
+  { route: `PUT ${PHOTO}/file`, body: () => ({}), status: [401, 404, 404, 403, 403, 403] },
+  { route: `GET ${PHOTO}/image`, status: [401, 404, 404, 404, 404, 404] },
+  { route: `GET ${PHOTO}/thumbnail`, status: [401, 404, 404, 404, 404, 404] },
   // what a person may not see is not there
   { route: `GET ${ORGANISATION}/jobs/${randomUUID()}`, status: [401, 404, 404, 404, 404, 404] },
   { route: `GET /api/organisations/${randomUUID()}/jobs`, status: [401, 404, 404, 404, 404, 404] },
@@ -87,8 +91,8 @@ describe('role × route', () => {
       PEOPLE.map((who, i) => ({ route: route.replace(ORGANISATION, '…'), who, wanted: status[i]!, call: { route, body } })),
     ),
   )('$route, $who: $wanted', async ({ who, wanted, call }) => {
-    const [method, path] = call.route.split(' ') as ['GET' | 'POST' | 'DELETE', string];
-    const request = agents[who][method.toLowerCase() as 'get' | 'post' | 'delete'](path);
+    const [method, path] = call.route.split(' ') as ['GET' | 'POST' | 'PUT' | 'DELETE', string];
+    const request = agents[who][method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'](path);
     const response = await (call.body ? request.send(call.body()) : request);
     expect(response.status).toBe(wanted);
   });

@@ -1,11 +1,12 @@
 import { type JobSummary, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
-import { useQuery } from '@tanstack/react-query';
-import { Calculator, FileUp, Plus } from 'lucide-react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Calculator, CircleAlert, CircleCheck, CircleDashed, FileUp, Plus, Smartphone } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { t } from '../messages/t';
 import { useSignOut } from '../people/session';
 import { api } from '../shared/api';
+import { useOfflinePages } from '../shared/offline-pages';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Mark } from '../shared/ui/mark';
@@ -35,8 +36,26 @@ export function JobsPage({ session }: { session: SessionInfo }) {
         {session.organisations.map((organisation) => (
           <OrganisationJobs key={organisation.id} organisation={organisation} />
         ))}
+        <OfflineState />
       </main>
     </div>
+  );
+}
+
+/** Whether this device may be carried down where there is no signal; better known before than after. */
+function OfflineState() {
+  const { state, update } = useOfflinePages();
+  const Icon = { kept: CircleCheck, fetching: CircleDashed, 'no-way': CircleAlert }[state];
+  return (
+    <p role="status" aria-label={t('offline.title')} className="flex flex-wrap items-center gap-2 text-[13px] text-soft">
+      <Icon size={16} className={`shrink-0 ${state === 'no-way' ? 'text-ochre' : 'text-water'}`} aria-hidden />
+      <span className="min-w-0 flex-1">{t(`offline.${state}`)}</span>
+      {update ? (
+        <Button size="small" onClick={update}>
+          {t('offline.update-now')}
+        </Button>
+      ) : null}
+    </p>
   );
 }
 
@@ -45,6 +64,7 @@ function OrganisationJobs({ organisation }: { organisation: Organisation }) {
   const jobs = useQuery({ queryKey: ['jobs', organisation.id], queryFn: ({ signal }) => api.get<JobSummary[]>(path, signal) });
   const [dialog, setDialog] = useState<'new' | 'import' | null>(null);
   const navigate = useNavigate();
+  const client = useQueryClient();
   const mayMake = PERMISSIONS[organisation.standing].includes('make-job');
   const open = (jobId: string) => void navigate(`/o/${organisation.id}/jobs/${jobId}/survey`);
   return (
@@ -76,7 +96,14 @@ function OrganisationJobs({ organisation }: { organisation: Organisation }) {
               to={`/o/${organisation.id}/jobs/${job.id}/survey`}
               className="grid grid-cols-[1fr_auto] items-center gap-x-4 px-2 py-3 hover:bg-sunk"
             >
-              <span className="text-base font-semibold">{job.name}</span>
+              <span className="flex items-baseline gap-2 text-base font-semibold">
+                {job.name}
+                {client.getQueryData(['job', job.id]) ? (
+                  <span className="flex items-center gap-1 text-[13px] font-normal whitespace-nowrap text-soft">
+                    <Smartphone size={13} aria-hidden /> {t('offline.on-device')}
+                  </span>
+                ) : null}
+              </span>
               <span className="text-right text-[13px] text-soft max-[719px]:col-start-1 max-[719px]:row-start-3 max-[719px]:text-left">
                 {t('jobs.changed', { when: fullTime(job.updatedAt, Intl.DateTimeFormat().resolvedOptions().timeZone) })}
               </span>

@@ -1,6 +1,7 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { ApiError, api } from '../shared/api';
+import { forgetKept } from '../shared/kept-answers';
 
 /** Who is signed in here; null when nobody is. */
 export function useSession() {
@@ -24,6 +25,6 @@ export function useSignOut(): () => Promise<void> {
     await api.delete('/session');
     client.setQueryData(['session'], null);
     // nothing of this person's stays for the next one at the same screen
-    client.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+    await forgetKept(client);
   };
 }

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
+import { beginAs } from '../shared/kept-answers';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
@@ -25,7 +26,9 @@ export function SignInPage() {
       return;
     }
     try {
-      client.setQueryData(['session'], await api.post<SessionInfo>('/session', texts));
+      const session = await api.post<SessionInfo>('/session', texts);
+      await beginAs(session.personId, client);
+      client.setQueryData(['session'], session);
     } catch (fault) {
       const code = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
       setError('root', { message: t(`sign-in.${code}`) });

@@ -28,15 +28,18 @@ export interface FieldFault {
 }
 
 const LONGEST_WAIT_MS = 20_000;
+/** A photo over a poor line. */
+const LONGEST_FILE_WAIT_MS = 180_000;
 
 async function request<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const timeout = AbortSignal.timeout(LONGEST_WAIT_MS);
+  const isFile = body instanceof Blob;
+  const timeout = AbortSignal.timeout(isFile ? LONGEST_FILE_WAIT_MS : LONGEST_WAIT_MS);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      headers: body === undefined ? {} : { 'content-type': isFile ? 'application/octet-stream' : 'application/json' },
+      body: body === undefined ? undefined : isFile || typeof body === 'string' ? body : JSON.stringify(body),
       credentials: 'same-origin',
       signal: signal ? AbortSignal.any([signal, timeout]) : timeout,
     });
@@ -62,5 +65,6 @@ function safeParse(text: string): unknown {
 export const api = {
   get: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, undefined, signal),
   post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
+  putFile: <T>(path: string, file: Blob) => request<T>('PUT', path, file),
   delete: <T>(path: string) => request<T>('DELETE', path),
 };

@@ -2,6 +2,7 @@ import type { Issue } from '@caulkhorn/core/issues';
 import { useEffect } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
 import { t } from '../messages/t';
+import { DRAFT_PREFIX } from './kept-answers';
 
 export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
   /** shows each finding beside its field; what belongs to no field goes to the form as a whole */ showIssues(
@@ -13,11 +14,11 @@ export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
 
 /** A form whose typed text survives leaving the screen, a reload and a crash, until it is saved. */
 export function useKeptForm<T extends FieldValues>(key: string, defaults: T): KeptForm<T> {
-  const storageKey = `caulkhorn-draft ${key}`;
+  const storageKey = `${DRAFT_PREFIX}${key}`;
   const form = useForm<T>({ defaultValues: { ...defaults, ...kept<T>(storageKey) } as DefaultValues<T> });
   useEffect(() => {
     const { unsubscribe } = form.watch((values, { type }) => {
-      if (type === 'change') sessionStorage.setItem(storageKey, JSON.stringify(values));
+      if (type === 'change') localStorage.setItem(storageKey, JSON.stringify(values));
     });
     return unsubscribe;
   }, [form, storageKey]);
@@ -32,13 +33,13 @@ export function useKeptForm<T extends FieldValues>(key: string, defaults: T): Ke
         form.setError((name ?? 'root') as FieldPath<T>, { message: faultText(found) });
       }
     },
-    forget: () => sessionStorage.removeItem(storageKey),
+    forget: () => localStorage.removeItem(storageKey),
   };
 }
 
 function kept<T>(storageKey: string): Partial<T> {
   try {
-    return JSON.parse(sessionStorage.getItem(storageKey) ?? '{}') as Partial<T>;
+    return JSON.parse(localStorage.getItem(storageKey) ?? '{}') as Partial<T>;
   } catch {
     return {};
   }

@@ -15,6 +15,7 @@ import { FaceForm } from './face-form';
 import { FeatureForm } from './feature-form';
 import { GapsPanel } from './gaps-panel';
 import { NewFaceForm } from './new-face-form';
+import { PhotosPanel } from './photos-panel';
 import { RoomDialog } from './room-dialog';
 import { ReadingsPanel } from './readings-panel';
 
@@ -38,6 +39,7 @@ export function SurveySlate() {
           {t(`feature.${feature.kind}`)} · {on.mark} {on.name}
         </SlateTitle>
         <FeatureForm key={`${feature.id} ${units}`} feature={feature} editable={editable} />
+        <PhotosPanel key={feature.id} faceId={on.id} featureId={feature.id} editable={editable} />
         {DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}
       </>
     );
@@ -47,7 +49,8 @@ export function SurveySlate() {
       <>
         <FaceFacts face={face} />
         {editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}
-        <ReadingsPanel key={face.id} face={face} editable={editable} />
+        <PhotosPanel key={face.id} faceId={face.id} editable={editable} />
+        <ReadingsPanel key={`readings ${face.id}`} face={face} editable={editable} />
         {editable ? (
           <Button className="mt-4" onClick={() => select(null)}>
             <Plus size={16} /> {t('new-face.another')}

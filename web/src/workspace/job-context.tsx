@@ -1,5 +1,5 @@
 import { type CommandKind, type CommandOutcome, PERMISSIONS, type Permission, type SessionInfo, type Standing } from '@caulkhorn/contract';
-import { type AnyItem, ITEM_LISTS, type ItemKind, type JobModel, applyChange } from '@caulkhorn/core/jobs';
+import { type AnyItem, ITEM_LISTS, type ItemKind, type JobModel, type Photo, applyChange } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { EntryBody } from '@caulkhorn/core/site-log';
@@ -24,6 +24,7 @@ import { deviceId } from '../shared/device';
 import { Failed, Loading } from '../shared/ui/states';
 import { type Command, changeOf, entryOf, targetOf } from './commands';
 import { Outbox, type OutboxState } from './outbox';
+import { dropPhotoFile } from './photo-files';
 import { type Step, UndoStack } from './undo';
 
 export interface StoredJob {
@@ -42,8 +43,8 @@ export interface JobWorkspace {
   outbox: OutboxState;
   /** the server did not answer the last time it was asked */ isAway: boolean;
   can(permission: Permission): boolean;
-  put(kind: ItemKind, item: AnyItem): void;
-  remove(kind: ItemKind, id: string): void;
+  /** several at once go back at once */ put(kind: ItemKind, ...items: AnyItem[]): void;
+  /** with the pictures of a feature */ remove(kind: ItemKind, ...ids: string[]): void;
   send(kind: CommandKind, payload: object): void;
   log(body: EntryBody, occurredAt: string, supersedes?: string): void;
   undo(): void;
@@ -89,7 +90,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
     queryFn: ({ signal }) => api.get<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
     refetchInterval: POLL_MS,
   });
-  const outbox = useOutbox(path, jobId, client);
+  const outbox = useOutbox(path, session.personId, jobId, client);
   const outboxState = useSyncExternalStore(outbox.subscribe, outbox.getState);
   const [undoStack] = useState(() => new UndoStack());
   const { data } = stored;
@@ -139,18 +140,23 @@ export function JobProvider({ organisationId, jobId, session, standing, children
       toast(t('undo.done', { mark: step.label }));
       return { ...step, item: before, expectedVersion: version };
     };
+    const putOne = (kind: ItemKind, item: AnyItem): Step => {
+      const before = itemById(kind, item.id);
+      return { itemKind: kind, id: item.id, item: before, expectedVersion: send(`${kind}.put`, item), label: labelOf(item) };
+    };
+    const removeOne = (kind: ItemKind, id: string): Step[] => {
+      const before = itemById(kind, id);
+      if (!before) return [];
+      // pictures of a thing go with it
+      const pictures = kind === 'feature' ? latest.current.model!.photos.filter(({ featureId }) => featureId === id) : [];
+      return [
+        ...pictures.flatMap((photo) => removeOne('photo', photo.id)),
+        { itemKind: kind, id, item: before, expectedVersion: send(`${kind}.remove`, { id }), label: labelOf(before) },
+      ];
+    };
     return {
-      put(kind: ItemKind, item: AnyItem) {
-        const before = itemById(kind, item.id);
-        const version = send(`${kind}.put`, item);
-        undoStack.done({ itemKind: kind, id: item.id, item: before, expectedVersion: version, label: labelOf(item) });
-      },
-      remove(kind: ItemKind, id: string) {
-        const before = itemById(kind, id);
-        if (!before) return;
-        const version = send(`${kind}.remove`, { id });
-        undoStack.done({ itemKind: kind, id, item: before, expectedVersion: version, label: labelOf(before) });
-      },
+      put: (kind: ItemKind, ...items: AnyItem[]) => undoStack.done(...items.map((item) => putOne(kind, item))),
+      remove: (kind: ItemKind, ...ids: string[]) => undoStack.done(...ids.flatMap((id) => removeOne(kind, id))),
       undo: () => undoStack.undo(play) || toast(t('undo.nothing')),
       redo: () => undoStack.redo(play) || toast(t('redo.nothing')),
       log(body: EntryBody, occurredAt: string, supersedes?: string) {
@@ -167,6 +173,12 @@ export function JobProvider({ organisationId, jobId, session, standing, children
       resolve(commandId: string, how: 'discard' | 'overwrite') {
         const refused = outbox.getState().refused.find((r) => r.command.id === commandId);
         if (refused && how === 'overwrite') send(refused.command.kind, refused.command.payload, refused.current?.version ?? 0);
+        if (refused?.command.kind === 'photo.put' && how === 'discard') {
+          const { id } = refused.command.payload as Photo;
+          void dropPhotoFile(id);
+          // the server took the photo and not its picture
+          if (itemById('photo', id)) send('photo.remove', { id });
+        }
         void outbox.discard(commandId);
       },
     };
@@ -191,8 +203,8 @@ export function JobProvider({ organisationId, jobId, session, standing, children
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }
 
-function useOutbox(path: string, jobId: string, client: QueryClient): Outbox {
-  const [outbox] = useState(() => new Outbox(path, jobId, (command, outcome) => acceptInto(client, jobId, command, outcome)));
+function useOutbox(path: string, personId: string, jobId: string, client: QueryClient): Outbox {
+  const [outbox] = useState(() => new Outbox(path, personId, jobId, (command, outcome) => acceptInto(client, jobId, command, outcome)));
   useEffect(() => outbox.open(), [outbox]);
   return outbox;
 }

@@ -1,20 +1,39 @@
 import { t } from '../messages/t';
+import { LITTLE_ROOM_BYTES, useDeviceRoom } from '../shared/device-storage';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
 import { useJob } from './job-context';
 import type { Refused } from './outbox';
 
-/** Changes that the server would not take, each with what was typed and what may be done about it. */
+/** Changes that the server would not take, each with what was typed and what may be done about it; and a full device, before it bites. */
 export function OutboxNotices() {
   const { outbox } = useJob();
-  if (outbox.refused.length === 0) return null;
+  return (
+    <>
+      <LittleRoom />
+      {outbox.refused.length > 0 ? <RefusedChanges refused={outbox.refused} /> : null}
+    </>
+  );
+}
+
+function LittleRoom() {
+  const room = useDeviceRoom();
+  if (!room || room.leftBytes >= LITTLE_ROOM_BYTES) return null;
+  return (
+    <p role="alert" className="shrink-0 border-b border-ochre bg-ochre-soft px-4 py-2 font-medium">
+      {t('room-left.little', { left: t('room-left.mb', { n: Math.floor(room.leftBytes / 1e6) }) })}
+    </p>
+  );
+}
+
+function RefusedChanges({ refused: all }: { refused: readonly Refused[] }) {
   return (
     <section
       role="alert"
       aria-label={t('refused.title')}
       className="max-h-44 shrink-0 overflow-y-auto border-b border-iron bg-iron-soft px-4 py-2"
     >
-      {outbox.refused.map((refused) => (
+      {all.map((refused) => (
         <Notice key={refused.command.id} refused={refused} />
       ))}
     </section>

@@ -4,19 +4,25 @@ import type { Command } from './commands';
 import { Outbox } from './outbox';
 
 const storage = new Map<string, unknown>();
+/** a device without room takes nothing more */
+let isFull = false;
+const full = () => Promise.reject(new DOMException('', 'QuotaExceededError'));
 jest.mock('idb-keyval', () => ({
   get: (key: string) => Promise.resolve(storage.get(key)),
-  update: (key: string, change: (old: unknown) => unknown) => Promise.resolve(void storage.set(key, change(storage.get(key)))),
+  del: (key: string) => Promise.resolve(void storage.delete(key)),
+  update: (key: string, change: (old: unknown) => unknown) =>
+    isFull ? full() : Promise.resolve(void storage.set(key, change(storage.get(key)))),
 }));
 
 const post = jest.spyOn(api, 'post');
+const putFile = jest.spyOn(api, 'putFile');
 let job = 0;
 const closeAll: (() => void)[] = [];
 
 /** An outbox of a job of its own; what the server accepted, in order. */
 function open() {
   const accepted: string[] = [];
-  const outbox = new Outbox('/jobs/x', `job ${++job}`, (command) => void accepted.push(command.id));
+  const outbox = new Outbox('/jobs/x', 'person', `job ${++job}`, (command) => void accepted.push(command.id));
   closeAll.push(outbox.open());
   return { outbox, accepted };
 }
@@ -38,6 +44,8 @@ const settled = async (outbox: Outbox, wanted: (state: ReturnType<Outbox['getSta
 
 beforeEach(() => {
   post.mockReset();
+  putFile.mockReset();
+  isFull = false;
   Object.assign(globalThis, { addEventListener: () => {}, removeEventListener: () => {}, navigator: {} });
 });
 afterEach(() => closeAll.splice(0).forEach((close) => close()));
@@ -65,7 +73,7 @@ test('without an answer they are kept and tried again; nothing overtakes', async
 });
 
 test('what was kept is sent by the next page that opens', async () => {
-  storage.set(`outbox job ${job + 1}`, { pending: [command('from before')], refused: [] });
+  storage.set(`outbox person job ${job + 1}`, { pending: [command('from before')], refused: [] });
   post.mockResolvedValue({});
   const { outbox, accepted } = open();
   await settled(outbox, (state) => state.status === 'idle' && state.pending.length === 0);
@@ -119,4 +127,46 @@ test('entries that fell out of their chain are linked anew and sent', async () =
     [8, elsewhere.hash],
     [9, sent[0]!.hash],
   ]);
+});
+
+test('on a full device a change is said not to be kept, shown and sent all the same', async () => {
+  const { outbox, accepted } = open();
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  isFull = true;
+  await expect(outbox.add(command('a'))).rejects.toThrow();
+  await settled(outbox, (state) => state.status === 'waiting');
+  expect(outbox.getState().pending.map((c) => c.id)).toEqual(['a']);
+  isFull = false;
+  await settled(outbox, (state) => state.pending.length === 1);
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
+  expect(accepted).toEqual(['a']);
+});
+
+test('a photo goes before its picture, and both again when the picture was cut off; then the device lets it go', async () => {
+  const { outbox } = open();
+  const order: string[] = [];
+  storage.set('photo-file p', new Blob(['jpeg']));
+  post.mockImplementation((_path, body) => Promise.resolve(void order.push((body as Command).id)));
+  putFile.mockImplementationOnce(() => Promise.reject(new ApiError(0, 'no-answer')));
+  putFile.mockImplementation((path) => Promise.resolve(void order.push(path)));
+  await outbox.add(command('photo', { kind: 'photo.put', payload: { id: 'p' } }));
+  await outbox.add(command('next'));
+  await settled(outbox, (state) => state.status === 'waiting');
+  expect(storage.has('photo-file p')).toBe(true);
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await settled(outbox, (state) => state.pending.length === 0);
+  expect(order).toEqual(['photo', 'photo', '/jobs/x/photos/p/file', 'next']);
+  expect(storage.has('photo-file p')).toBe(false);
+});
+
+test('a picture that the server cannot read is refused with its photo and stays on the device until someone decides', async () => {
+  const { outbox } = open();
+  storage.set('photo-file q', new Blob(['no jpeg']));
+  post.mockResolvedValue({});
+  putFile.mockRejectedValue(new ApiError(400, 'invalid', { file: [{ code: 'picture-damaged' }] }));
+  await outbox.add(command('photo', { kind: 'photo.put', payload: { id: 'q' } }));
+  await settled(outbox, (state) => state.refused.length === 1);
+  expect(outbox.getState()).toMatchObject({ pending: [], refused: [{ fields: { file: [{ code: 'picture-damaged' }] } }] });
+  expect(storage.has('photo-file q')).toBe(true);
 });

@@ -1,8 +1,10 @@
 import type { CommandOutcome } from '@caulkhorn/contract';
 import { type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
+import type { Photo } from '@caulkhorn/core/jobs';
 import { get, update } from 'idb-keyval';
 import { ApiError, api } from '../shared/api';
 import type { Command } from './commands';
+import { sendPhotoFile } from './photo-files';
 
 /** A command that the server would not take, kept with what was typed until someone decides. */
 export interface Refused {
@@ -31,13 +33,17 @@ export class Outbox {
   private readonly key: string;
   private isRunning = false;
   private wake: () => void = () => {};
+  /** in this page's memory alone: on their way to the store, or the store is full */
+  private unkept: readonly Command[] = [];
 
+  /** What one person leaves unsent on a shared device is never sent in another's name. */
   constructor(
     private readonly path: string,
+    personId: string,
     jobId: string,
     private readonly onAccepted: (command: Command, outcome: CommandOutcome) => void,
   ) {
-    this.key = `outbox ${jobId}`;
+    this.key = `outbox ${personId} ${jobId}`;
   }
 
   /** Shares and sends until the returned function is called; what was not sent stays kept. */
@@ -60,10 +66,21 @@ export class Outbox {
     return () => this.listeners.delete(listener);
   };
 
+  /** Keeps and sends a command. Throws where the device could not keep it; it is sent all the same while this page is open. */
   async add(command: Command): Promise<void> {
+    this.unkept = [...this.unkept, command];
     this.show({ pending: [...this.state.pending, command] });
-    await this.store((kept) => ({ ...kept, pending: [...kept.pending, command] }));
-    void this.run();
+    try {
+      await this.store((kept) => {
+        this.unkept = this.unkept.filter(({ id }) => id !== command.id);
+        return { ...kept, pending: [...kept.pending, command] };
+      });
+    } catch (fault) {
+      if (!this.unkept.includes(command)) this.unkept = [...this.unkept, command];
+      throw fault;
+    } finally {
+      void this.run();
+    }
   }
 
   /** Lets a refused command go. */
@@ -75,13 +92,18 @@ export class Outbox {
 
   private async reload(): Promise<void> {
     const kept = (await get<Kept>(this.key)) ?? NOTHING;
-    this.show({ ...kept, ...(this.state.status === 'loading' ? { status: 'idle' } : {}) });
+    this.showKept(kept);
+    if (this.state.status === 'loading') this.show({ status: 'idle' });
+  }
+
+  private showKept({ pending, refused }: Kept): void {
+    this.show({ pending: [...pending, ...this.unkept.filter(({ id }) => pending.every((command) => command.id !== id))], refused });
   }
 
   private async store(change: (kept: Kept) => Kept): Promise<void> {
     let stored: Kept = NOTHING;
     await update<Kept>(this.key, (kept) => (stored = change(kept ?? NOTHING)));
-    this.show(stored);
+    this.showKept(stored);
     this.channel?.postMessage('changed');
   }
 
@@ -132,6 +154,7 @@ export class Outbox {
     try {
       const outcome = await api.post<CommandOutcome>(`${this.path}/commands`, command);
       this.onAccepted(command, outcome);
+      if (command.kind === 'photo.put') await sendPhotoFile(this.path, (command.payload as Photo).id);
       await this.drop(command.id);
       return true;
     } catch (fault) {
@@ -142,12 +165,14 @@ export class Outbox {
         return true;
       }
       const refused: Refused = { command, code: fault.code, fields: fault.fields, current: fault.current as Refused['current'] };
+      this.unkept = this.unkept.filter(({ id }) => id !== command.id);
       await this.store((kept) => ({ pending: kept.pending.filter((c) => c.id !== command.id), refused: [...kept.refused, refused] }));
       return true;
     }
   }
 
   private drop(commandId: string): Promise<void> {
+    this.unkept = this.unkept.filter(({ id }) => id !== commandId);
     return this.store((kept) => ({ ...kept, pending: kept.pending.filter((c) => c.id !== commandId) }));
   }
 

@@ -67,3 +67,31 @@ test('someone else’s change stays', () => {
   s.undo();
   expect(s.note).toBe('theirs');
 });
+
+test('what was done at once goes back and forth at once; what someone else changed stays alone', () => {
+  const items = new Map([
+    ['a', { note: 'a1', version: 1 }],
+    ['b', { note: 'b1', version: 1 }],
+  ]);
+  const stack = new UndoStack();
+  const play = (step: Step): Step | null => {
+    const before = items.get(step.id)!;
+    if (before.version !== step.expectedVersion) return null;
+    items.set(step.id, { note: (step.item as Feature).note!, version: before.version + 1 });
+    return { ...step, item: { note: before.note } as Feature, expectedVersion: before.version + 1 };
+  };
+  const change = (id: string, note: string): Step => {
+    const before = items.get(id)!;
+    items.set(id, { note, version: before.version + 1 });
+    return { itemKind: 'feature', id, item: { note: before.note } as Feature, expectedVersion: before.version + 1, label: id };
+  };
+  const notes = () => [...items.values()].map(({ note }) => note);
+  stack.done(change('a', 'a2'), change('b', 'b2'));
+  stack.undo(play);
+  expect(notes()).toEqual(['a1', 'b1']);
+  stack.redo(play);
+  expect(notes()).toEqual(['a2', 'b2']);
+  items.set('b', { note: 'theirs', version: 9 });
+  stack.undo(play);
+  expect(notes()).toEqual(['a1', 'theirs']);
+});

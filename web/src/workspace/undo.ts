@@ -9,35 +9,41 @@ export interface Step {
   /** what to call it */ label: string;
 }
 
-/** Steps back and forth through one person's own changes. A step that cannot be played any more is dropped. */
-export class UndoStack {
-  private readonly back: Step[] = [];
-  private readonly forth: Step[] = [];
+type Play = (step: Step) => Step | null;
 
-  done(step: Step): void {
-    this.back.push(step);
+/** Steps back and forth through one person's own changes; what was done at once goes back at once. A step that cannot be played any more is dropped. */
+export class UndoStack {
+  private readonly back: Step[][] = [];
+  private readonly forth: Step[][] = [];
+
+  done(...steps: Step[]): void {
+    if (steps.length === 0) return;
+    this.back.push(steps);
     this.forth.length = 0;
   }
 
   /** `play` performs a step and answers the one that would take it back, or null when it refuses. False: nothing to undo. */
-  undo(play: (step: Step) => Step | null): boolean {
+  undo(play: Play): boolean {
     return move(this.back, this.forth, play);
   }
 
-  redo(play: (step: Step) => Step | null): boolean {
+  redo(play: Play): boolean {
     return move(this.forth, this.back, play);
   }
 }
 
-function move(from: Step[], to: Step[], play: (step: Step) => Step | null): boolean {
-  const step = from.pop();
-  if (!step) return false;
-  const inverse = play(step);
-  if (inverse) {
-    to.push(inverse);
+function move(from: Step[][], to: Step[][], play: Play): boolean {
+  const steps = from.pop();
+  if (!steps) return false;
+  const inverses: Step[] = [];
+  for (const step of steps.toReversed()) {
+    const inverse = play(step);
+    if (!inverse) continue;
+    inverses.push(inverse);
     // an older step on the same thing now expects the version that this one made
-    for (const other of from)
+    for (const other of from.flat())
       if (other.id === step.id && other.expectedVersion < inverse.expectedVersion) other.expectedVersion = inverse.expectedVersion;
   }
+  if (inverses.length > 0) to.push(inverses);
   return true;
 }

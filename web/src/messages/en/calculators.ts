@@ -165,6 +165,7 @@ export const CALCULATOR_WORDS = {
   'command.water-body': 'Water',
   'command.water-level': 'Water level',
   'command.water-levels': 'Water levels',
+  'command.photo': 'Photo',
   'command.reading': 'Reading',
   'command.readings': 'Readings',
 } as const;

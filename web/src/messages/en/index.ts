@@ -5,6 +5,7 @@ import { CALCULATOR_FIELDS } from './calculator-fields';
 import { COMMON } from './common';
 import { ISSUES } from './issues';
 import { MEASURING } from './measuring';
+import { SITE } from './site';
 import { SURVEY } from './survey';
 import { WORK } from './work';
 
@@ -12,6 +13,7 @@ export const EN = {
   ...COMMON,
   ...SURVEY,
   ...MEASURING,
+  ...SITE,
   ...BUILD_UP,
   ...WORK,
   ...ISSUES,

@@ -1,0 +1,41 @@
+import { issue } from '@caulkhorn/core/issues';
+import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put, StreamableFile } from '@nestjs/common';
+import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { invalid, notFound } from '../platform/errors.js';
+import { type PictureFacts, PhotosService } from './photos.service.js';
+
+const PhotoId = () => Param('photoId', new ParseUUIDPipe({ exceptionFactory: notFound }));
+/** A file never changes under its address; only this person's browser may keep it. */
+const FOR_GOOD = 'private, max-age=31536000, immutable';
+
+@Controller('organisations/:organisationId/jobs/:jobId/photos/:photoId')
+export class PhotosController {
+  constructor(private readonly photos: PhotosService) {}
+
+  @Put('file')
+  @Needs('survey')
+  @HttpCode(200)
+  keep(
+    @Param('jobId') jobId: string,
+    @PhotoId() photoId: string,
+    @Body() original: unknown,
+    @WhoAsks() caller: Caller,
+  ): Promise<PictureFacts> {
+    if (!Buffer.isBuffer(original) || original.length === 0) throw invalid([issue('not-a-picture', 'file')]);
+    return this.photos.keep(jobId, photoId, original, caller);
+  }
+
+  @Get('image')
+  @Needs('read-job')
+  @Header('Cache-Control', FOR_GOOD)
+  async image(@Param('jobId') jobId: string, @PhotoId() photoId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
+    return new StreamableFile(await this.photos.picture(jobId, photoId, 'image', caller), { type: 'image/jpeg' });
+  }
+
+  @Get('thumbnail')
+  @Needs('read-job')
+  @Header('Cache-Control', FOR_GOOD)
+  async thumbnail(@Param('jobId') jobId: string, @PhotoId() photoId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
+    return new StreamableFile(await this.photos.picture(jobId, photoId, 'thumbnail', caller), { type: 'image/jpeg' });
+  }
+}

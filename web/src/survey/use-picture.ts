@@ -1,0 +1,28 @@
+import { useEffect, useState } from 'react';
+import { useJob } from '../workspace/job-context';
+import { photoFile } from '../workspace/photo-files';
+
+/** Where a photo's picture is: on this device while it waits to be sent, with the server after that. Null until that is known. */
+export function usePicture(photoId: string, size: 'image' | 'thumbnail'): string | null {
+  const { path, outbox } = useJob();
+  const waits = [...outbox.pending, ...outbox.refused.map(({ command }) => command)].some(
+    ({ kind, payload }) => kind === 'photo.put' && (payload as { id: string }).id === photoId,
+  );
+  const [here, setHere] = useState<string | null>(null);
+  useEffect(() => {
+    if (!waits) return;
+    let url: string | null = null;
+    let left = false;
+    void photoFile(photoId).then((file) => {
+      if (left || !file) return;
+      url = URL.createObjectURL(file);
+      setHere(url);
+    });
+    return () => {
+      left = true;
+      setHere(null);
+      if (url) URL.revokeObjectURL(url);
+    };
+  }, [photoId, waits]);
+  return waits ? here : `/api${path}/photos/${photoId}/${size}`;
+}
