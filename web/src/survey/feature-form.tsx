@@ -22,8 +22,8 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const units = useUnits();
   const form = useKeptForm<FeatureTexts>(`feature ${feature.id} ${units}`, textsOf(feature, units));
   const { register, formState, reset, clearErrors, getValues } = form;
-  // reading them is what makes the form keep track of them
-  const { errors: faults, dirtyFields } = formState;
+  // what is being typed is told apart only where someone asks for it
+  const { errors: faults, dirtyFields: _ } = formState;
 
   const save = () => {
     clearErrors();
@@ -45,8 +45,8 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
     seen.current = feature;
     // how flow is to be measured is chosen before its first figure is there to be kept
     const texts = { ...textsOf(feature, units), ...(awaitsFlow ? { flowBy: getValues('flowBy') } : {}) };
-    reset(texts, { keepDirtyValues: Object.keys(dirtyFields).length > 0, keepErrors: true });
-  }, [feature, dirtyFields, getValues, reset, units]);
+    reset(texts, { keepDirtyValues: true, keepErrors: true });
+  }, [feature, getValues, reset, units]);
 
   // what was typed before a reload is saved now, or told why not
   useEffect(() => {

@@ -1,0 +1,147 @@
+import { Buffer } from 'node:buffer';
+import { type BrowserContext, type Page, expect, test } from '@playwright/test';
+import { addFace, allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
+
+test.use({ serviceWorkers: 'allow' });
+
+/** A real picture, as a phone would hand it over. */
+async function picture(page: Page): Promise<Buffer> {
+  const base64 = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(1200, 900);
+    const pen = canvas.getContext('2d')!;
+    for (let i = 0; i < 400; i++) {
+      pen.fillStyle = `hsl(${i * 7} 40% ${20 + (i % 60)}%)`;
+      pen.fillRect((i % 20) * 60, Math.floor(i / 20) * 45, 60, 45);
+    }
+    const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.8 });
+    return btoa(String.fromCharCode(...new Uint8Array(await blob.arrayBuffer())));
+  });
+  return Buffer.from(base64, 'base64');
+}
+
+const photos = (page: Page) => slate(page).getByRole('region', { name: 'Photos' });
+const give = async (page: Page, name: string, mimeType: string, buffer: Buffer) =>
+  photos(page).getByLabel('Photo file').setInputFiles({ name, mimeType, buffer });
+
+/** The pages are kept only once the service worker says so. */
+async function keptOnDevice(page: Page): Promise<void> {
+  await expect(page.getByRole('status', { name: 'Without signal' })).toContainText('Opens without signal');
+}
+
+async function goOffline(context: BrowserContext): Promise<void> {
+  await context.setOffline(true);
+}
+
+test('without a network: the app opens, is surveyed, photographed and measured; all is sent when it is back', async ({ page, context }) => {
+  await signIn(page);
+  await keptOnDevice(page);
+  const job = `Pump sump ${Date.now()}`;
+  await makeJob(page, job);
+  await addFace(page, { mark: 'A', name: 'Sump wall', length: '6', height: '3', foot: '-3' });
+  await allSent(page);
+  // the answers are written down a second after they came
+  await page.waitForTimeout(1500);
+  await goOffline(context);
+
+  await test.step('from nothing but what is on the device', async () => {
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: new RegExp(`${job}.*on this device`) })).toBeVisible();
+    await openJob(page, job);
+  });
+
+  await test.step('a crack is drawn, photographed, and a reading typed', async () => {
+    await page.keyboard.press('k');
+    const sheet = page.getByTestId('sheet');
+    const box = (await sheet.boundingBox())!;
+    for (const [x, y] of [
+      [0.3, 0.42],
+      [0.34, 0.5],
+    ] as const)
+      await sheet.click({ position: { x: box.width * x, y: box.height * y } });
+    await page.keyboard.press('Enter');
+    await slate(page).getByLabel('Width').fill('0,4');
+    await slate(page).getByLabel('Note').fill('found in the dark');
+    await slate(page).getByLabel('Note').blur();
+    await give(page, 'not-a-picture.jpg', 'image/jpeg', Buffer.from('<html>'));
+    await expect(photos(page).getByRole('alert')).toContainText('no picture that can be read');
+    await give(page, 'wall.jpg', 'image/jpeg', await picture(page));
+    await expect(photos(page).getByRole('alert')).toHaveCount(0);
+    await expect(photos(page).locator('img')).toBeVisible();
+    await expect(page.getByText(/no answer · \d+ kept here/)).toBeVisible();
+  });
+
+  await test.step('the tab is closed and opened again, still without a network', async () => {
+    const again = await context.newPage();
+    await again.goto(page.url());
+    await page.close();
+    page = again;
+    await row(page, /K/).last().click();
+    await expect(slate(page).getByLabel('Note')).toHaveValue('found in the dark');
+    await expect(photos(page).locator('img')).toHaveAttribute('src', /^blob:/);
+    expect(await photos(page).locator('img').evaluate((img: HTMLImageElement) => img.decode().then(() => img.naturalWidth))).toBe(1200);
+  });
+
+  await test.step('with the network back, commands and photo go, and the picture is the server’s', async () => {
+    await context.setOffline(false);
+    await allSent(page);
+    const img = photos(page).locator('img');
+    await expect(img).toHaveAttribute('src', /\/photos\/.*\/thumbnail$/);
+    await expect.poll(() => img.evaluate((each: HTMLImageElement) => each.naturalWidth)).toBe(360);
+    const response = await page.request.get((await img.getAttribute('src'))!.replace('thumbnail', 'image'));
+    expect(response.headers()['content-type']).toBe('image/jpeg');
+  });
+});
+
+test('a change made without signal on what someone else changed meanwhile is shown as a clash, and lost by neither', async ({
+  page,
+  context,
+  browser,
+}) => {
+  await signIn(page);
+  await keptOnDevice(page);
+  await openJob(page, 'Lock gatehouse');
+  await choose(page, /K1/);
+  await allSent(page);
+  await goOffline(context);
+  await slate(page).getByLabel('Note').fill('mine, from the cellar');
+  await slate(page).getByLabel('Note').blur();
+  await expect(page.getByText('1 kept here')).toBeVisible();
+
+  const office = await browser.newPage();
+  await signIn(office, 'foreman@hollin.example');
+  await openJob(office, 'Lock gatehouse');
+  await choose(office, /K1/);
+  await slate(office).getByLabel('Note').fill('theirs, from the office');
+  await slate(office).getByLabel('Note').blur();
+  await allSent(office);
+  await office.close();
+
+  await context.setOffline(false);
+  const clash = page.getByRole('alert', { name: 'Changes that were not taken' });
+  await expect(clash).toContainText('mine, from the cellar');
+  await expect(slate(page).getByLabel('Note')).toHaveValue('theirs, from the office');
+  await clash.getByRole('button', { name: 'Put mine over it' }).click();
+  await allSent(page);
+  await expect(slate(page).getByLabel('Note')).toHaveValue('mine, from the cellar');
+});
+
+test('a device that is nearly full says so before a photo is lost, and another person at it sees nothing of the first', async ({
+  page,
+  context,
+}) => {
+  await page.addInitScript(() => {
+    navigator.storage.estimate = () => Promise.resolve({ quota: 1_000_000_000, usage: 997_000_000 });
+  });
+  await signIn(page);
+  await keptOnDevice(page);
+  await openJob(page, 'Lock gatehouse');
+  await expect(page.getByText('Only 3 MB of room is left')).toBeVisible();
+  await choose(page, /K1/);
+  await give(page, 'wall.jpg', 'image/jpeg', await picture(page));
+  await expect(photos(page).getByRole('alert')).toContainText('Only 3 MB of room is left on this device: the photo was not kept.');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  await goOffline(context);
+  await page.goto('/');
+  await expect(page.getByText('Lock gatehouse')).toHaveCount(0);
+});
