@@ -78,7 +78,11 @@ test('without a network: the app opens, is surveyed, photographed and measured; 
     await row(page, /K/).last().click();
     await expect(slate(page).getByLabel('Note')).toHaveValue('found in the dark');
     await expect(photos(page).locator('img')).toHaveAttribute('src', /^blob:/);
-    expect(await photos(page).locator('img').evaluate((img: HTMLImageElement) => img.decode().then(() => img.naturalWidth))).toBe(1200);
+    expect(
+      await photos(page)
+        .locator('img')
+        .evaluate((img: HTMLImageElement) => img.decode().then(() => img.naturalWidth)),
+    ).toBe(1200);
   });
 
   await test.step('with the network back, commands and photo go, and the picture is the server’s', async () => {

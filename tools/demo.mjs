@@ -1,15 +1,20 @@
-// npm run demo [-- --reset] [-- --port N]: everything on one machine, with invented data.
+// npm run demo [-- --reset] [-- --port N] [-- --lan]: everything on one machine, with invented data.
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { build } from './lib/build.mjs';
+import { openToNetwork } from './lib/network.mjs';
 import { Cluster, clusterFolder } from './lib/postgres.mjs';
 import { ROOT, dataFolder, ensureModules, ensurePackages, fail, spawnNode } from './lib/setup.mjs';
 
 const { values } = parseArgs({
-  options: { reset: { type: 'boolean', default: false }, port: { type: 'string', default: process.env.PORT ?? '4400' } },
+  options: {
+    reset: { type: 'boolean', default: false },
+    lan: { type: 'boolean', default: false },
+    port: { type: 'string', default: process.env.PORT ?? '4400' },
+  },
 });
 
 ensurePackages('postgresql');
@@ -31,12 +36,14 @@ try {
 if (isNew) cluster.createDatabase('caulkhorn');
 
 const port = await firstFree(Number(values.port));
+const network = values.lan ? openToNetwork(port) : undefined;
 const server = spawnNode('server/dist/demo/main.js', [], {
   NODE_ENV: 'production',
   DATABASE_URL: cluster.url('caulkhorn'),
   PORT: String(port),
   SESSION_SECRET: secret(),
   LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+  ...network?.env,
 });
 let stopping = false;
 for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM']))
@@ -47,6 +54,7 @@ for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM']))
   });
 server.on('exit', (code) => {
   cluster.stop();
+  network?.handOut.close();
   if (stopping) console.log('Stopped.');
   process.exit(stopping ? 0 : (code ?? 1));
 });

@@ -11,7 +11,7 @@ const startedAt = Date.now();
 const LONGEST_STAGE_MS = 15 * 60_000;
 const totals = { passed: 0, failed: 0 };
 
-ensurePackages('postgresql', 'chromium');
+ensurePackages('postgresql', 'chromium', 'openssl', 'libnss3-tools');
 ensureModules();
 const reports = join(dataFolder(), 'reports');
 mkdirSync(reports, { recursive: true });
@@ -130,7 +130,13 @@ await answers(`http://127.0.0.1:${port}/api/health`);
 const report = join(reports, 'e2e.json');
 rmSync(report, { force: true });
 stage('end-to-end tests', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'], {
-  env: { E2E_URL: `http://localhost:${port}`, E2E_REPORT: report, E2E_CLUSTER: cluster.folder, E2E_CLUSTER_PORT: String(cluster.port) },
+  env: {
+    E2E_URL: `http://localhost:${port}`,
+    E2E_DATABASE_URL: cluster.url('e2e'),
+    E2E_REPORT: report,
+    E2E_CLUSTER: cluster.folder,
+    E2E_CLUSTER_PORT: String(cluster.port),
+  },
   count: playwrightCount(report),
 });
 finish();

@@ -1,7 +1,18 @@
 import { Type } from 'class-transformer';
 import { Equals, IsBoolean, ValidateIf, ValidateNested } from 'class-validator';
 import { Given, Id, ListOf, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
-import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PhotoDto, ProductRefDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import {
+  BuildUpDto,
+  FaceDto,
+  FeatureDto,
+  JobHeadDto,
+  PhotoDto,
+  ProductRefDto,
+  ReadingDto,
+  SpaceDto,
+  WaterBodyDto,
+  WaterLevelDto,
+} from './items.js';
 import { LogLineDto } from './log.js';
 
 export const JOB_FILE_FORMAT = 'caulkhorn-job';

@@ -13,6 +13,9 @@ export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/
 const PACKAGES = /** @type {const} */ ({
   postgresql: () => findBinaries() !== null,
   chromium: () => existsSync(CHROMIUM.executablePath),
+  openssl: () => existsSync('/usr/bin/openssl'),
+  // puts a certificate where Chromium looks for those it trusts
+  'libnss3-tools': () => existsSync('/usr/bin/certutil'),
   // references of the core's bench
   'python3-scipy': () => existsSync('/usr/lib/python3/dist-packages/scipy'),
   minizinc: () => existsSync('/usr/bin/minizinc'),

@@ -20,7 +20,9 @@ async function main(): Promise<void> {
     ...DEMO_PEOPLE.map(({ email, name, role }) => ({ email, name, role: role as string })),
     { ...DEMO_GUEST, role: 'guest on one job' },
   ];
-  console.log(`\nCaulkhorn is ready: http://localhost:${config.port}\n\nSign in with the password ${DEMO_PASSWORD} as`);
+  console.log(
+    `\nCaulkhorn is ready: ${config.tls ? 'https' : 'http'}://localhost:${config.port}\n\nSign in with the password ${DEMO_PASSWORD} as`,
+  );
   for (const { email, name, role } of people) console.log(`  ${email.padEnd(30)} ${name}, ${role}`);
   console.log('\nAll people, places and products are invented. Ctrl-C stops everything.\n');
 }

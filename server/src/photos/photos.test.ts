@@ -139,7 +139,10 @@ test('who may look may see it; a feature with a photo stays until the photo goes
 test('a job that leaves and comes back knows its photos', async () => {
   const { body: file } = await planner.get(`${PATH}/export`).expect(200);
   expect((file as { photos: object[] }).photos.length).toBeGreaterThan(0);
-  const { body: made } = await planner.post(`${ORGANISATION}/import`).send(file as object).expect(201);
+  const { body: made } = await planner
+    .post(`${ORGANISATION}/import`)
+    .send(file as object)
+    .expect(201);
   const { body: copy } = await planner.get(`${ORGANISATION}/jobs/${(made as { jobId: string }).jobId}`);
   expect((copy as { model: { photos: object[] } }).model.photos).toHaveLength((file as { photos: object[] }).photos.length);
 });

@@ -14,7 +14,11 @@ const PHOTOS = 'caulkhorn-photos';
 
 const store = createStore('caulkhorn-answers', 'answers');
 const persister = createAsyncStoragePersister({
-  storage: { getItem: (key) => get<string>(key, store), setItem: (key, value) => set(key, value, store), removeItem: (key) => del(key, store) },
+  storage: {
+    getItem: (key) => get<string>(key, store),
+    setItem: (key, value) => set(key, value, store),
+    removeItem: (key) => del(key, store),
+  },
   key: 'answers',
   throttleTime: 1000,
 });

@@ -90,14 +90,21 @@ export function PhotosPanel({ faceId, featureId, editable }: { faceId: string; f
             >
               <Picture photoId={photo.id} size="thumbnail" className="size-full object-cover" />
               {featureId === undefined && markOf(photo) ? (
-                <span className="absolute top-1 left-1 rounded-[2px] bg-bar px-1 text-[13px] font-semibold text-bar-ink">{markOf(photo)}</span>
+                <span className="absolute top-1 left-1 rounded-[2px] bg-bar px-1 text-[13px] font-semibold text-bar-ink">
+                  {markOf(photo)}
+                </span>
               ) : null}
             </button>
           </li>
         ))}
       </ul>
       {open ? (
-        <Dialog open onOpenChange={() => setOpenId(null)} title={`${markOf(open) ?? ''} ${fullTime(open.at, model.job.timeZone)}`.trim()} wide>
+        <Dialog
+          open
+          onOpenChange={() => setOpenId(null)}
+          title={`${markOf(open) ?? ''} ${fullTime(open.at, model.job.timeZone)}`.trim()}
+          wide
+        >
           <Picture photoId={open.id} size="image" className="max-h-[60vh] w-full bg-sunk object-contain" />
           {editable ? (
             <Caption

@@ -7,7 +7,8 @@ export const SITE = {
   'offline.on-device': 'on this device',
   'offline.title': 'Without signal',
   'offline.update-now': 'Use the newer version now',
-  'room-left.little': 'Only {left} of room is left on this device. Send what waits or free some room before you go down: photos will not fit.',
+  'room-left.little':
+    'Only {left} of room is left on this device. Send what waits or free some room before you go down: photos will not fit.',
   'room-left.mb': '{n} MB',
   'photos.title': 'Photos',
   'photos.none': 'No photo yet.',
