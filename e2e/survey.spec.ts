@@ -176,3 +176,29 @@ test('on the phone: drips are counted by one big button', async ({ page }) => {
   await page.getByLabel('Measured').selectOption('not measured');
   await expect(page.getByLabel('Drips a minute')).toHaveCount(0);
 });
+
+test('the cases of the water are looked at on the sheet, and one is made to govern', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Ropewalk Cellars');
+  await goTo(page, 'Water');
+  await choose(page, /Reel store floor/);
+  const cases = slate(page).getByRole('region', { name: 'Cases' });
+  const flood = cases.getByRole('listitem').filter({ hasText: /^flood/ });
+  await expect(flood).toContainText('too light');
+  await expect(cases.getByRole('listitem').filter({ hasText: /^drawn down/ })).toContainText('This face stays dry.');
+  await flood.getByRole('button', { name: /^flood/ }).click();
+  await expect(page.getByText('Shown: flood')).toBeVisible();
+  await flood.getByRole('button', { name: /Weight over uplift/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('Dead load on the slab');
+  await page.keyboard.press('Escape');
+  await flood.getByRole('button', { name: 'Let this case govern' }).click();
+  await expect(page.getByRole('radio', { checked: true }).first()).toBeVisible();
+  await expect(slate(page).getByText('Head at the foot').first()).toBeVisible();
+  await allSent(page);
+  await page.keyboard.press('Control+z');
+  await allSent(page);
+  await choose(page, /K2/);
+  await expect(cases).toContainText('K2 is pushed hardest in “flood”');
+  await goTo(page, 'Survey');
+  await expect(page.getByText('Shown: flood')).toHaveCount(0);
+});

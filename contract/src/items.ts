@@ -60,7 +60,7 @@ export const SIGNS: readonly Sign[] = [
 export const SALTS: readonly NonNullable<Face['salts']>[] = ['none', 'slight', 'strong'];
 export const REACHES: readonly NonNullable<Face['reach']>[] = ['near', 'far', 'both'];
 export const WET_STATES: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
-export const LEVEL_KINDS: readonly LevelKind[] = ['dip', 'logger', 'seasonal-high', 'flood'];
+export const LEVEL_KINDS: readonly LevelKind[] = ['dip', 'logger', 'tide', 'seasonal-high', 'flood', 'drawn-down', 'full'];
 export const PIPE_KINDS = ['rigid', 'flexible', 'corrugated'] as const;
 export const MOVEMENTS = ['static', 'moving'] as const;
 export const SCHOOLS: readonly School[] = ['A', 'B'];
@@ -142,6 +142,7 @@ export class FaceDto {
   @Optional() @OneOf(SALTS) salts?: NonNullable<Face['salts']>;
   @Optional() @Text(200, 0) coatings?: string;
   @Optional() @OneOf(REACHES) reach?: NonNullable<Face['reach']>;
+  @Optional() @Quantity(0, 10_000) deadLoadKPa?: number;
   @Optional() @Time() clearAt?: string;
 }
 

@@ -71,6 +71,7 @@ export interface Face {
   salts?: 'none' | 'slight' | 'strong';
   /** paint, render or sealer found on it, in words */ coatings?: string;
   /** from where people can get at it */ reach?: 'near' | 'far' | 'both';
+  /** of a slab: what rests on it for good beside its own weight, walls and fill */ deadLoadKPa?: number;
   /** time at which someone looked all over it and found nothing */ clearAt?: string;
 }
 
@@ -159,7 +160,17 @@ export interface WaterBody {
   /** the level that loads the faces; none until someone chooses */ governingLevelId?: string;
 }
 
-export type LevelKind = 'dip' | 'logger' | 'seasonal-high' | 'flood';
+export type LevelKind =
+  | 'dip'
+  | 'logger'
+  /** high water of the tide, as read or as the table gives it */
+  | 'tide'
+  | 'seasonal-high'
+  | 'flood'
+  /** while pumps run */
+  | 'drawn-down'
+  /** a tank filled to its overflow */
+  | 'full';
 
 export interface WaterLevel {
   id: string;

@@ -1,6 +1,8 @@
 export { checkCrackFlow } from './crack-check.js';
 export type { CrackCheck } from './crack-check.js';
 export { dewWorking } from './dew-working.js';
+export { faceCases, featureCases } from './face-cases.js';
+export type { CaseAtPoint, FaceCase, SideLoad } from './face-cases.js';
 export { planFace } from './face-plan.js';
 export type { FacePlan, TakeOffLine, Treatment } from './face-plan.js';
 export { USUAL_CREW, planJob } from './plan-job.js';

@@ -9,16 +9,21 @@ export interface WaterOnFace {
 
 /** The water that loads a face hardest today's choice of governing levels allows; undefined when none stands against it or no level governs. */
 export function waterOn(face: Face, model: Pick<JobModel, 'waterBodies' | 'waterLevels'>): WaterOnFace | undefined {
-  const candidates: WaterOnFace[] = [];
+  return watersOn(face, model).sort((a, b) => b.level.levelM - a.level.levelM)[0];
+}
+
+/** Every governing water that stands against a face: none, one, or one a side. */
+export function watersOn(face: Face, model: Pick<JobModel, 'waterBodies' | 'waterLevels'>): WaterOnFace[] {
+  const found: WaterOnFace[] = [];
   for (const [side, standing] of [
     ['positive', face.near],
     ['negative', face.far],
   ] as const) {
     const body = model.waterBodies.find((b) => b.id === standing.waterBodyId);
     const level = body && model.waterLevels.find((l) => l.id === body.governingLevelId);
-    if (body && level) candidates.push({ body, level, side });
+    if (body && level) found.push({ body, level, side });
   }
-  return candidates.sort((a, b) => b.level.levelM - a.level.levelM)[0];
+  return found;
 }
 
 /** The point of a path where the water pushes hardest: its lowest. */

@@ -39,10 +39,20 @@ function ropewalk(now: Date): JobFileDto {
       { at: iso(40), levelM: -0.65, kind: 'seasonal-high', note: 'winter mean of the standpipe' },
       { at: iso(400), levelM: 0.1, kind: 'flood', note: 'mark on the quay stair' },
       { at: iso(1, 7), levelM: -1.18, kind: 'dip' },
+      { at: iso(1, 13), levelM: -0.88, kind: 'tide', note: 'table for the basin' },
+      { at: iso(6), levelM: -3.4, kind: 'drawn-down', note: 'two well points, north side' },
     ],
     2,
   );
-  const tank = s.water('Sprinkler water', 'tank', [{ at: iso(9, 8), levelM: -0.6, kind: 'dip', note: 'overflow sill' }], 0);
+  const tank = s.water(
+    'Sprinkler water',
+    'tank',
+    [
+      { at: iso(9, 8), levelM: -0.6, kind: 'dip', note: 'overflow sill' },
+      { at: iso(300), levelM: -0.6, kind: 'full', note: 'filled for the fire test' },
+    ],
+    0,
+  );
   const earth = { kind: 'ground', waterBodyId: ground.id } as const;
   const room = { kind: 'room' } as const;
 

@@ -12,7 +12,7 @@ export function paintWaterLines(p: Painting, labels: LabelPlacer): void {
   const governing = new Set(model.waterBodies.map((body) => body.governingLevelId));
   const latestDip = new Map<string, string>();
   for (const level of [...model.waterLevels].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)))
-    if (level.kind === 'dip' || level.kind === 'logger') latestDip.set(level.waterBodyId, level.id);
+    if (level.kind === 'dip' || level.kind === 'logger' || level.kind === 'tide') latestDip.set(level.waterBodyId, level.id);
   const shown = model.waterLevels.filter(
     (level) =>
       governing.has(level.id) || level.kind === 'flood' || level.kind === 'seasonal-high' || latestDip.get(level.waterBodyId) === level.id,

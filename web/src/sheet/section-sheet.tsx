@@ -1,3 +1,4 @@
+import { watersInCase } from '@caulkhorn/core/water';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
@@ -15,10 +16,14 @@ import { useSheetPointer } from './use-sheet-pointer';
 
 /** The job's one drawing: a canvas that takes pointer and wheel. The list beside it carries focus and keyboard. */
 export function SectionSheet({ editable, oneFace = false }: { editable: boolean; oneFace?: boolean }) {
-  const { model, jobId } = useJob();
+  const { model: asGoverned, jobId } = useJob();
   const { junctions } = usePlanning().plan;
   const { units, theme } = usePreferences();
-  const { selected, tool, draft, openPlateId } = useSelection();
+  const { selected, tool, draft, openPlateId, shownCase } = useSelection();
+  const model = useMemo(
+    () => (shownCase ? { ...asGoverned, waterBodies: watersInCase(asGoverned, shownCase) } : asGoverned),
+    [asGoverned, shownCase],
+  );
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const [pictures] = useState(() => new SheetPictures());
@@ -55,6 +60,11 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
         onDoubleClick={drawing.end}
         {...pointer}
       />
+      {shownCase ? (
+        <p className="absolute top-2 right-2 rounded-[3px] border border-water bg-water-soft px-3 py-1 font-medium" role="status">
+          {t('cases.shown', { name: t(`case.${shownCase}`) })}
+        </p>
+      ) : null}
       <SheetToolbar camera={camera} editable={editable} />
       <PointerReadout />
     </div>

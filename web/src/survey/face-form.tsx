@@ -29,6 +29,7 @@ export function FaceForm({ face }: { face: Face }) {
     salts: (face.salts ?? NOT_KNOWN) as string,
     coatings: face.coatings ?? '',
     reach: (face.reach ?? NOT_KNOWN) as string,
+    deadLoadKPa: fieldText(face.deadLoadKPa, 'kPa', units),
     openings: (face.openings ?? []).map((points) => ({ text: outlineText(points) })),
   };
   const form = useKeptForm(`face ${face.id} ${units}`, start);
@@ -39,7 +40,17 @@ export function FaceForm({ face }: { face: Face }) {
 
   const save = form.handleSubmit((texts) => {
     const number = (text: string, of: string) => readQuantity(text, of, units);
-    const { openings: _openings, castOn: _cast, csp: _csp, salts: _salts, coatings: _coatings, reach: _reach, ...rest } = face;
+    const {
+      openings: _openings,
+      castOn: _cast,
+      csp: _csp,
+      salts: _salts,
+      coatings: _coatings,
+      reach: _reach,
+      deadLoadKPa: _load,
+      ...rest
+    } = face;
+    const deadLoadKPa = number(texts.deadLoadKPa, 'kPa');
     const outlines = texts.openings
       .filter(({ text }) => text.trim() !== '')
       .map(({ text }) => readOutline(text, (each) => number(each, 'm')));
@@ -53,6 +64,7 @@ export function FaceForm({ face }: { face: Face }) {
       strengthMPa: number(texts.strengthMPa, 'MPa') ?? NaN,
       roughnessFactor: number(texts.roughnessFactor, '') ?? NaN,
       ...(outlines.length > 0 ? { openings: outlines } : {}),
+      ...(deadLoadKPa === undefined ? {} : { deadLoadKPa }),
       ...(texts.castOn ? { castOn: texts.castOn } : {}),
       ...(csp === undefined ? {} : { csp }),
       ...(texts.salts ? { salts: texts.salts as Face['salts'] } : {}),
@@ -128,6 +140,15 @@ export function FaceForm({ face }: { face: Face }) {
             <TextField label={t('face.csp')} inputMode="numeric" fault={faults.csp?.message} {...register('csp')} />
             <SelectField label={t('face.salts')} options={known('salts', SALTS)} {...register('salts')} />
             <SelectField label={t('face.reach')} options={known('reach', REACHES)} {...register('reach')} />
+            {face.kind === 'slab' ? (
+              <TextField
+                label={t('face.dead-load')}
+                unit={unit('kPa')}
+                inputMode="decimal"
+                fault={faults.deadLoadKPa?.message}
+                {...register('deadLoadKPa')}
+              />
+            ) : null}
             <div className="col-span-2">
               <TextField label={t('face.coatings')} fault={faults.coatings?.message} {...register('coatings')} />
             </div>

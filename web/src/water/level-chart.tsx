@@ -13,7 +13,7 @@ export function LevelChart({ body }: { body: WaterBody }) {
   const units = useUnits();
   const { timeZone } = model.job;
   const points = model.waterLevels
-    .filter((level) => level.waterBodyId === body.id && (level.kind === 'dip' || level.kind === 'logger'))
+    .filter((level) => level.waterBodyId === body.id && (level.kind === 'dip' || level.kind === 'logger' || level.kind === 'tide'))
     .map((level) => ({ at: Date.parse(level.at), level: toSystem(level.levelM, 'm', units).value, levelM: level.levelM }))
     .sort((a, b) => a.at - b.at);
   const governing = model.waterLevels.find((level) => level.id === body.governingLevelId);

@@ -24,7 +24,7 @@ export function LevelTable({ body, editable }: { body: WaterBody; editable: bool
       {governing ? null : <p className="mb-1 font-medium text-ochre">{t('water.choose-governing')}</p>}
       {shown.map((level) => (
         <div key={level.id} className="flex items-center gap-1 border-b border-rule">
-          <label className="flex min-h-9 flex-1 cursor-pointer items-center gap-2">
+          <label className="flex min-h-9 min-w-0 flex-1 cursor-pointer items-center gap-2">
             <input
               type="radio"
               name={`governing ${body.id}`}

@@ -10,6 +10,7 @@ import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
 import { usePlanning } from '../workspace/plan-context';
 import { Figure } from '../workings/figure';
+import { CasesPanel } from './cases-panel';
 import { LevelForm } from './level-form';
 import { LevelImport } from './level-import';
 import { LevelTable } from './level-table';
@@ -28,6 +29,7 @@ export function WaterSlate() {
   return (
     <>
       {face ? <Load face={face} feature={feature} /> : <SlateTitle>{t('lens.water')}</SlateTitle>}
+      <CasesPanel face={face} feature={feature} />
       {face && water ? <SealingPlan key={face.id} face={face} waterLevelM={water.level.levelM} /> : null}
       {model.waterBodies.length === 0 ? <p className="text-soft">{t('water.none')}</p> : null}
       {model.waterBodies.map((body) => (

@@ -1,4 +1,5 @@
 import type { FacePoint, FeatureKind } from '@caulkhorn/core/jobs';
+import type { DesignCase } from '@caulkhorn/core/water';
 import { create } from 'zustand';
 
 export interface Selected {
@@ -17,6 +18,7 @@ interface SelectionState {
   /** where the pointer is on the sheet */ pointer: { faceId: string; point: FacePoint } | null;
   /** where the next reading was pointed at */ readingAt: { faceId: string; point: FacePoint } | null;
   /** a level face opened in true plan */ openPlateId: string | null;
+  /** the case whose water the sheet shows; null: what governs */ shownCase: DesignCase | null;
   select(selected: Selected | null): void;
   take(tool: Tool): void;
   takeAgain(): void;
@@ -24,10 +26,20 @@ interface SelectionState {
   setPointer(pointer: SelectionState['pointer']): void;
   placeReading(faceId: string, point: FacePoint): void;
   openPlate(id: string | null): void;
+  showCase(designCase: DesignCase | null): void;
   reset(): void;
 }
 
-const START = { selected: null, tool: 'select', lastTool: null, draft: null, pointer: null, readingAt: null, openPlateId: null } as const;
+const START = {
+  selected: null,
+  tool: 'select',
+  lastTool: null,
+  draft: null,
+  pointer: null,
+  readingAt: null,
+  openPlateId: null,
+  shownCase: null,
+} as const;
 
 export const useSelection = create<SelectionState>()((set) => ({
   ...START,
@@ -38,5 +50,6 @@ export const useSelection = create<SelectionState>()((set) => ({
   setPointer: (pointer) => set({ pointer }),
   placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, tool: 'select' }),
   openPlate: (openPlateId) => set({ openPlateId, draft: null }),
+  showCase: (shownCase) => set({ shownCase }),
   reset: () => set(START),
 }));

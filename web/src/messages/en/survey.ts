@@ -186,6 +186,9 @@ export const SURVEY = {
   'side-of-coat.negative': 'behind the wall (negative side)',
   'level-kind.dip': 'dip',
   'level-kind.logger': 'logger',
+  'level-kind.tide': 'high tide',
+  'level-kind.drawn-down': 'drawn down',
+  'level-kind.full': 'tank full',
   'level-kind.seasonal-high': 'seasonal high',
   'level-kind.flood': 'flood',
 } as const;
