@@ -4,7 +4,19 @@ const forbid = (name, from, to, comment) => ({ name, severity: 'error', comment,
 
 const STEPS = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'proof'];
 /** Core rooms from the ground up: each may use only those before it. */
-const CORE_ORDER = ['issues', 'quantities', 'fields', 'numerics', 'physics', 'jobs', 'catalogue', ...STEPS, 'planning', 'calculators'];
+const CORE_ORDER = [
+  'issues',
+  'quantities',
+  'fields',
+  'numerics',
+  'physics',
+  'jobs',
+  'catalogue',
+  ...STEPS,
+  'planning',
+  'calculators',
+  'exchange',
+];
 
 module.exports = {
   forbidden: [

@@ -5,6 +5,7 @@ export type { ItemLookup } from './check.js';
 export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
 export type { FeatureField, FeatureShape, FeatureSpec } from './feature-kinds.js';
 export {
+  crossesItself,
   distanceToSegment,
   extentOf,
   isLevelFace,

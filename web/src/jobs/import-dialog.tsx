@@ -6,6 +6,7 @@ import { ApiError, api } from '../shared/api';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
+import { FileField } from '../shared/ui/file-field';
 
 interface DialogProps {
   path: string;
@@ -22,8 +23,7 @@ export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) 
   const [busy, setBusy] = useState(false);
   const [refusal, setRefusal] = useState<{ text: string; issues: Issue[] } | null>(null);
 
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     if (file.size > LARGEST_BYTES) return setRefusal({ text: t('issue.file-too-large'), issues: [] });
     setBusy(true);
     setRefusal(null);
@@ -47,18 +47,7 @@ export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) 
     <Dialog open={open} onOpenChange={onOpenChange} title={t('jobs.import')} wide>
       <div className="flex flex-col gap-3">
         <p>{t('import.how')}</p>
-        <label className="flex flex-col gap-1">
-          <span className="text-[13px] text-soft">{t('import.file')}</span>
-          <input
-            type="file"
-            accept=".json,application/json"
-            disabled={busy}
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
+        <FileField label={t('import.file')} accept=".json,application/json" disabled={busy} onFile={(file) => void take(file)} />
         {busy ? <p role="status">{t('import.busy')}</p> : null}
         {refusal ? <FaultList title={refusal.text} issues={refusal.issues} /> : null}
         <Button className="self-end" onClick={() => onOpenChange(false)}>

@@ -1,4 +1,4 @@
-import { levelAt } from '@caulkhorn/core/jobs';
+import { type Feature, levelAt } from '@caulkhorn/core/jobs';
 import { pressureKPa } from '@caulkhorn/core/physics';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -33,6 +33,7 @@ export function paint(p: Painting): void {
   paintAreas(p);
   paintStrokes(p);
   const labels = new LabelPlacer();
+  reservePoints(p, labels);
   if (p.layout.hasLevels) paintWaterLines(p, labels);
   paintMarks(p, labels);
   paintReadings(p, labels);
@@ -127,6 +128,21 @@ function paintStrokes(p: Painting): void {
 
 const DROP = new Path2D('M0 -5 C3 -1 3.6 0.6 3.6 2 A3.6 3.6 0 1 1 -3.6 2 C-3.6 0.6 -3 -1 0 -5 Z');
 
+/** Holes keep their place: no word is written over them. */
+function reservePoints({ view, scene }: Painting, labels: LabelPlacer): void {
+  if (view.scaleY <= 12) return;
+  for (const { feature, x: atX, y: atY } of scene.marks) {
+    if (feature.path.length > 1 || feature.kind === 'leak') continue;
+    const [x, y] = toScreen(view, atX, atY);
+    const r = radiusPx(feature, view.scale);
+    labels.reserve({ x: x - r, y: y - r, width: 2 * r, height: 2 * r });
+  }
+}
+
+function radiusPx(feature: Feature, scale: number): number {
+  return Math.max(5, ((feature.diameterMm ?? 0) / 2000) * scale);
+}
+
 function paintMarks(p: Painting, labels: LabelPlacer): void {
   const { ctx, view, size, scene } = p;
   ctx.font = `600 12px ${FONT}`;
@@ -201,7 +217,7 @@ function paintChip(
 
 /** Holes and what sits in them: a pipe is a crossed circle, a drain a barred one, a tie hole a diamond, a fixing a square. */
 function paintPoint({ ctx, view, palette }: Painting, { feature, isLeaking }: Mark, x: number, y: number): void {
-  const r = Math.max(5, ((feature.diameterMm ?? 0) / 2000) * view.scale);
+  const r = radiusPx(feature, view.scale);
   ctx.strokeStyle = isLeaking ? palette.iron : palette.ink;
   ctx.fillStyle = palette.raised;
   ctx.lineWidth = 1.75;

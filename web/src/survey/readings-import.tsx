@@ -5,6 +5,7 @@ import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
+import { FileField } from '../shared/ui/file-field';
 import { SelectField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
 import { COLUMNS, type Column, type Mapping, NEEDED, type Sheet, guessMapping, readSheet, toReadings } from './read-readings';
@@ -21,9 +22,8 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
   const { timeZone } = model.job;
   const read = useMemo(() => (sheet && mapping ? toReadings(sheet, mapping, model, timeZone) : null), [sheet, mapping, model, timeZone]);
 
-  const take = async (file: File | undefined) => {
+  const take = async (file: File) => {
     setSheet(null);
-    if (!file) return;
     if (file.size > LARGEST_BYTES) return setRefused([{ code: 'file-too-large', path: file.name }]);
     const result = readSheet(await file.text());
     setRefused(result.ok ? [] : result.issues);
@@ -48,17 +48,7 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
         <pre className="overflow-x-auto rounded-[3px] bg-sunk p-2 font-mono text-[13px]">
           {'face,kind,value,time,along_m,up_m,instrument\nA,moisture-meter,62,2026-03-01T06:00:00+01:00,1.2,0.3,Pin meter 2'}
         </pre>
-        <label className="flex flex-col gap-1">
-          <span className="text-[13px] text-soft">{t('water.csv-file')}</span>
-          <input
-            type="file"
-            accept=".csv,text/csv,text/plain"
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
+        <FileField label={t('water.csv-file')} accept=".csv,text/csv,text/plain" onFile={(file) => void take(file)} />
         {sheet && mapping ? <MappingFields sheet={sheet} mapping={mapping} onChange={setMapping} /> : null}
         {issues.length > 0 ? <FaultList title={t('water.import-refused', { n: issues.length })} issues={issues} /> : null}
         <div className="flex justify-end gap-2">

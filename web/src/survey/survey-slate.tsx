@@ -1,6 +1,8 @@
 import { type Face, type Feature, type Junction, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
-import { DraftingCompass, Plus } from 'lucide-react';
+import { DraftingCompass, FileDown, FileUp, Plus } from 'lucide-react';
 import { useState } from 'react';
+import { DrawingImport } from '../exchange/drawing-import';
+import { SheetExport } from '../exchange/sheet-export';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
@@ -29,6 +31,7 @@ export function SurveySlate() {
   const editable = can('survey');
   const units = useUnits();
   const [addingRoom, setAddingRoom] = useState(false);
+  const [dialog, setDialog] = useState<'import' | 'export' | null>(null);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   if (feature) {
@@ -65,13 +68,25 @@ export function SurveySlate() {
       <GapsPanel />
       {editable ? (
         <>
-          <Button className="mb-4 max-[719px]:h-12" onClick={() => setAddingRoom(true)}>
-            <DraftingCompass size={16} /> {t('room.title')}
-          </Button>
+          <div className="mt-4 mb-4 flex flex-wrap gap-2">
+            <Button className="max-[719px]:h-12" onClick={() => setAddingRoom(true)}>
+              <DraftingCompass size={16} /> {t('room.title')}
+            </Button>
+            <Button className="max-[719px]:h-12" onClick={() => setDialog('import')}>
+              <FileUp size={16} /> {t('drawing.open')}
+            </Button>
+          </div>
           <RoomDialog open={addingRoom} onOpenChange={setAddingRoom} />
+          <DrawingImport open={dialog === 'import'} onOpenChange={(isOpen) => setDialog(isOpen ? 'import' : null)} />
           <NewFaceForm />
         </>
       ) : null}
+      {model.faces.length > 0 ? (
+        <Button className="mt-4 max-[719px]:h-12" onClick={() => setDialog('export')}>
+          <FileDown size={16} /> {t('export.open')}
+        </Button>
+      ) : null}
+      {dialog === 'export' ? <SheetExport open onOpenChange={() => setDialog(null)} /> : null}
       <Legend />
     </>
   );

@@ -5,6 +5,7 @@ import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
+import { FileField } from '../shared/ui/file-field';
 import { SelectField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
 import { readLevels } from './read-levels';
@@ -17,8 +18,7 @@ export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChang
   const [bodyId, setBodyId] = useState(model.waterBodies[0]?.id ?? '');
   const [issues, setIssues] = useState<readonly Issue[]>([]);
 
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     if (file.size > LARGEST_BYTES) return setIssues([{ code: 'file-too-large', path: file.name }]);
     const result = readLevels(await file.text(), bodyId || model.waterBodies[0]!.id);
     if (!result.ok) return setIssues(result.issues);
@@ -43,17 +43,7 @@ export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChang
             options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))}
           />
         ) : null}
-        <label className="flex flex-col gap-1">
-          <span className="text-[13px] text-soft">{t('water.csv-file')}</span>
-          <input
-            type="file"
-            accept=".csv,text/csv,text/plain"
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
+        <FileField label={t('water.csv-file')} accept=".csv,text/csv,text/plain" onFile={(file) => void take(file)} />
         {issues.length > 0 ? <FaultList title={t('water.import-refused', { n: issues.length })} issues={issues} /> : null}
         <Button className="self-end" onClick={() => onOpenChange(false)}>
           {t('cancel')}

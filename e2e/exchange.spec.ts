@@ -1,0 +1,143 @@
+import { readFileSync } from 'node:fs';
+import { type Download, type Page, expect, test } from '@playwright/test';
+import { DxfWriter, Units, point2d, point3d } from '@tarikjabiri/dxf';
+import { allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
+
+const dialog = (page: Page, name: string) => page.getByRole('dialog', { name });
+
+/** Two elevations with a door and a window on one layer, an open line on another; as another program would write it. */
+function drawing(units: boolean): string {
+  const file = new DxfWriter();
+  if (units) file.setUnits(Units.Millimeters);
+  const rectangle = (x: number, y: number, w: number, h: number) =>
+    file.addLWPolyline(
+      [
+        [x, y],
+        [x + w, y],
+        [x + w, y + h],
+        [x, y + h],
+      ].map(([px, py]) => ({ point: point2d(px!, py!) })),
+      { flags: 1 },
+    );
+  file.addLayer('elevations', 7, 'Continuous');
+  file.setCurrentLayerName('elevations');
+  rectangle(0, 0, 6000, 2500);
+  rectangle(1000, 0, 900, 2100);
+  rectangle(6500, 0, 4000, 2500);
+  rectangle(7500, 1200, 800, 600);
+  file.addLayer('axis', 1, 'Continuous');
+  file.setCurrentLayerName('axis');
+  file.addLine(point3d(0, 0, 0), point3d(100, 0, 0));
+  const text = file.stringify();
+  return units ? text : text.replace(/\$INSUNITS\s+70\s+\d+/, '$INSUNITS\n 70\n0');
+}
+
+async function give(page: Page, label: string, name: string, text: string) {
+  await page.getByLabel(label).setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+}
+
+async function content(download: Download): Promise<Buffer> {
+  return readFileSync(await download.path());
+}
+
+test('a drawing brings the walls, two tables the levels and readings, and all of it leaves again', async ({ page }) => {
+  await signIn(page);
+  const job = `Drawn cellar ${Date.now()}`;
+  await makeJob(page, job);
+
+  await test.step('what is no drawing, has no unit or no closed line is told so', async () => {
+    await page.getByRole('button', { name: 'Outlines from a drawing' }).click();
+    const open = dialog(page, 'Outlines from a drawing');
+    await give(page, 'Drawing file', 'cellar.pdf', 'x');
+    await expect(open.getByRole('alert')).toContainText('DXF and SVG files can be read.');
+    await give(page, 'Drawing file', 'cellar.dxf', drawing(true).slice(0, 500));
+    await expect(open.getByRole('alert')).toContainText('no DXF file in text form, or it is cut off');
+    await give(page, 'Drawing file', 'cellar.dxf', drawing(false));
+    await expect(open).toContainText('The file does not say: ask who drew it.');
+    await expect(open.getByRole('button', { name: /^Add/ })).toHaveCount(0);
+    await open.getByLabel('Unit of the drawing').selectOption('mm');
+    await open.getByLabel('Layer').selectOption('axis');
+    await expect(open.getByRole('alert')).toContainText('No line on this layer is closed');
+    await open.getByLabel('Layer').selectOption('elevations');
+    await expect(open).toContainText('2 faces; the whole is 10.50 m wide and 2.50 m high');
+    await open.getByRole('button', { name: 'Add 2 faces' }).click();
+    await expect(open.getByRole('alert')).toContainText('At which level does it stand?');
+    await open.getByLabel(/Level of the lowest line/).fill('-2,5');
+    await open.getByLabel('Name of the room').fill('Drawn room');
+    await open.getByRole('button', { name: 'Add 2 faces' }).click();
+    await expect(open).toBeHidden();
+    await choose(page, /Drawn room, wall 1/);
+    // 6 × 2.5 less a door of 0.9 × 2.1
+    await expect(slate(page).getByText('13.1 m²')).toBeVisible();
+    await allSent(page);
+  });
+
+  await test.step('readings and levels as tables', async () => {
+    await slate(page).getByRole('button', { name: 'Readings from a CSV' }).click();
+    const now = new Date().toISOString();
+    await give(
+      page,
+      'CSV file',
+      'meter.csv',
+      `face,kind,value,time,along_m,up_m,instrument,note\nA,moisture-meter,71,${now},3,0.3,pin meter,=1+1\nA,moisture-meter,22,${now},3,1.9,pin meter,\n`,
+    );
+    await page.getByRole('button', { name: 'Take 2 readings' }).click();
+    await expect(slate(page).getByText('71 digits')).toBeVisible();
+    await page.getByRole('link', { name: /^Water/ }).click();
+    await slate(page)
+      .getByLabel(/^Level/)
+      .fill('-1');
+    await slate(page).getByRole('button', { name: 'Add the level' }).click();
+    await slate(page).getByRole('button', { name: 'Import levels from CSV' }).click();
+    await give(page, 'CSV file', 'levels.csv', 'time,level_m\n2026-03-01T06:00:00+01:00,-1.42\n2026-03-01T12:00:00+01:00,-0.95\n');
+    await expect(slate(page).getByText('−0.95 m').first()).toBeVisible();
+    await allSent(page);
+  });
+
+  await test.step('out as PDF, SVG, DXF and tables', async () => {
+    await page.getByRole('link', { name: /^Survey/ }).click();
+    const save = async (format: string): Promise<Buffer> => {
+      await page.getByTestId('sheet').click({ position: { x: 400, y: 12 } });
+      await slate(page).getByRole('button', { name: 'Drawing and tables out' }).click();
+      const open = dialog(page, 'Drawing and tables out');
+      await open.getByRole('radio', { name: format }).check();
+      const [download] = await Promise.all([page.waitForEvent('download'), open.getByRole('button', { name: 'Save the file' }).click()]);
+      expect(download.suggestedFilename()).toMatch(/^Drawn-cellar-\d+-\d{4}-\d{2}-\d{2}/);
+      return content(download);
+    };
+    const pdf = await save('PDF');
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    expect(pdf.length).toBeGreaterThan(5000);
+    const svg = (await save('SVG')).toString();
+    expect(svg).toContain('Drawn room, wall 1');
+    expect((await save('DXF')).toString()).toContain('LWPOLYLINE');
+    expect((await save('Readings, CSV')).toString()).toContain(`'=1+1`);
+    expect((await save('Features, CSV')).toString()).toContain('face,mark,kind');
+
+    // what went out comes in again
+    await page.getByTestId('sheet').click({ position: { x: 400, y: 12 } });
+    await page.getByRole('button', { name: 'Outlines from a drawing' }).click();
+    await give(page, 'Drawing file', 'back.svg', svg);
+    const open = dialog(page, 'Outlines from a drawing');
+    await open.getByLabel('Layer').selectOption('faces');
+    await open.getByLabel('Scale 1 :').fill('100');
+    await expect(open).toContainText('the whole is 10.00 m wide and 2.50 m high');
+    await page.keyboard.press('Escape');
+    await expect(row(page, /wall 3/)).toHaveCount(0);
+  });
+});
+
+test('a drawing of a hundred megabytes is refused before it is read', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Lock gatehouse');
+  await page.getByRole('button', { name: 'Outlines from a drawing' }).click();
+  await page.evaluate(() => {
+    const file = new File([new Uint8Array(100_000_000)], 'huge.dxf');
+    const transfer = new DataTransfer();
+    transfer.items.add(file);
+    const input = [...document.querySelectorAll<HTMLInputElement>('input[type=file]')].find((each) => each.accept.includes('dxf'))!;
+    input.files = transfer.files;
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await expect(dialog(page, 'Outlines from a drawing').getByRole('alert')).toContainText('The file is too large.');
+});

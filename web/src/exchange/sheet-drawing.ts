@@ -1,0 +1,123 @@
+import { leaks } from '@caulkhorn/core/build-up';
+import { FEATURE_SPECS, type Feature, type FacePoint, type JobModel } from '@caulkhorn/core/jobs';
+import { type PlacedFace, layOut, toSheet } from '../sheet/layout';
+import { readingText } from '../survey/reading-text';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+
+/** The section sheet as lines and words in metres, x along the walk, y the level: what every drawing format is written from. */
+
+export const LAYERS = ['faces', 'openings', 'features', 'leaks', 'readings', 'water', 'words'] as const;
+export type Layer = (typeof LAYERS)[number];
+export type Dash = 'moving' | 'joint' | 'level';
+
+export type DrawnMark =
+  | { kind: 'line'; layer: Layer; points: FacePoint[]; closed: boolean; dash?: Dash; heavy?: boolean }
+  | { kind: 'circle'; layer: Layer; at: FacePoint; radiusM: number }
+  | { kind: 'text'; layer: Layer; at: FacePoint; text: string; size: 'small' | 'usual'; anchor?: 'end' };
+
+export interface SheetDrawing {
+  marks: DrawnMark[];
+  minX: number;
+  minY: number;
+  widthM: number;
+  heightM: number;
+}
+
+const UNDER_THE_SECTION_M = 1.5;
+const BETWEEN_PLANS_M = 1;
+const SMALLEST_HOLE_M = 0.02;
+
+export function sheetDrawing(model: JobModel): SheetDrawing {
+  const placed = inTrueShape(layOut(model, null).faces);
+  const byId = new Map(placed.map((each) => [each.face.id, each]));
+  const uprights = placed.filter(({ as }) => as !== 'plan');
+  const [minX, maxX] = [Math.min(0, ...placed.map((f) => f.x)), Math.max(1, ...placed.map((f) => f.x + f.width))];
+  const levels = uprights.length > 0 ? shownLevels(model) : [];
+  const marks: DrawnMark[] = [
+    ...placed.flatMap(faceMarks),
+    ...model.features.flatMap((feature) => featureMarks(feature, byId.get(feature.faceId))),
+    ...model.readings.flatMap((reading): DrawnMark[] => {
+      const on = byId.get(reading.faceId);
+      if (!on || !reading.point) return [];
+      return [
+        { kind: 'text', layer: 'readings', at: toSheet(on, reading.point), text: `▾ ${readingText(reading, 'metric')}`, size: 'small' },
+      ];
+    }),
+    ...levels.flatMap(({ levelM, text, heavy }): DrawnMark[] => [
+      {
+        kind: 'line',
+        layer: 'water',
+        points: [
+          [minX, levelM],
+          [maxX, levelM],
+        ],
+        closed: false,
+        heavy,
+        dash: heavy ? undefined : 'level',
+      },
+      { kind: 'text', layer: 'water', at: [maxX, levelM + 0.05], text, size: 'small', anchor: 'end' },
+    ]),
+  ];
+  const ys = [...placed.flatMap((f) => [f.top, f.bottom]), ...levels.map(({ levelM }) => levelM)];
+  const [minY, maxY] = [Math.min(0, ...ys), Math.max(0, ...ys) + 0.8];
+  return { marks, minX, minY, widthM: maxX - minX, heightM: maxY - minY };
+}
+
+/** Level faces stand edge-on in the section; on a drawing to scale they lie under it in true plan. */
+function inTrueShape(faces: readonly PlacedFace[]): PlacedFace[] {
+  const top = Math.min(0, ...faces.filter(({ as }) => as !== 'plate').map((f) => f.bottom)) - UNDER_THE_SECTION_M;
+  let x = 0;
+  return faces.map((face) => {
+    if (face.as !== 'plate') return face;
+    const { minU, maxU, minV, maxV } = face.extent;
+    const at = Math.max(x, face.x);
+    x = at + (maxU - minU) + BETWEEN_PLANS_M;
+    return { ...face, as: 'plan', x: at, top, bottom: top - (maxV - minV), width: maxU - minU };
+  });
+}
+
+function faceMarks(placed: PlacedFace): DrawnMark[] {
+  const ring = (points: readonly FacePoint[], layer: Layer): DrawnMark => ({
+    kind: 'line',
+    layer,
+    points: points.map((point) => toSheet(placed, point)),
+    closed: true,
+    heavy: layer === 'faces',
+  });
+  const { mark, name, outline, openings = [] } = placed.face;
+  return [
+    ring(outline, 'faces'),
+    ...openings.map((opening) => ring(opening, 'openings')),
+    { kind: 'text', layer: 'words', at: [placed.x, placed.top + 0.12], text: `${mark} ${name}`, size: 'usual' },
+    ...(placed.spaceName && placed.as !== 'plan'
+      ? [{ kind: 'text', layer: 'words', at: [placed.x, placed.top + 0.45], text: placed.spaceName, size: 'usual' } as const]
+      : []),
+  ];
+}
+
+const DASH: Partial<Record<Feature['kind'], Dash>> = { joint: 'joint', 'mortar-joint': 'joint' };
+
+function featureMarks(feature: Feature, on: PlacedFace | undefined): DrawnMark[] {
+  if (!on) return [];
+  const layer = leaks(feature) ? 'leaks' : 'features';
+  const points = feature.path.map((point) => toSheet(on, point));
+  const [x, y] = points[0]!;
+  const dash = feature.movement === 'moving' ? 'moving' : DASH[feature.kind];
+  const shape: DrawnMark =
+    points.length === 1
+      ? { kind: 'circle', layer, at: [x, y], radiusM: Math.max(SMALLEST_HOLE_M, (feature.diameterMm ?? 0) / 2000) }
+      : { kind: 'line', layer, points, closed: FEATURE_SPECS[feature.kind].shape === 'area', dash };
+  return [shape, { kind: 'text', layer, at: [x + 0.06, y + 0.04], text: feature.mark, size: 'small' }];
+}
+
+function shownLevels(model: JobModel): { levelM: number; text: string; heavy: boolean }[] {
+  const governing = new Set(model.waterBodies.map((body) => body.governingLevelId));
+  return model.waterLevels
+    .filter((level) => governing.has(level.id) || level.kind === 'flood' || level.kind === 'seasonal-high')
+    .map((level) => ({
+      levelM: level.levelM,
+      heavy: governing.has(level.id),
+      text: `${model.waterBodies.find(({ id }) => id === level.waterBodyId)?.name ?? ''} · ${t(`level-kind.${level.kind}`)} ${formatQuantity(level.levelM, 'm', 'metric')}`,
+    }));
+}
