@@ -27,12 +27,14 @@ export interface SheetDrawing {
 const UNDER_THE_SECTION_M = 1.5;
 const BETWEEN_PLANS_M = 1;
 const SMALLEST_HOLE_M = 0.02;
+/** Beyond the last face, for the words of the levels. */
+const ROOM_FOR_LEVELS_M = 4;
 
 export function sheetDrawing(model: JobModel): SheetDrawing {
   const placed = inTrueShape(layOut(model, null).faces);
   const byId = new Map(placed.map((each) => [each.face.id, each]));
   const uprights = placed.filter(({ as }) => as !== 'plan');
-  const [minX, maxX] = [Math.min(0, ...placed.map((f) => f.x)), Math.max(1, ...placed.map((f) => f.x + f.width))];
+  const [minX, maxX] = [Math.min(0, ...placed.map((f) => f.x)), Math.max(1, ...placed.map((f) => f.x + f.width)) + ROOM_FOR_LEVELS_M];
   const levels = uprights.length > 0 ? shownLevels(model) : [];
   const marks: DrawnMark[] = [
     ...placed.flatMap(faceMarks),
@@ -40,8 +42,10 @@ export function sheetDrawing(model: JobModel): SheetDrawing {
     ...model.readings.flatMap((reading): DrawnMark[] => {
       const on = byId.get(reading.faceId);
       if (!on || !reading.point) return [];
+      const [x, y] = toSheet(on, reading.point);
       return [
-        { kind: 'text', layer: 'readings', at: toSheet(on, reading.point), text: `▾ ${readingText(reading, 'metric')}`, size: 'small' },
+        { kind: 'circle', layer: 'readings', at: [x, y], radiusM: SMALLEST_HOLE_M },
+        { kind: 'text', layer: 'readings', at: [x + 0.05, y - 0.04], text: readingText(reading, 'metric'), size: 'small' },
       ];
     }),
     ...levels.flatMap(({ levelM, text, heavy }): DrawnMark[] => [
