@@ -11,5 +11,5 @@ export { DESIGN_CASES, knownCases, levelInCase, watersInCase } from './design-ca
 export type { DesignCase } from './design-cases.js';
 export { lowestPoint, waterOn, watersOn } from './loads.js';
 export type { WaterOnFace } from './loads.js';
-export { BACKINGS, leaksOnFace } from './leaks-on-face.js';
+export { BACKINGS, USUAL_ML_PER_MIN, leaksOnFace } from './leaks-on-face.js';
 export type { Backing, LeaksOnFace } from './leaks-on-face.js';

@@ -23,7 +23,7 @@ export const BACKINGS: readonly Backing[] = [
 ];
 
 /** Where a leak was not caught in a bucket: the middle of its state on the project's own scale, mL/min. Common practice. */
-const USUAL_ML_PER_MIN: Readonly<Partial<Record<Feature['wetState'], number>>> = {
+export const USUAL_ML_PER_MIN: Readonly<Partial<Record<Feature['wetState'], number>>> = {
   weeping: 0.5,
   dripping: 20,
   running: 500,

@@ -2,6 +2,7 @@ import type { Feature } from '@caulkhorn/core/jobs';
 import { leakRate } from '@caulkhorn/core/survey';
 import { runCalculator } from '@caulkhorn/core/fields';
 import { useState } from 'react';
+import { Bucket } from '../devices/bucket';
 import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
@@ -63,6 +64,16 @@ export function FlowFields({ form, feature, save }: FlowFieldsProps) {
             {...register('seconds', { onBlur: save })}
           />
         </>
+      ) : null}
+      {by === 'bucket' ? (
+        <Bucket
+          feature={feature}
+          onTaken={(volumeMl, seconds) => {
+            setValue('volumeMl', String(volumeMl), { shouldDirty: true });
+            setValue('seconds', String(seconds), { shouldDirty: true });
+            save();
+          }}
+        />
       ) : null}
       {rate ? (
         <p className="col-span-2 text-soft" role="status">

@@ -1,6 +1,7 @@
 import type { Face } from '@caulkhorn/core/jobs';
 import { FileUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { FaceInstruments } from '../devices/face-instruments';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
@@ -61,6 +62,7 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
           {t('water.show-all', { n: own.length })}
         </Button>
       ) : null}
+      {editable ? <FaceInstruments face={face} /> : null}
       {editable ? (
         <details className="mt-2">
           <summary className="py-1 font-medium">{t('readings.new')}</summary>

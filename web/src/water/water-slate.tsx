@@ -1,8 +1,10 @@
 import { extentOf, type Face, type Feature } from '@caulkhorn/core/jobs';
 import { waterOn } from '@caulkhorn/core/water';
 import { type CrackCheck, checkCrackFlow } from '@caulkhorn/core/planning';
-import { Upload } from 'lucide-react';
+import { Bluetooth, Upload } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
+import { LoggerPanel } from '../devices/logger-panel';
+import { PairingDialog } from '../devices/pairing-dialog';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
@@ -23,6 +25,7 @@ export function WaterSlate() {
   const { model, can } = useJob();
   const { selected } = useSelection();
   const [importing, setImporting] = useState(false);
+  const [pairing, setPairing] = useState(false);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = model.faces.find((f) => f.id === (feature?.faceId ?? (selected?.kind === 'face' ? selected.id : '')));
   const water = face && waterOn(face, model);
@@ -36,6 +39,7 @@ export function WaterSlate() {
         <section key={body.id} className="mt-4">
           <h3 className="mb-1 font-semibold">{body.name}</h3>
           <LevelTable body={body} editable={can('survey')} />
+          {can('survey') ? <LoggerPanel body={body} /> : null}
           <Suspense fallback={<div className="h-32" />}>
             <LevelChart body={body} />
           </Suspense>
@@ -49,6 +53,10 @@ export function WaterSlate() {
               <Upload size={16} /> {t('water.import')}
             </Button>
           ) : null}
+          <Button className="mt-2 ml-2" onClick={() => setPairing(true)}>
+            <Bluetooth size={16} /> {t('devices.title')}
+          </Button>
+          <PairingDialog open={pairing} onOpenChange={setPairing} />
           <LevelImport open={importing} onOpenChange={setImporting} />
         </section>
       ) : null}

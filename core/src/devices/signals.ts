@@ -1,0 +1,53 @@
+/**
+ * What simulated instruments show: stand-ins with the behaviour of the real ones, fed with the time and a jitter from −1 to 1 by
+ * their caller, so that every trace can be repeated. None of it is a measurement.
+ */
+
+/** A probe sealed into its hole: the air in there nears the slab's humidity exponentially, as any sensor of first order does. */
+export function probeRhPct(sinceS: number, at: { startPct: number; slabPct: number; timeConstantS: number }): number {
+  return at.slabPct + (at.startPct - at.slabPct) * Math.exp(-Math.max(0, sinceS) / at.timeConstantS);
+}
+
+/** Steady once it would move less than this much in the time that is still to come. */
+export const STEADY_PCT = 0.3;
+
+export function isProbeSteady(sinceS: number, at: { startPct: number; slabPct: number; timeConstantS: number }): boolean {
+  return Math.abs(probeRhPct(sinceS, at) - at.slabPct) <= STEADY_PCT;
+}
+
+/** Digits of a pin meter up a wall wetted from its foot: they fall off with height, and no two contacts are alike. */
+export function meterDigits(heightM: number, jitter: number): number {
+  return Math.max(0, Math.round(12 + 78 * Math.exp(-Math.max(0, heightM) / 0.7) + 4 * jitter));
+}
+
+const DAY_MS = 86_400_000;
+
+export interface Weather {
+  airC: number;
+  relativeHumidityPct: number;
+  surfaceC: number;
+}
+
+/** A cellar's air through the day: warmest in the afternoon, driest then, the wall slower and cooler than the air. */
+export function weatherAt(atMs: number, jitter: number): Weather {
+  const afternoon = Math.cos(2 * Math.PI * (atMs / DAY_MS - 15 / 24));
+  const airC = 14 + 2.5 * afternoon + 0.1 * jitter;
+  return { airC: tenth(airC), relativeHumidityPct: tenth(72 - 8 * afternoon + 0.4 * jitter), surfaceC: tenth(11.5 + 0.6 * afternoon) };
+}
+
+/** Period of the principal lunar semidiurnal tide M2, h (tide tables everywhere; Doodson 1921). */
+export const M2_PERIOD_H = 12.4206012;
+
+/** Water in a standpipe by a tidal basin: the tide, damped by the ground. */
+export function tidalLevelM(atMs: number, { meanM, amplitudeM }: { meanM: number; amplitudeM: number }): number {
+  return Math.round((meanM + amplitudeM * Math.sin((2 * Math.PI * atMs) / (M2_PERIOD_H * 3_600_000))) * 1000) / 1000;
+}
+
+/** Weight in the bucket under a steady leak, as a scale with steps of 1 g shows it, mL. */
+export function bucketMl(sinceS: number, mlPerMin: number): number {
+  return Math.floor((Math.max(0, sinceS) * mlPerMin) / 60);
+}
+
+function tenth(value: number): number {
+  return Math.round(value * 10) / 10;
+}
