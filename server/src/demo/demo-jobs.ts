@@ -78,7 +78,7 @@ function ropewalk(now: Date): JobFileDto {
       null,
       null,
     ],
-    { mark: 'H', name: 'Listening room floor', substrate: 'cast-concrete', strengthMPa: 30, thicknessMm: 200, roughnessFactor: 1 },
+    { mark: 'H', name: 'Listening room floor', substrate: 'cast-concrete', strengthMPa: 30, thicknessMm: 120, roughnessFactor: 1 },
     room,
     earth,
   );

@@ -44,13 +44,19 @@ export function surveyRopewalk(s: DemoSurvey, iso: (days: number, hour?: number)
   s.reading('E', 'surface-temperature', 9.2, thisHour, [3.8, 2.2]);
   s.reading('E', 'air-temperature', 13.8, thisHour);
   s.reading('E', 'air-humidity', 74, thisHour);
-  for (const [u, v, value] of [
-    [1, 1, 91],
-    [4.6, 2.5, 93],
-    [7, 4, 90],
+  for (const [u, v, ...values] of [
+    [1, 1, 95, 93, 91],
+    [4.6, 2.5, 96, 95, 93],
+    [7, 4, 94, 92, 90],
   ] as const)
-    s.reading('G', 'in-slab-rh', value, iso(6, 11), [u, v], { depthMm: 100, instrument: 'sleeve probe' });
+    for (const [i, value] of values.entries())
+      s.reading('G', 'in-slab-rh', value, iso([110, 58, 6][i]!, 11), [u, v], { depthMm: 100, instrument: 'sleeve probe' });
   s.reading('G', 'vapour-emission', 31.2, iso(6, 11), [2.5, 3.2], { note: 'dish of 65 h' });
   s.reading('G', 'surface-ph', 11.6, iso(6, 11), [2.5, 3.3]);
-  s.reading('H', 'in-slab-rh', 88, iso(95, 11), [3, 2], { depthMm: 80, instrument: 'sleeve probe' });
+  for (const [days, value] of [
+    [150, 95],
+    [125, 92],
+    [95, 89],
+  ] as const)
+    s.reading('H', 'in-slab-rh', value, iso(days, 11), [3, 2], { depthMm: 48, instrument: 'sleeve probe' });
 }

@@ -19,6 +19,10 @@ export function fullTime(at: number | string, timeZone: string): string {
   return format(new TZDate(asMs(at), timeZone), 'd MMM yyyy HH:mm');
 }
 
+export function dayOnly(at: number | string, timeZone: string): string {
+  return format(new TZDate(asMs(at), timeZone), 'd MMM yyyy');
+}
+
 /** For an input of type datetime-local. */
 export function localField(at: number, timeZone: string): string {
   return format(new TZDate(at, timeZone), "yyyy-MM-dd'T'HH:mm");

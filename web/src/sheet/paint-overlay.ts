@@ -9,6 +9,7 @@ import { STAFF_PX, fromScreen, toScreen } from './view';
 /** What changes with every move of the pointer, over the picture: what is chosen, what is being drawn, the level staff. */
 export function paintOverlay(p: Overlay): void {
   paintSelection(p);
+  if (p.places) paintPlaces(p, p.places);
   if (p.draft) paintDraft(p);
   if (p.layout.hasLevels) paintStaff(p);
 }
@@ -54,6 +55,28 @@ function paintSelection(p: Overlay): void {
     ctx.fill();
     ctx.stroke();
   }
+}
+
+/** Places to go to, numbered in the order of the list beside. */
+function paintPlaces({ ctx, view, layout, palette }: Overlay, { faceId, points }: NonNullable<Overlay['places']>): void {
+  const placed = layout.byId.get(faceId);
+  if (!placed) return;
+  ctx.font = `700 11px ${FONT}`;
+  ctx.textAlign = 'center';
+  ctx.textBaseline = 'middle';
+  ctx.lineWidth = 2;
+  points.forEach((point, i) => {
+    const [x, y] = toScreen(view, ...toSheet(placed, point));
+    ctx.fillStyle = palette.raised;
+    ctx.strokeStyle = palette.water;
+    ctx.beginPath();
+    ctx.arc(x, y, 9, 0, 2 * Math.PI);
+    ctx.fill();
+    ctx.stroke();
+    ctx.fillStyle = palette.ink;
+    ctx.fillText(String(i + 1), x, y + 0.5);
+  });
+  ctx.textAlign = 'left';
 }
 
 function paintDraft({ ctx, view, layout, palette, draft }: Overlay): void {

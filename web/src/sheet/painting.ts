@@ -26,6 +26,7 @@ export interface Painting {
 /** What lies over the picture and follows the pointer at once: drawn anew each frame. */
 export type Overlay = Pick<Painting, 'ctx' | 'size' | 'view' | 'layout' | 'palette' | 'units' | 'model'> & {
   selected: Selected | null;
+  places: { faceId: string; points: readonly (readonly [number, number])[] } | null;
   draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
 };
 

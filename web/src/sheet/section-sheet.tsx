@@ -19,7 +19,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const { model: asGoverned, jobId } = useJob();
   const { junctions } = usePlanning().plan;
   const { units, theme } = usePreferences();
-  const { selected, tool, draft, openPlateId, shownCase } = useSelection();
+  const { selected, tool, draft, places, openPlateId, shownCase } = useSelection();
   const model = useMemo(
     () => (shownCase ? { ...asGoverned, waterBodies: watersInCase(asGoverned, shownCase) } : asGoverned),
     [asGoverned, shownCase],
@@ -32,7 +32,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const palette = useMemo(() => readPalette(theme), [theme]);
 
   useLayoutEffect(() => {
-    camera.look({ layout, palette, model, selected, draft, units });
+    camera.look({ layout, palette, model, selected, draft, places, units });
   });
   useEffect(() => pictures.open(), [pictures]);
   useEffect(() => camera.attach(frame.current!, canvas.current!), [camera]);
@@ -40,7 +40,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
     () => pictures.use({ model, junctions, openPlateId, palette, units }),
     [pictures, model, junctions, openPlateId, palette, units],
   );
-  useEffect(() => camera.redraw(), [camera, layout, palette, selected, draft, units]);
+  useEffect(() => camera.redraw(), [camera, layout, palette, selected, draft, places, units]);
   useEffect(() => camera.lookAgain(), [camera, openPlateId, jobId]);
   const { minX, maxX, minY, maxY } = layout.bounds;
   useEffect(() => camera.follow(), [camera, minX, maxX, minY, maxY]);

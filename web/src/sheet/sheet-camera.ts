@@ -15,6 +15,7 @@ export interface Shown {
   model: JobModel;
   selected: Selected | null;
   draft: Overlay['draft'];
+  places: Overlay['places'];
   units: UnitSystem;
 }
 

@@ -111,7 +111,7 @@ function PlateButton() {
     );
   if (!face || !isLevelFace(face)) return null;
   return (
-    <Button className="absolute top-2 left-16" onClick={() => openPlate(face.id)}>
+    <Button className="absolute top-7 left-16" onClick={() => openPlate(face.id)}>
       {t('sheet.open-plan', { mark: face.mark })}
     </Button>
   );

@@ -16,6 +16,7 @@ import { CasesPanel } from './cases-panel';
 import { LevelForm } from './level-form';
 import { LevelImport } from './level-import';
 import { LevelTable } from './level-table';
+import { SlabMoisture } from './slab-moisture';
 import { SealingPlan } from './sealing-plan';
 
 const LevelChart = lazy(() => import('./level-chart').then((m) => ({ default: m.LevelChart })));
@@ -33,6 +34,7 @@ export function WaterSlate() {
     <>
       {face ? <Load face={face} feature={feature} /> : <SlateTitle>{t('lens.water')}</SlateTitle>}
       <CasesPanel face={face} feature={feature} />
+      {face?.kind === 'slab' ? <SlabMoisture key={face.id} face={face} /> : null}
       {face && water ? <SealingPlan key={face.id} face={face} waterLevelM={water.level.levelM} /> : null}
       {model.waterBodies.length === 0 ? <p className="text-soft">{t('water.none')}</p> : null}
       {model.waterBodies.map((body) => (

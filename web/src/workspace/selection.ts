@@ -19,6 +19,7 @@ interface SelectionState {
   /** where the next reading was pointed at */ readingAt: { faceId: string; point: FacePoint } | null;
   /** a level face opened in true plan */ openPlateId: string | null;
   /** the case whose water the sheet shows; null: what governs */ shownCase: DesignCase | null;
+  /** places on a face to go to, numbered on the sheet */ places: { faceId: string; points: readonly FacePoint[] } | null;
   select(selected: Selected | null): void;
   take(tool: Tool): void;
   takeAgain(): void;
@@ -27,6 +28,7 @@ interface SelectionState {
   placeReading(faceId: string, point: FacePoint): void;
   openPlate(id: string | null): void;
   showCase(designCase: DesignCase | null): void;
+  showPlaces(places: SelectionState['places']): void;
   reset(): void;
 }
 
@@ -39,6 +41,7 @@ const START = {
   readingAt: null,
   openPlateId: null,
   shownCase: null,
+  places: null,
 } as const;
 
 export const useSelection = create<SelectionState>()((set) => ({
@@ -50,6 +53,7 @@ export const useSelection = create<SelectionState>()((set) => ({
   setPointer: (pointer) => set({ pointer }),
   placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, tool: 'select' }),
   openPlate: (openPlateId) => set({ openPlateId, draft: null }),
+  showPlaces: (places) => set({ places }),
   showCase: (shownCase) => set({ shownCase }),
   reset: () => set(START),
 }));

@@ -1,0 +1,149 @@
+import { type InputOf, type Source, runCalculator } from '../fields/index.js';
+import { type Face, type FacePoint, type Reading, extentOf, isOnFace, netAreaM2 } from '../jobs/index.js';
+import { type slabDrying, type slabDryingFit } from '../physics/index.js';
+import { KG_PER_LB, M2_PER_FT2 } from '../quantities/index.js';
+import { PROBE_DEPTH, moistureTestPlan } from './moisture-test-plan.js';
+import { moistureVerdict } from './moisture-verdict.js';
+
+/** What a floor finish stands. Its maker's sheet goes before these; makers differ. */
+export interface Finish {
+  readonly id: 'sheet-vinyl' | 'rubber' | 'wood' | 'carpet' | 'resin';
+  readonly limits: { readonly rhPct: number; readonly mverLb: number; readonly ph: number };
+  readonly source: Source;
+}
+
+const USUAL: Source = { kind: 'memory', title: 'usual limits in makers’ instructions, after ASTM F710 and F2170' };
+export const FINISHES: readonly Finish[] = [
+  { id: 'sheet-vinyl', limits: { rhPct: 80, mverLb: 5, ph: 9 }, source: USUAL },
+  { id: 'rubber', limits: { rhPct: 80, mverLb: 3, ph: 9 }, source: USUAL },
+  { id: 'wood', limits: { rhPct: 75, mverLb: 3, ph: 9 }, source: USUAL },
+  { id: 'carpet', limits: { rhPct: 85, mverLb: 5, ph: 9 }, source: USUAL },
+  { id: 'resin', limits: { rhPct: 80, mverLb: 4, ph: 11 }, source: USUAL },
+];
+
+const DAY_MS = 86_400_000;
+/** A test nearer to the edge reads the air from beside the slab; ASTM F2170 wants one within 1 m of an outer wall (from memory). */
+const EDGE_M = 0.9;
+const GRID = 24;
+
+/** Where to test a slab: the first near an edge, each next as far as may be from those before. As many as its area wants. */
+export function testPlaces(face: Face): FacePoint[] {
+  const plan = runCalculator(moistureTestPlan, {
+    areaM2: netAreaM2(face),
+    slabThicknessMm: face.thicknessMm,
+    dryingSides: 1,
+    method: 'rh',
+  });
+  if (!plan.ok) return [];
+  const { minU, maxU, minV, maxV } = extentOf(face.outline);
+  const [du, dv] = [Math.min(EDGE_M, (maxU - minU) / 4), Math.min(EDGE_M, (maxV - minV) / 4)];
+  const candidates: FacePoint[] = [];
+  for (let i = 0; i <= GRID; i++)
+    for (let j = 0; j <= GRID; j++) {
+      const point: FacePoint = [
+        Math.round((minU + du + ((maxU - minU - 2 * du) * i) / GRID) * 20) / 20,
+        Math.round((minV + dv + ((maxV - minV - 2 * dv) * j) / GRID) * 20) / 20,
+      ];
+      if (isOnFace(face, point)) candidates.push(point);
+    }
+  const places: FacePoint[] = candidates.slice(0, 1);
+  while (places.length < plan.value.tests && places.length < candidates.length) {
+    const gap = (point: FacePoint) => Math.min(...places.map(([u, v]) => Math.hypot(u - point[0], v - point[1])));
+    places.push(candidates.reduce((best, next) => (gap(next) > gap(best) ? next : best)));
+  }
+  return places;
+}
+
+/** The worst of the latest readings at each place, of each kind. */
+export interface SlabResults {
+  rhPct?: number;
+  gPerM2Day?: number;
+  ph?: number;
+}
+
+const KINDS = { rhPct: 'in-slab-rh', gPerM2Day: 'vapour-emission', ph: 'surface-ph' } as const;
+
+export function slabResults(face: Face, readings: readonly Reading[]): SlabResults {
+  const own = readings.filter(({ faceId }) => faceId === face.id);
+  const worst = (kind: Reading['kind']) => {
+    const latest = new Map<string, Reading>();
+    for (const reading of own.filter((each) => each.kind === kind)) {
+      const place = reading.point?.join() ?? '';
+      const other = latest.get(place);
+      if (!other || Date.parse(other.at) < Date.parse(reading.at)) latest.set(place, reading);
+    }
+    return latest.size === 0 ? undefined : Math.max(...[...latest.values()].map(({ value }) => value));
+  };
+  return Object.fromEntries(Object.entries(KINDS).flatMap(([name, kind]) => (worst(kind) === undefined ? [] : [[name, worst(kind)]])));
+}
+
+/** lb per 1000 ft² and day in one g/(m²·day). */
+export const MVER_LB_PER_G = (1000 * M2_PER_FT2) / (1000 * KG_PER_LB);
+
+/** Whether a finish may go on now; undefined without a reading. */
+export function slabVerdict({ rhPct, gPerM2Day, ph }: SlabResults, finish: Finish): ReturnType<typeof moistureVerdict.compute> | undefined {
+  if (rhPct === undefined && gPerM2Day === undefined && ph === undefined) return undefined;
+  return moistureVerdict.compute({
+    rhPct,
+    ph,
+    mverLb: gPerM2Day === undefined ? undefined : gPerM2Day * MVER_LB_PER_G,
+    limits: finish.limits,
+    barrierLimits: undefined,
+  });
+}
+
+export interface SlabSurroundings {
+  base: 'sealed' | 'wet';
+  ambientRhPct: number;
+  temperatureC: number;
+  limitRhPct: number;
+}
+
+export interface DryingForecast {
+  /** `slab-drying-fit` where three readings on two days allow it, else `slab-drying` from the wettest reading on */
+  calculatorId: 'slab-drying' | 'slab-drying-fit';
+  input: InputOf<typeof slabDrying.fields> | InputOf<typeof slabDryingFit.fields>;
+  /** the time that is day 0 */ day0Ms: number;
+  readings: { day: number; rhPct: number }[];
+}
+
+const LEAST_READINGS = 3;
+/** Fresh concrete is full; common practice. */
+const FRESH_RH_PCT = 99;
+const AHEAD_DAYS = 730;
+const MOST_DAYS = 7300;
+
+/** What to compute to know when a slab will be dry, from its own readings; undefined without any reading of humidity in it. */
+export function dryingForecast(face: Face, readings: readonly Reading[], around: SlabSurroundings): DryingForecast | undefined {
+  const own = readings
+    .filter(({ faceId, kind }) => faceId === face.id && kind === 'in-slab-rh')
+    .map(({ at, value }) => ({ atMs: Date.parse(at), value }))
+    .sort((a, b) => a.atMs - b.atMs);
+  const [first, last] = [own[0], own.at(-1)];
+  if (!first || !last) return undefined;
+  const castMs = face.castOn === undefined ? NaN : Date.parse(`${face.castOn}T12:00:00Z`);
+  const isCast = castMs < first.atMs;
+  const startMs = isCast ? castMs : first.atMs;
+  const days = new Set(own.map(({ atMs }) => Math.floor((atMs - startMs) / DAY_MS)));
+  const fits = own.length >= LEAST_READINGS && days.size >= 2;
+  const day0Ms = fits ? startMs : last.atMs;
+  const lastDay = own.filter(({ atMs }) => last.atMs - atMs < DAY_MS);
+  const points = own.map(({ atMs, value }) => ({ day: (atMs - day0Ms) / DAY_MS, rhPct: value })).filter(({ day }) => fits || day > -1);
+  const slab = {
+    thicknessMm: face.thicknessMm,
+    dryingSides: 1,
+    base: around.base,
+    initialRhPct: fits ? (isCast ? FRESH_RH_PCT : first.value) : Math.max(...lastDay.map(({ value }) => value)),
+    ambientRhPct: around.ambientRhPct,
+    temperatureC: around.temperatureC,
+    compressiveStrengthMPa: face.strengthMPa,
+    diffusionMultiplier: 1,
+    days: Math.min(MOST_DAYS, Math.ceil((last.atMs - day0Ms) / DAY_MS) + AHEAD_DAYS),
+    probeDepthFraction: PROBE_DEPTH[1],
+    limitRhPct: around.limitRhPct,
+    coverAtDay: undefined,
+  };
+  return fits
+    ? { calculatorId: 'slab-drying-fit', input: { ...slab, readings: points }, day0Ms, readings: points }
+    : { calculatorId: 'slab-drying', input: slab, day0Ms, readings: points };
+}

@@ -1,0 +1,137 @@
+import type { Face } from '@caulkhorn/core/jobs';
+import {
+  FINISHES,
+  type Finish,
+  MVER_LB_PER_G,
+  PROBE_DEPTH,
+  type SlabResults,
+  slabResults,
+  slabVerdict,
+  testPlaces,
+} from '@caulkhorn/core/survey';
+import { Crosshair } from 'lucide-react';
+import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
+import { t } from '../messages/t';
+import { formatNumber, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Button } from '../shared/ui/button';
+import { SelectField } from '../shared/ui/field';
+import { useJob } from '../workspace/job-context';
+import { useSelection } from '../workspace/selection';
+
+const DryingPanel = lazy(() => import('./drying-panel').then((m) => ({ default: m.DryingPanel })));
+
+/** A slab's moisture: where to test it, what the tests say against a finish, and when it will be dry. */
+export function SlabMoisture({ face }: { face: Face }) {
+  const { model } = useJob();
+  const [finishId, setFinish] = useState<string>(FINISHES[0]!.id);
+  const finish = FINISHES.find(({ id }) => id === finishId)!;
+  const results = useMemo(() => slabResults(face, model.readings), [face, model.readings]);
+  return (
+    <section aria-label={t('slab.title')} className="mt-4 border-t border-rule pt-3">
+      <h3 className="mb-1 font-semibold">{t('slab.title')}</h3>
+      <TestPlan face={face} />
+      <SelectField
+        label={t('slab.finish')}
+        value={finishId}
+        onChange={(event) => setFinish(event.target.value)}
+        options={FINISHES.map(({ id }) => ({ value: id, label: t(`finish.${id}`) }))}
+        hint={t('slab.finish-hint')}
+      />
+      <Results results={results} finish={finish} />
+      {results.rhPct === undefined ? null : (
+        <Suspense fallback={<p className="py-2 text-soft">{t('slab.computing')}</p>}>
+          <DryingPanel face={face} finish={finish} rhPct={results.rhPct} />
+        </Suspense>
+      )}
+      <p className="mt-2 text-[13px] text-soft">{t('slab.caution')}</p>
+    </section>
+  );
+}
+
+/** As many places as the area wants, shown on the slab while this is open. */
+function TestPlan({ face }: { face: Face }) {
+  const units = useUnits();
+  const { placeReading, showPlaces } = useSelection();
+  const { model } = useJob();
+  const places = useMemo(() => testPlaces(face), [face]);
+  useEffect(() => {
+    showPlaces({ faceId: face.id, points: places });
+    return () => showPlaces(null);
+  }, [face.id, places, showPlaces]);
+  const tested = new Set(
+    model.readings.filter(({ faceId, kind }) => faceId === face.id && kind === 'in-slab-rh').map(({ point }) => point?.join()),
+  ).size;
+  return (
+    <details className="mb-2" open={tested < places.length}>
+      <summary className="py-1 font-medium">{t('slab.plan', { n: places.length, tested })}</summary>
+      <p className="text-[13px] text-soft">
+        {t('slab.plan-how', { depth: formatQuantity(PROBE_DEPTH[1] * face.thicknessMm, 'mm', units) })}
+      </p>
+      <ol>
+        {places.map(([u, v], i) => (
+          <li key={i} className="flex items-center gap-2 border-b border-rule py-1">
+            <b className="w-6">{i + 1}</b>
+            <span className="flex-1">{t('slab.place', { u: formatQuantity(u, 'm', units), v: formatQuantity(v, 'm', units) })}</span>
+            <Button
+              size="small"
+              className="max-[719px]:h-12"
+              aria-label={t('slab.measure-at', { n: i + 1 })}
+              onClick={() => placeReading(face.id, [u, v])}
+            >
+              <Crosshair size={14} /> {t('slab.measure')}
+            </Button>
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+function Results({ results, finish }: { results: SlabResults; finish: Finish }) {
+  const verdict = slabVerdict(results, finish);
+  if (!verdict) return <p className="py-2 text-soft">{t('slab.no-tests')}</p>;
+  const rows = [
+    { name: t('reading.in-slab-rh'), value: results.rhPct, limit: finish.limits.rhPct, unit: '%' },
+    {
+      name: t('slab.emission'),
+      value: results.gPerM2Day === undefined ? undefined : results.gPerM2Day * MVER_LB_PER_G,
+      limit: finish.limits.mverLb,
+      unit: 'lb/(1000 ft²·day)',
+    },
+    { name: t('reading.surface-ph'), value: results.ph, limit: finish.limits.ph, unit: '' },
+  ].filter(({ value }) => value !== undefined);
+  const level = verdict.ok ? verdict.value.level : undefined;
+  return (
+    <>
+      <table className="mt-2 w-full">
+        <thead>
+          <tr className="border-b border-rule-strong text-left text-[13px] text-soft">
+            <th className="py-1 font-normal">{t('slab.worst')}</th>
+            <th className="text-right font-normal">{t('slab.measured')}</th>
+            <th className="pl-3 text-right font-normal">{t('slab.limit')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ name, value, limit, unit }) => (
+            <tr key={name} className="border-b border-rule">
+              <td className="py-1">
+                {name} <span className="text-[13px] text-soft">{unit}</span>
+              </td>
+              <td className={`text-right font-semibold tabular-nums ${value! > limit ? 'text-iron' : ''}`}>
+                {formatNumber(value!, 1, 0)}
+                {value! > limit ? ' ▲' : ''}
+              </td>
+              <td className="text-right tabular-nums">{formatNumber(limit, 1, 0)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {level ? (
+        <p className={`mt-2 border-l-4 px-3 py-1.5 ${level === 'cover' ? 'border-water bg-water-soft' : 'border-ochre bg-ochre-soft'}`}>
+          {t(`slab.${level}`)}
+        </p>
+      ) : null}
+    </>
+  );
+}
