@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { signIn } from './support.js';
+import { row, signIn } from './support.js';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -34,6 +34,47 @@ test('without signal entries wait on the device, survive a reload, and go when i
   await expect(page.getByText('pump stopped at noon')).toBeVisible();
   await expect(page.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
 });
+
+test('a room is surveyed from nothing at phone width: taped, a crack tapped in, measured and photographed', async ({ page }) => {
+  await signIn(page);
+  await makeJobOnPhone(page, `Hatch cellar ${Date.now()}`);
+  await page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).tap();
+  const dialog = page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
+  await dialog.getByLabel(/^Foot level/).fill('-2');
+  await dialog.getByLabel(/^Height/).fill('2');
+  for (const [i, length] of ['3', '2', '3', '2'].entries()) await dialog.getByLabel(`Wall ${i + 1} (m)`).fill(length);
+  await dialog.getByRole('button', { name: 'Add its faces' }).tap();
+  await expect(dialog).toBeHidden();
+  await row(page, /wall 1/).tap();
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Sheet' }).tap();
+  const crack = page.getByRole('button', { name: 'Crack', exact: true });
+  expect((await crack.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+  await crack.tap();
+  const sheet = page.getByTestId('sheet');
+  const box = (await sheet.boundingBox())!;
+  for (const y of [0.42, 0.5]) await sheet.tap({ position: { x: box.width * 0.5, y: box.height * y } });
+  await page.getByRole('button', { name: 'End the line' }).tap();
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Faces' }).tap();
+  await expect(row(page, /K1/)).toHaveAttribute('aria-selected', 'true');
+  await page.getByLabel('Width (mm)').fill('0,6');
+  await page.getByLabel('Note').fill('runs after rain');
+  await page.getByLabel('Note').blur();
+  const photo = page.getByRole('button', { name: 'Photo', exact: true });
+  await photo.scrollIntoViewIfNeeded();
+  expect((await photo.boundingBox())!.height).toBeGreaterThanOrEqual(48);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expect(page.getByText('no answer')).toHaveCount(0);
+});
+
+async function makeJobOnPhone(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'New job' }).tap();
+  await page.getByLabel('Name of the job').fill(name);
+  await page.getByLabel('Site', { exact: true }).fill('By the slip');
+  await page.getByLabel('Datum').fill('ground floor');
+  await page.getByLabel('Time zone').fill('Europe/Oslo');
+  await page.getByRole('button', { name: 'Make the job' }).tap();
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
+}
 
 async function openOnPhone(page: Page, who: string): Promise<void> {
   await signIn(page, who);

@@ -2,6 +2,7 @@ export { applyChange } from './change.js';
 export type { Change } from './change.js';
 export { LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './check.js';
+export { copiesAlong } from './copy-along.js';
 export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
 export type { FeatureField, FeatureShape, FeatureSpec } from './feature-kinds.js';
 export {

@@ -14,7 +14,7 @@ type Row =
 /** The same faces and features as on the sheet, as a list: it carries focus, names and keyboard. */
 export function ItemList({ editable }: { editable: boolean }) {
   const { model, remove } = useJob();
-  const { selected, select, openPlate } = useSelection();
+  const { selected, also, tool, select, toggle, openPlate } = useSelection();
   const [words, setWords] = useState('');
   const wanted = useDeferredValue(words.trim().toLowerCase());
   const rows = useMemo(() => rowsOf(model, wanted), [model, wanted]);
@@ -42,7 +42,18 @@ export function ItemList({ editable }: { editable: boolean }) {
     while (rows[next]?.kind === 'space') next += by;
     if (rows[next]) choose(next);
   };
+  /** With Shift held, the next feature down or up joins what is chosen. */
+  const extend = (by: 1 | -1) => {
+    const edge = rows.findIndex((row) => row.id === (also.at(-1) ?? selected?.id));
+    let next = edge + by;
+    while (rows[next] && rows[next]!.kind !== 'feature') next += by;
+    if (rows[next]) toggle(rows[next]!.id);
+  };
   const onKey = (event: KeyboardEvent) => {
+    if (event.shiftKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+      event.preventDefault();
+      return extend(event.key === 'ArrowDown' ? 1 : -1);
+    }
     const act: Record<string, () => void> = {
       ArrowDown: () => step(1),
       ArrowUp: () => step(-1),
@@ -50,9 +61,10 @@ export function ItemList({ editable }: { editable: boolean }) {
       End: () => choose(rows.length - 1),
       Enter: () =>
         selected?.kind === 'face' && openPlate(model.faces.find((f) => f.id === selected.id)?.kind === 'slab' ? selected.id : null),
-      Delete: () => editable && selected?.kind === 'feature' && remove('feature', selected.id),
+      Delete: () => editable && selected?.kind === 'feature' && remove('feature', selected.id, ...also),
     };
-    if (!act[event.key]) return;
+    // while drawing, Enter sets or ends what is drawn
+    if (!act[event.key] || (event.key === 'Enter' && tool !== 'select')) return;
     event.preventDefault();
     act[event.key]!();
   };
@@ -72,6 +84,7 @@ export function ItemList({ editable }: { editable: boolean }) {
       <div
         ref={scroller}
         role="listbox"
+        aria-multiselectable
         tabIndex={0}
         aria-label={t('list.name')}
         aria-activedescendant={at >= 0 ? `row-${rows[at]!.id}` : undefined}
@@ -96,7 +109,7 @@ export function ItemList({ editable }: { editable: boolean }) {
                   {row.name}
                 </div>
               );
-            const isSelected = row.id === selected?.id;
+            const isSelected = row.id === selected?.id || also.includes(row.id);
             return (
               <div
                 key={row.id}
@@ -104,7 +117,10 @@ export function ItemList({ editable }: { editable: boolean }) {
                 role="option"
                 aria-selected={isSelected}
                 style={position}
-                onClick={() => choose(item.index)}
+                onClick={(event) => {
+                  if (row.kind === 'feature' && (event.ctrlKey || event.metaKey)) toggle(row.id);
+                  else choose(item.index);
+                }}
                 className={`flex cursor-pointer items-center gap-2 px-2.5 ${isSelected ? 'bg-water-soft shadow-[inset_3px_0_0_var(--water)]' : 'hover:bg-sunk'} ${row.kind === 'feature' ? 'pl-6' : ''}`}
               >
                 {row.kind === 'face' ? <FaceRow face={row.face} count={row.count} /> : <FeatureRow feature={row.feature} />}

@@ -1,4 +1,4 @@
-import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type Feature } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { toSystem } from '@caulkhorn/core/quantities';
@@ -11,6 +11,7 @@ export function paintOverlay(p: Overlay): void {
   paintSelection(p);
   if (p.places) paintPlaces(p, p.places);
   if (p.draft) paintDraft(p);
+  if (p.pointer) paintAim(p, p.pointer);
   if (p.layout.hasLevels) paintStaff(p);
 }
 
@@ -30,12 +31,16 @@ function paintChosenFace({ ctx, view, layout, palette }: Overlay, faceId: string
 }
 
 function paintSelection(p: Overlay): void {
-  const { ctx, view, palette, selected, model, layout } = p;
+  const { selected, also, model } = p;
   if (selected?.kind === 'face') return paintChosenFace(p, selected.id);
   if (selected?.kind !== 'feature') return;
-  const feature = model.features.find((f) => f.id === selected.id);
-  const placed = feature && layout.byId.get(feature.faceId);
-  if (!feature || !placed) return;
+  const chosen = new Set([selected.id, ...also]);
+  for (const feature of model.features) if (chosen.has(feature.id)) paintChosenFeature(p, feature);
+}
+
+function paintChosenFeature({ ctx, view, palette, layout }: Overlay, feature: Feature): void {
+  const placed = layout.byId.get(feature.faceId);
+  if (!placed) return;
   const points = feature.path.map((point) => toScreen(view, ...toSheet(placed, point)));
   ctx.strokeStyle = palette.water;
   ctx.fillStyle = palette.raised;
@@ -89,6 +94,29 @@ function paintDraft({ ctx, view, layout, palette, draft }: Overlay): void {
   points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
   ctx.stroke();
   for (const [x, y] of points) ctx.fillRect(x - 4, y - 4, 8, 8);
+}
+
+/** Where the next point would be set: a line to it from the last, and a ring where it is drawn to something. */
+function paintAim({ ctx, view, layout, palette, draft }: Overlay, { faceId, point, snapped }: NonNullable<Overlay['pointer']>): void {
+  const placed = layout.byId.get(faceId);
+  if (!placed) return;
+  const [x, y] = toScreen(view, ...toSheet(placed, point));
+  const last = draft?.faceId === faceId ? draft.path.at(-1) : undefined;
+  ctx.strokeStyle = palette.ochre;
+  ctx.lineWidth = 1.5;
+  if (last) {
+    ctx.setLineDash([4, 3]);
+    ctx.beginPath();
+    ctx.moveTo(...toScreen(view, ...toSheet(placed, last)));
+    ctx.lineTo(x, y);
+    ctx.stroke();
+    ctx.setLineDash([]);
+  }
+  if (!snapped) return;
+  ctx.lineWidth = 2;
+  ctx.beginPath();
+  ctx.arc(x, y, 7, 0, 2 * Math.PI);
+  ctx.stroke();
 }
 
 /** The level staff: alternating half metres, figures every metre (every five when far away). */

@@ -26,6 +26,8 @@ export interface Painting {
 /** What lies over the picture and follows the pointer at once: drawn anew each frame. */
 export type Overlay = Pick<Painting, 'ctx' | 'size' | 'view' | 'layout' | 'palette' | 'units' | 'model'> & {
   selected: Selected | null;
+  also: readonly string[];
+  /** of the tool in hand; none while choosing */ pointer: { faceId: string; point: readonly [number, number]; snapped?: boolean } | null;
   places: { faceId: string; points: readonly (readonly [number, number])[] } | null;
   draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
 };

@@ -5,6 +5,7 @@ import { usePreferences } from '../shared/preferences';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { usePlanning } from '../workspace/plan-context';
+import { DraftBar } from './draft-bar';
 import { layOut } from './layout';
 import { readPalette } from './palette';
 import { PointerReadout } from './pointer-readout';
@@ -19,11 +20,13 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const { model: asGoverned, jobId } = useJob();
   const { junctions } = usePlanning().plan;
   const { units, theme } = usePreferences();
-  const { selected, tool, draft, places, openPlateId, shownCase } = useSelection();
+  const { selected, also, tool, draft, places, openPlateId, shownCase } = useSelection();
   const model = useMemo(
     () => (shownCase ? { ...asGoverned, waterBodies: watersInCase(asGoverned, shownCase) } : asGoverned),
     [asGoverned, shownCase],
   );
+  // only what is drawn follows the pointer; choosing draws nothing anew
+  const pointer = useSelection((state) => (state.tool === 'select' ? null : state.pointer));
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const [pictures] = useState(() => new SheetPictures());
@@ -32,7 +35,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const palette = useMemo(() => readPalette(theme), [theme]);
 
   useLayoutEffect(() => {
-    camera.look({ layout, palette, model, selected, draft, places, units });
+    camera.look({ layout, palette, model, selected, also, draft, places, pointer, units });
   });
   useEffect(() => pictures.open(), [pictures]);
   useEffect(() => camera.attach(frame.current!, canvas.current!), [camera]);
@@ -40,14 +43,14 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
     () => pictures.use({ model, junctions, openPlateId, palette, units }),
     [pictures, model, junctions, openPlateId, palette, units],
   );
-  useEffect(() => camera.redraw(), [camera, layout, palette, selected, draft, places, units]);
+  useEffect(() => camera.redraw(), [camera, layout, palette, selected, also, draft, places, pointer, units]);
   useEffect(() => camera.lookAgain(), [camera, openPlateId, jobId]);
   const { minX, maxX, minY, maxY } = layout.bounds;
   useEffect(() => camera.follow(), [camera, minX, maxX, minY, maxY]);
   useEffect(() => camera.bringIntoSight(selected), [camera, selected]);
 
   const drawing = useDrawing(editable);
-  const pointer = useSheetPointer(camera, editable, drawing.addPoint);
+  const handlers = useSheetPointer(camera, editable, drawing.addPoint);
 
   return (
     <div ref={frame} className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-paper">
@@ -58,13 +61,14 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
         aria-label={t('sheet.name', { faces: model.faces.length, features: model.features.length })}
         className={`absolute inset-0 size-full touch-none ${tool === 'select' ? 'cursor-default' : 'cursor-crosshair'}`}
         onDoubleClick={drawing.end}
-        {...pointer}
+        {...handlers}
       />
       {shownCase ? (
         <p className="absolute top-2 right-2 rounded-[3px] border border-water bg-water-soft px-3 py-1 font-medium" role="status">
           {t('cases.shown', { name: t(`case.${shownCase}`) })}
         </p>
       ) : null}
+      <DraftBar end={drawing.end} />
       <SheetToolbar camera={camera} editable={editable} />
       <PointerReadout />
     </div>

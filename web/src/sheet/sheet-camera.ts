@@ -16,6 +16,8 @@ export interface Shown {
   selected: Selected | null;
   draft: Overlay['draft'];
   places: Overlay['places'];
+  also: Overlay['also'];
+  pointer: Overlay['pointer'];
   units: UnitSystem;
 }
 

@@ -1,4 +1,4 @@
-import { FEATURE_SPECS, isLevelFace } from '@caulkhorn/core/jobs';
+import { isLevelFace } from '@caulkhorn/core/jobs';
 import { ArrowLeft, Ellipsis, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { t } from '../messages/t';
@@ -43,7 +43,6 @@ export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editab
         </Button>
       </div>
       <PlateButton />
-      <DraftHint />
     </>
   );
 }
@@ -114,17 +113,5 @@ function PlateButton() {
     <Button className="absolute top-7 left-16" onClick={() => openPlate(face.id)}>
       {t('sheet.open-plan', { mark: face.mark })}
     </Button>
-  );
-}
-
-function DraftHint() {
-  const { tool, draft } = useSelection();
-  if (tool === 'select') return null;
-  return (
-    <p role="status" className="absolute top-2 left-1/2 -translate-x-1/2 rounded-[3px] border border-ochre bg-ochre-soft px-3 py-1">
-      {tool === 'reading'
-        ? t('draft.reading.start')
-        : t(`draft.${FEATURE_SPECS[tool].shape}.${draft ? 'go-on' : 'start'}`, { what: t(`feature.${tool}`) })}
-    </p>
   );
 }

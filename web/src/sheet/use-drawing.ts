@@ -1,12 +1,14 @@
-import { FEATURE_SPECS, type FacePoint, type FeatureShape, POINTS_OF, isOnFace } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type Face, type FacePoint, type FeatureShape, POINTS_OF, isOnFace } from '@caulkhorn/core/jobs';
 import { useCallback, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
+import { useUnits } from '../shared/preferences';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import type { Hit } from './hit';
 import { newFeature, round } from './new-feature';
 import { TOOLS } from './tools';
+import { POINT_KEYS, readTypedPoint } from './typed-point';
 
 /** A line and an area go on until they are ended. */
 const POINTS_TO_FINISH: Readonly<Record<FeatureShape, number>> = { point: 1, 'spot-or-line': 2, line: Infinity, area: Infinity };
@@ -14,7 +16,8 @@ const POINTS_TO_FINISH: Readonly<Record<FeatureShape, number>> = { point: 1, 'sp
 /** Setting points with a tool until they make a feature; and the keys that go with it. */
 export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined): void; end(): void } {
   const { put, model } = useJob();
-  const { features } = model;
+  const { faces, features } = model;
+  const units = useUnits();
   /** several of a kind in a row are usually alike */
   const lastDrawn = useRef('');
 
@@ -33,19 +36,40 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
     [features, put],
   );
 
-  const addPoint = useCallback(
-    (hit: Hit | undefined) => {
+  const addAt = useCallback(
+    (face: Face, point: FacePoint) => {
       const { tool, draft, setDraft, placeReading } = useSelection.getState();
       if (tool === 'select') return;
-      if (!hit || !isOnFace(hit.placed.face, hit.point)) return void toast(t('sheet.point-off-face'));
-      if (tool === 'reading') return placeReading(hit.placed.face.id, [round(hit.point[0]), round(hit.point[1])]);
-      if (draft && draft.faceId !== hit.placed.face.id) return void toast(t('sheet.one-face'));
-      const path: FacePoint[] = [...(draft?.path ?? []), [round(hit.point[0]), round(hit.point[1])]];
-      if (path.length >= POINTS_TO_FINISH[FEATURE_SPECS[tool].shape]) finish(hit.placed.face.id, path);
-      else setDraft({ faceId: hit.placed.face.id, path });
+      const at: FacePoint = [round(point[0]), round(point[1])];
+      if (!isOnFace(face, at)) return void toast(t('sheet.point-off-face'));
+      if (tool === 'reading') return placeReading(face.id, at);
+      if (draft && draft.faceId !== face.id) return void toast(t('sheet.one-face'));
+      const path: FacePoint[] = [...(draft?.path ?? []), at];
+      if (path.length >= POINTS_TO_FINISH[FEATURE_SPECS[tool].shape]) finish(face.id, path);
+      else setDraft({ faceId: face.id, path });
     },
     [finish],
   );
+
+  const addPoint = useCallback(
+    (hit: Hit | undefined) => {
+      if (!hit) return void (useSelection.getState().tool !== 'select' && toast(t('sheet.point-off-face')));
+      addAt(hit.placed.face, hit.point);
+    },
+    [addAt],
+  );
+
+  /** The point typed, on the face that is drawn on or chosen. */
+  const addTyped = useCallback(() => {
+    const { typed, draft, selected, setTyped } = useSelection.getState();
+    const feature = selected?.kind === 'feature' ? features.find(({ id }) => id === selected.id) : undefined;
+    const face = faces.find(({ id }) => id === (draft?.faceId ?? feature?.faceId ?? selected?.id));
+    if (!face) return void toast(t('sheet.face-first'));
+    const point = readTypedPoint(typed, draft?.path.at(-1), units);
+    if (!point) return void toast(t('sheet.not-a-point'));
+    setTyped('');
+    addAt(face, point);
+  }, [addAt, faces, features, units]);
 
   const end = useCallback(() => {
     const { tool, draft } = useSelection.getState();
@@ -56,10 +80,22 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select, [role="dialog"]')) return;
-      const { take, takeAgain, draft } = useSelection.getState();
-      if (event.key === 'Escape') take('select');
-      if (event.key === 'Enter' && draft) end();
+      const { take, takeAgain, draft, tool, typed, setTyped } = useSelection.getState();
+      if (event.key === 'Escape') {
+        if (typed) setTyped('');
+        else take('select');
+      }
       if (!editable || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (tool !== 'select') {
+        if (event.key === 'Enter' && typed) return addTyped();
+        if (event.key === 'Backspace' && typed) return setTyped(typed.slice(0, -1));
+        // a blank before the first figure takes the last tool again, as ever
+        if (POINT_KEYS.test(event.key) && (typed || event.key !== ' ')) {
+          event.preventDefault();
+          return setTyped(typed + event.key);
+        }
+      }
+      if (event.key === 'Enter' && draft) end();
       const chosen = TOOLS.find(({ letter }) => letter === event.key.toUpperCase());
       if (chosen) take(chosen.tool);
       // the last tool once more
@@ -70,7 +106,7 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, [editable, end]);
+  }, [addTyped, editable, end]);
 
   return { addPoint, end };
 }

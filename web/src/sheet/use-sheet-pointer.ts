@@ -6,8 +6,10 @@ import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { type Hit, faceAt, featureAt, handleAt } from './hit';
 import { round } from './new-feature';
+import { toSheet } from './layout';
 import type { SheetCamera } from './sheet-camera';
-import { panBy, zoomAt } from './view';
+import { snap, snapTargets } from './snap';
+import { panBy, toScreen, zoomAt } from './view';
 
 /** How near counts as on it, px: a glove needs more room than a mouse. */
 const REACH = { mouse: 9, pen: 12, touch: 22 } as const;
@@ -26,7 +28,7 @@ type Drag = Spot & { moved: boolean } & (
 /** Pointing at the sheet: choose, pan, pinch, move what is chosen, or hand the point to a drawing tool. */
 export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint: (hit: Hit | undefined) => void) {
   const { model, put } = useJob();
-  const { selected, tool, select, setDraft, setPointer } = useSelection();
+  const { selected, tool, select, toggle, setDraft, setPointer } = useSelection();
   const drag = useRef<Drag | null>(null);
   const fingers = useRef(new Map<number, Spot>());
 
@@ -35,6 +37,13 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
   const reachOf = (event: PointerEvent) => REACH[event.pointerType as keyof typeof REACH] ?? REACH.mouse;
+
+  /** Where a point set here is meant to lie; with Alt held, just where it is set. */
+  const snapped = ({ placed, point }: Hit, event: PointerEvent) => {
+    if (event.altKey) return { point, snapped: false };
+    const view = camera.current!;
+    return snap(point, snapTargets(placed.face, model.features), (each) => toScreen(view, ...toSheet(placed, each)), reachOf(event));
+  };
 
   /** The drag that begins here: of what is chosen and under the pointer, else of the sheet. */
   const begin = (event: PointerEvent, { x, y }: Spot): Drag => {
@@ -99,7 +108,8 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       const before = fingers.current.get(event.pointerId);
       if (before && fingers.current.size === 2) return pinch(event.pointerId, before, at);
       const hit = faceAt(camera.layout, camera.current, at.x, at.y);
-      setPointer(hit ? { faceId: hit.placed.face.id, point: hit.point } : null);
+      const met = hit && tool !== 'select' ? snapped(hit, event) : undefined;
+      setPointer(hit ? { faceId: hit.placed.face.id, point: hit.point, ...met } : null);
       if (drag.current) dragTo(drag.current, at, hit);
     },
     onPointerUp(event: PointerEvent) {
@@ -110,8 +120,9 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       if (!ended || !camera.current) return;
       if (ended.moved) return ended.kind === 'move' ? drop(ended) : undefined;
       const hit = faceAt(camera.layout, camera.current, x, y);
-      if (tool !== 'select') return addPoint(hit);
+      if (tool !== 'select') return addPoint(hit && { ...hit, point: snapped(hit, event).point });
       const feature = featureAt(model, camera.layout, camera.current, x, y, reachOf(event));
+      if (feature && (event.ctrlKey || event.metaKey || event.shiftKey)) return toggle(feature.id);
       select(feature ? { kind: 'feature', id: feature.id } : hit ? { kind: 'face', id: hit.placed.face.id } : null);
     },
     onPointerCancel(event: PointerEvent) {

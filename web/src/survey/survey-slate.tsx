@@ -12,10 +12,12 @@ import { useSelection } from '../workspace/selection';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
 import { SlateTitle } from '../workspace/slate-title';
+import { CopyAlong } from './copy-along';
 import { DiagnosisPanel } from './diagnosis-panel';
 import { FaceForm } from './face-form';
 import { FeatureForm } from './feature-form';
 import { GapsPanel } from './gaps-panel';
+import { ManyForm } from './many-form';
 import { NewFaceForm } from './new-face-form';
 import { PhotosPanel } from './photos-panel';
 import { RoomDialog } from './room-dialog';
@@ -27,13 +29,15 @@ const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-blo
 /** Survey: what was seen. The chosen feature or face; otherwise how to begin. */
 export function SurveySlate() {
   const { model, can } = useJob();
-  const { selected, select } = useSelection();
+  const { selected, also, select } = useSelection();
   const editable = can('survey');
   const units = useUnits();
   const [addingRoom, setAddingRoom] = useState(false);
   const [dialog, setDialog] = useState<'import' | 'export' | null>(null);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
+  const together = feature && also.length > 0 ? [feature, ...model.features.filter(({ id }) => also.includes(id))] : [];
+  if (together.length > 1) return <ManyForm features={together} editable={editable} />;
   if (feature) {
     const on = model.faces.find((f) => f.id === feature.faceId)!;
     return (
@@ -42,6 +46,7 @@ export function SurveySlate() {
           {t(`feature.${feature.kind}`)} · {on.mark} {on.name}
         </SlateTitle>
         <FeatureForm key={`${feature.id} ${units}`} feature={feature} editable={editable} />
+        {editable ? <CopyAlong key={`copy ${feature.id}`} feature={feature} face={on} /> : null}
         <PhotosPanel key={feature.id} faceId={on.id} featureId={feature.id} editable={editable} />
         {DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}
       </>

@@ -12,18 +12,22 @@ export type Tool = 'select' | 'reading' | FeatureKind;
 
 interface SelectionState {
   selected: Selected | null;
+  /** features chosen beside the first, to be changed together */ also: readonly string[];
   tool: Tool;
   /** the drawing tool used last, to be taken again by one key */ lastTool: Exclude<Tool, 'select'> | null;
   /** points set so far with a drawing tool */ draft: { faceId: string; path: FacePoint[] } | null;
-  /** where the pointer is on the sheet */ pointer: { faceId: string; point: FacePoint } | null;
+  /** figures typed for the next point */ typed: string;
+  /** where the pointer is on the sheet */ pointer: { faceId: string; point: FacePoint; snapped?: boolean } | null;
   /** where the next reading was pointed at */ readingAt: { faceId: string; point: FacePoint } | null;
   /** a level face opened in true plan */ openPlateId: string | null;
   /** the case whose water the sheet shows; null: what governs */ shownCase: DesignCase | null;
   /** places on a face to go to, numbered on the sheet */ places: { faceId: string; points: readonly FacePoint[] } | null;
   select(selected: Selected | null): void;
+  /** takes a feature into what is chosen together, or out of it */ toggle(id: string): void;
   take(tool: Tool): void;
   takeAgain(): void;
   setDraft(draft: SelectionState['draft']): void;
+  setTyped(typed: string): void;
   setPointer(pointer: SelectionState['pointer']): void;
   placeReading(faceId: string, point: FacePoint): void;
   openPlate(id: string | null): void;
@@ -34,9 +38,11 @@ interface SelectionState {
 
 const START = {
   selected: null,
+  also: [],
   tool: 'select',
   lastTool: null,
   draft: null,
+  typed: '',
   pointer: null,
   readingAt: null,
   openPlateId: null,
@@ -46,12 +52,20 @@ const START = {
 
 export const useSelection = create<SelectionState>()((set) => ({
   ...START,
-  select: (selected) => set({ selected }),
-  take: (tool) => set(({ lastTool }) => ({ tool, draft: null, lastTool: tool === 'select' ? lastTool : tool })),
-  takeAgain: () => set(({ lastTool }) => (lastTool ? { tool: lastTool, draft: null } : {})),
+  select: (selected) => set({ selected, also: [] }),
+  toggle: (id) =>
+    set(({ selected, also }) => {
+      if (selected?.kind !== 'feature') return { selected: { kind: 'feature', id }, also: [] };
+      if (selected.id !== id) return { also: also.includes(id) ? also.filter((each) => each !== id) : [...also, id] };
+      const [next, ...rest] = also;
+      return { selected: next === undefined ? null : { kind: 'feature', id: next }, also: rest };
+    }),
+  take: (tool) => set(({ lastTool }) => ({ tool, draft: null, typed: '', lastTool: tool === 'select' ? lastTool : tool })),
+  takeAgain: () => set(({ lastTool }) => (lastTool ? { tool: lastTool, draft: null, typed: '' } : {})),
   setDraft: (draft) => set({ draft }),
+  setTyped: (typed) => set({ typed }),
   setPointer: (pointer) => set({ pointer }),
-  placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, tool: 'select' }),
+  placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, also: [], tool: 'select' }),
   openPlate: (openPlateId) => set({ openPlateId, draft: null }),
   showPlaces: (places) => set({ places }),
   showCase: (shownCase) => set({ shownCase }),

@@ -28,9 +28,9 @@ export function useShortcuts(): void {
         else undo();
       } else if (event.key === '?') setOpen(true);
       else if (event.key === 'Delete' && can('survey')) {
-        const { selected, select } = useSelection.getState();
+        const { selected, also, select } = useSelection.getState();
         if (selected?.kind !== 'feature') return;
-        remove('feature', selected.id);
+        remove('feature', selected.id, ...also);
         select(null);
       }
     };
