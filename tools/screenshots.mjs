@@ -44,7 +44,8 @@ const desk = await signedIn({ width: 1280, height: 800 }, 'planner@hollin.exampl
 await shoot(desk, 'jobs');
 await desk.getByText('Ropewalk Cellars').first().click();
 await desk.getByTestId('sheet').waitFor();
-const choose = (/** @type {RegExp} */ text) => desk.getByRole('option', { name: text }).click();
+const choose = (/** @type {RegExp} */ text) =>
+  desk.getByRole('listbox', { name: 'Faces and features' }).getByRole('option', { name: text }).click();
 await choose(/K2/);
 await shoot(desk, 'survey');
 await choose(/A1/);

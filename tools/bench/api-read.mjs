@@ -16,6 +16,8 @@ const LISTS = {
   face: 'faces',
   feature: 'features',
   build_up: 'buildUps',
+  reading: 'readings',
+  photo: 'photos',
 };
 const QUERY = Object.keys(LISTS)
   .map(

@@ -67,7 +67,7 @@ export async function benchBrowser({ url, cookie, organisationId, jobId, largeJo
 }
 
 /** Drags and zooms for a while and counts the frames that did come. @param {import('@playwright/test').Page} page */
-async function missedFrames(page) {
+export async function missedFrames(page) {
   await page.evaluate(() => {
     const count = { frames: 0, from: performance.now() };
     Object.assign(window, { frameCount: count });

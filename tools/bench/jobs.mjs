@@ -7,8 +7,8 @@ function idOf(name) {
   return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`;
 }
 
-/** A job file of walls side by side with short cracks all over them. @param {number} faces @param {number} features */
-export function jobOfSize(faces, features) {
+/** A job file of walls side by side with short cracks all over them, and readings between. @param {number} faces @param {number} features @param {number} [readings] */
+export function jobOfSize(faces, features, readings = 0) {
   const name = `${faces} faces, ${features} features`;
   const space = { id: idOf(`${name} space`), name: 'Hall', order: 0 };
   const level = { id: idOf(`${name} level`), waterBodyId: idOf(`${name} water`), at: '2026-01-01T00:00:00Z', levelM: -0.4, kind: 'dip' };
@@ -66,6 +66,14 @@ export function jobOfSize(faces, features) {
     waterBodies: [water],
     waterLevels: [level],
     buildUps: [],
+    readings: Array.from({ length: readings }, (_, i) => ({
+      id: idOf(`${name} reading ${i}`),
+      faceId: walls[i % faces]?.id,
+      point: [0.1 + ((Math.floor(i / faces) * 0.29) % 4.8), 0.1 + ((i * 0.17) % 2.8)],
+      kind: 'moisture-meter',
+      value: (i * 7) % 100,
+      at: '2026-01-02T00:00:00Z',
+    })),
     planRevisions: [],
     log: [],
   };

@@ -7,9 +7,16 @@ import { useSession } from './people/session';
 import { SignInPage } from './people/sign-in-page';
 import { Failed, Loading } from './shared/ui/states';
 
-const JobProvider = lazy(() => import('./workspace/job-context').then((m) => ({ default: m.JobProvider })));
-const PlanningProvider = lazy(() => import('./workspace/plan-context').then((m) => ({ default: m.PlanningProvider })));
-const JobPage = lazy(() => import('./workspace/job-page').then((m) => ({ default: m.JobPage })));
+const jobParts = {
+  context: () => import('./workspace/job-context'),
+  planning: () => import('./workspace/plan-context'),
+  page: () => import('./workspace/job-page'),
+};
+const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobProvider })));
+const PlanningProvider = lazy(() => jobParts.planning().then((m) => ({ default: m.PlanningProvider })));
+const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
+// a job's page needs all three: they are fetched at once, while it is still asked who is signed in
+if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 

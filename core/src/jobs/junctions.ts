@@ -28,26 +28,24 @@ interface Edge {
 export function findJunctions(faces: readonly Face[]): Junction[] {
   const planes = faces.filter((face) => face.placement.kind === 'plane').map((face) => ({ face, edges: edgesOf(face), box: boxOf(face) }));
   const found: Junction[] = [];
-  for (let i = 0; i < planes.length; i++)
-    for (let j = i + 1; j < planes.length; j++) {
-      const [a, b] = [planes[i]!, planes[j]!];
-      if (!boxesTouch(a.box, b.box)) continue;
-      for (const [ia, ea] of a.edges.entries())
-        for (const [ib, eb] of b.edges.entries()) {
-          const shared = sharedStretch(ea, eb);
-          if (!shared) continue;
-          const angleDeg = nearSideAngle(a.face, b.face);
-          found.push({
-            id: `${a.face.id}.${ia}~${b.face.id}.${ib}`,
-            kind: kindOf(a.face, b.face, angleDeg),
-            faceIds: [a.face.id, b.face.id],
-            lengthM: shared.toM - shared.fromM,
-            angleDeg,
-            from: uvAlong(ea, shared.fromM),
-            to: uvAlong(ea, shared.toM),
-          });
-        }
-    }
+  for (const [i, j] of touchingPairs(planes.map(({ box }) => box))) {
+    const [a, b] = [planes[i]!, planes[j]!];
+    for (const [ia, ea] of a.edges.entries())
+      for (const [ib, eb] of b.edges.entries()) {
+        const shared = sharedStretch(ea, eb);
+        if (!shared) continue;
+        const angleDeg = nearSideAngle(a.face, b.face);
+        found.push({
+          id: `${a.face.id}.${ia}~${b.face.id}.${ib}`,
+          kind: kindOf(a.face, b.face, angleDeg),
+          faceIds: [a.face.id, b.face.id],
+          lengthM: shared.toM - shared.fromM,
+          angleDeg,
+          from: uvAlong(ea, shared.fromM),
+          to: uvAlong(ea, shared.toM),
+        });
+      }
+  }
   return found;
 }
 
@@ -114,6 +112,19 @@ function boxOf(face: Face): Box {
     pick(...points.map((p) => p[2])) + slack,
   ];
   return [bound(Math.min, -TOUCHING_M), bound(Math.max, TOUCHING_M)];
+}
+
+/** Pairs whose boxes touch, in the order of the faces: a sweep along x, so that a thousand walls are not compared each with each. */
+function touchingPairs(boxes: readonly Box[]): (readonly [number, number])[] {
+  const byStart = boxes.map((_, i) => i).sort((a, b) => boxes[a]![0][0] - boxes[b]![0][0]);
+  const pairs: (readonly [number, number])[] = [];
+  let open: number[] = [];
+  for (const next of byStart) {
+    open = open.filter((other) => boxes[other]![1][0] >= boxes[next]![0][0]);
+    for (const other of open) if (boxesTouch(boxes[other]!, boxes[next]!)) pairs.push(other < next ? [other, next] : [next, other]);
+    open.push(next);
+  }
+  return pairs.sort(([a, b], [c, d]) => a - c || b - d);
 }
 
 function boxesTouch([minA, maxA]: Box, [minB, maxB]: Box): boolean {

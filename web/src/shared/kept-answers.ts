@@ -1,6 +1,6 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { QueryClient } from '@tanstack/react-query';
-import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
+import type { PersistQueryClientOptions, Persister } from '@tanstack/react-query-persist-client';
 import { createStore, del, get, set } from 'idb-keyval';
 
 /** What the server last answered, kept on the device so that jobs open without it. */
@@ -23,8 +23,23 @@ const persister = createAsyncStoragePersister({
   throttleTime: 1000,
 });
 
+const HOUR_MS = 3_600_000;
+let kept: { answers: readonly unknown[]; atMs: number } = { answers: [], atMs: 0 };
+
+/** Every look at the server tells that something happened; written down is only what it answered anew. */
+const whenNew: Persister = {
+  ...persister,
+  persistClient(client) {
+    const answers = client.clientState.queries.map(({ state }) => state.data);
+    const isSame = answers.length === kept.answers.length && answers.every((answer, i) => answer === kept.answers[i]);
+    if (isSame && client.timestamp - kept.atMs < HOUR_MS) return;
+    kept = { answers, atMs: client.timestamp };
+    return persister.persistClient(client);
+  },
+};
+
 export const KEEP_ANSWERS: Omit<PersistQueryClientOptions, 'queryClient'> = {
-  persister,
+  persister: whenNew,
   maxAge: KEPT_FOR_MS,
   buster: SHAPE,
   dehydrateOptions: { shouldDehydrateQuery: ({ queryKey, state }) => state.data !== undefined && KEPT.has(String(queryKey[0])) },
@@ -41,6 +56,7 @@ export async function forgetKept(client: QueryClient): Promise<void> {
   client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });
   for (const key of Object.keys(localStorage)) if (key.startsWith(DRAFT_PREFIX)) localStorage.removeItem(key);
   localStorage.removeItem(PERSON);
+  kept = { answers: [], atMs: 0 };
   await persister.removeClient();
   await globalThis.caches?.delete(PHOTOS);
 }

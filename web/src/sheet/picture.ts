@@ -24,6 +24,7 @@ export type ToPainter = { kind: 'subject'; subject: Subject } | { kind: 'paint';
 export interface FromPainter {
   bitmap: ImageBitmap;
   sight: Sight;
+  /** the painter's own time, ms */ tookMs: number;
 }
 
 /** The view in which the painter works: the picture's own corner lies a margin up and left of what is seen. */

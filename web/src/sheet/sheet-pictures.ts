@@ -23,6 +23,7 @@ export class SheetPictures {
       this.picture?.bitmap.close();
       this.picture = data;
       this.isPainting = false;
+      performance.measure('sheet-picture', { start: performance.now() - data.tookMs, duration: data.tookMs });
       this.listener();
     };
     if (this.subject) this.use(this.subject);

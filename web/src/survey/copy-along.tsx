@@ -55,7 +55,7 @@ export function CopyAlong({ feature, face }: { feature: Feature; face: Face }) {
         />
       </div>
       <Button className="mt-2 max-[719px]:h-12" disabled={paths.length === 0} onClick={copy}>
-        <CopyPlus size={16} /> {t('copy.do', { n: paths.length })}
+        <CopyPlus size={16} /> {paths.length === 0 ? t('copy.title') : t('copy.do', { n: paths.length })}
       </Button>
     </details>
   );

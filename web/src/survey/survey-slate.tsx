@@ -45,9 +45,14 @@ export function SurveySlate() {
         <SlateTitle mark={feature.mark}>
           {t(`feature.${feature.kind}`)} · {on.mark} {on.name}
         </SlateTitle>
-        <FeatureForm key={`${feature.id} ${units}`} feature={feature} editable={editable} />
+        <div className="flex flex-col">
+          <FeatureForm key={`${feature.id} ${units}`} feature={feature} editable={editable} />
+          {/* in the cellar the photo comes first */}
+          <div className="max-[719px]:order-first max-[719px]:mb-4">
+            <PhotosPanel key={feature.id} faceId={on.id} featureId={feature.id} editable={editable} />
+          </div>
+        </div>
         {editable ? <CopyAlong key={`copy ${feature.id}`} feature={feature} face={on} /> : null}
-        <PhotosPanel key={feature.id} faceId={on.id} featureId={feature.id} editable={editable} />
         {DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}
       </>
     );

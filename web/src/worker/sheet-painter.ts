@@ -35,6 +35,7 @@ function take(subject: Subject): void {
 
 function send(sight: Sight): void {
   if (!shown) return;
+  const from = performance.now();
   const { size, margin, dpr } = sight;
   const picture = { width: size.width + 2 * margin.width, height: size.height + 2 * margin.height };
   canvas.width = Math.round(picture.width * dpr);
@@ -53,6 +54,7 @@ function send(sight: Sight): void {
     palette: subject.palette,
     units: subject.units,
   });
-  const answer: FromPainter = { bitmap: canvas.transferToImageBitmap(), sight };
+  const bitmap = canvas.transferToImageBitmap();
+  const answer: FromPainter = { bitmap, sight, tookMs: performance.now() - from };
   scope.postMessage(answer, [answer.bitmap]);
 }

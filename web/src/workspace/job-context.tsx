@@ -19,18 +19,14 @@ import {
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
-import { ApiError, api } from '../shared/api';
+import { ApiError } from '../shared/api';
 import { deviceId } from '../shared/device';
 import { Failed, Loading } from '../shared/ui/states';
 import { type Command, changeOf, entryOf, targetOf } from './commands';
+import { type StoredJob, jobQueries } from './job-queries';
 import { Outbox, type OutboxState } from './outbox';
 import { dropPhotoFile } from './photo-files';
 import { type Step, UndoStack } from './undo';
-
-export interface StoredJob {
-  model: JobModel;
-  versions: Record<string, number>;
-}
 
 export interface JobWorkspace {
   organisationId: string;
@@ -73,23 +69,12 @@ interface ProviderProps {
 
 /** Loads a job and keeps it: what the server has, what waits to be sent on top of it, and the ways to change it. */
 export function JobProvider({ organisationId, jobId, session, standing, children }: ProviderProps) {
-  const path = `/organisations/${organisationId}/jobs/${jobId}`;
+  const queries = useMemo(() => jobQueries(organisationId, jobId), [organisationId, jobId]);
+  const { path } = queries;
   const client = useQueryClient();
-  const stored = useQuery({
-    queryKey: ['job', jobId],
-    queryFn: ({ signal }) => api.get<StoredJob>(path, signal),
-    refetchInterval: POLL_MS,
-  });
-  const log = useQuery({
-    queryKey: ['log', jobId],
-    queryFn: ({ signal }) => api.get<ShownLine[]>(`${path}/log`, signal),
-    refetchInterval: POLL_MS,
-  });
-  const plan = useQuery({
-    queryKey: ['plan', jobId],
-    queryFn: ({ signal }) => api.get<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
-    refetchInterval: POLL_MS,
-  });
+  const stored = useQuery({ ...queries.job, refetchInterval: POLL_MS });
+  const log = useQuery({ ...queries.log, refetchInterval: POLL_MS });
+  const plan = useQuery({ ...queries.plan, refetchInterval: POLL_MS });
   const outbox = useOutbox(path, session.personId, jobId, client);
   const outboxState = useSyncExternalStore(outbox.subscribe, outbox.getState);
   const [undoStack] = useState(() => new UndoStack());

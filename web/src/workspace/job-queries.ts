@@ -1,0 +1,33 @@
+import type { JobModel } from '@caulkhorn/core/jobs';
+import type { PlanRevision } from '@caulkhorn/core/planning';
+import { type QueryClient, queryOptions } from '@tanstack/react-query';
+import { api } from '../shared/api';
+import type { ShownLine } from './log-lines';
+
+/** A job as the server holds it, with the version of everything in it. */
+export interface StoredJob {
+  model: JobModel;
+  versions: Record<string, number>;
+}
+
+const pathOf = (organisationId: string, jobId: string) => `/organisations/${organisationId}/jobs/${jobId}`;
+
+/** What the server knows of a job: its model, its log, its latest released plan. */
+export function jobQueries(organisationId: string, jobId: string) {
+  const path = pathOf(organisationId, jobId);
+  return {
+    path,
+    job: queryOptions({ queryKey: ['job', jobId], queryFn: ({ signal }) => api.get<StoredJob>(path, signal) }),
+    log: queryOptions({ queryKey: ['log', jobId], queryFn: ({ signal }) => api.get<ShownLine[]>(`${path}/log`, signal) }),
+    plan: queryOptions({
+      queryKey: ['plan', jobId],
+      queryFn: ({ signal }) => api.get<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
+    }),
+  };
+}
+
+/** A page that opens on a job asks for it at once, before it is known who is signed in: the server knows. */
+export function askForJobAt(address: string, client: QueryClient): void {
+  const [, organisationId, jobId] = /^\/o\/([0-9a-f-]{36})\/jobs\/([0-9a-f-]{36})/.exec(address) ?? [];
+  if (organisationId && jobId) void client.prefetchQuery(jobQueries(organisationId, jobId).job);
+}
