@@ -31,14 +31,23 @@ const LONGEST_WAIT_MS = 20_000;
 /** A photo over a poor line. */
 const LONGEST_FILE_WAIT_MS = 180_000;
 
-async function request<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+/** What was answered last at an address that is asked again and again, by its entity tag. */
+const answered = new Map<string, { tag: string; answer: unknown }>();
+
+async function request<T>(method: string, path: string, body?: unknown, signal?: AbortSignal, again = false): Promise<T> {
+  const before = again ? answered.get(path) : undefined;
   const isFile = body instanceof Blob;
   const timeout = AbortSignal.timeout(isFile ? LONGEST_FILE_WAIT_MS : LONGEST_WAIT_MS);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: body === undefined ? {} : { 'content-type': isFile ? 'application/octet-stream' : 'application/json' },
+      headers:
+        body === undefined
+          ? before
+            ? { 'if-none-match': before.tag }
+            : {}
+          : { 'content-type': isFile ? 'application/octet-stream' : 'application/json' },
       body: body === undefined ? undefined : isFile || typeof body === 'string' ? body : JSON.stringify(body),
       credentials: 'same-origin',
       signal: signal ? AbortSignal.any([signal, timeout]) : timeout,
@@ -47,9 +56,14 @@ async function request<T>(method: string, path: string, body?: unknown, signal?:
     if (signal?.aborted) throw fault;
     throw new ApiError(0, 'no-answer');
   }
+  if (before && response.status === 304) return before.answer as T;
   const text = await response.text();
   const parsed: unknown = text === '' ? undefined : safeParse(text);
-  if (response.ok) return parsed as T;
+  if (response.ok) {
+    const tag = response.headers.get('etag');
+    if (again && tag) answered.set(path, { tag, answer: parsed });
+    return parsed as T;
+  }
   const refusal = (parsed ?? {}) as { error?: string; fields?: Record<string, FieldFault[]>; current?: unknown };
   throw new ApiError(response.status, refusal.error ?? 'fault', refusal.fields, refusal.current);
 }
@@ -64,6 +78,10 @@ function safeParse(text: string): unknown {
 
 export const api = {
   get: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, undefined, signal),
+  /** The very same answer as before while nothing has changed: a large job is not read and compared anew at every look. */
+  getAgain: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, undefined, signal, true),
+  /** No answer given to one person is kept for the next. */
+  forget: () => answered.clear(),
   post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
   putFile: <T>(path: string, file: Blob) => request<T>('PUT', path, file),
   delete: <T>(path: string) => request<T>('DELETE', path),

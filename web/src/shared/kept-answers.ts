@@ -1,6 +1,7 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import type { QueryClient } from '@tanstack/react-query';
 import type { PersistQueryClientOptions, Persister } from '@tanstack/react-query-persist-client';
+import { api } from './api';
 import { createStore, del, get, set } from 'idb-keyval';
 
 /** What the server last answered, kept on the device so that jobs open without it. */
@@ -57,6 +58,7 @@ export async function forgetKept(client: QueryClient): Promise<void> {
   for (const key of Object.keys(localStorage)) if (key.startsWith(DRAFT_PREFIX)) localStorage.removeItem(key);
   localStorage.removeItem(PERSON);
   kept = { answers: [], atMs: 0 };
+  api.forget();
   await persister.removeClient();
   await globalThis.caches?.delete(PHOTOS);
 }

@@ -1,6 +1,6 @@
 import type { Face } from '@caulkhorn/core/jobs';
 import { FileUp, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { FaceInstruments } from '../devices/face-instruments';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
@@ -9,7 +9,8 @@ import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { readingText } from './reading-text';
 import { ReadingForm } from './reading-form';
-import { ReadingsImport } from './readings-import';
+
+const ReadingsImport = lazy(() => import('./readings-import').then((m) => ({ default: m.ReadingsImport })));
 
 const SHORT = 5;
 
@@ -69,7 +70,7 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
           <ReadingForm face={face} />
         </details>
       ) : null}
-      <ReadingsImport open={importing} onOpenChange={setImporting} />
+      <Suspense>{importing ? <ReadingsImport open onOpenChange={setImporting} /> : null}</Suspense>
     </section>
   );
 }

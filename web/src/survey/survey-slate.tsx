@@ -1,8 +1,6 @@
 import { type Face, type Feature, type Junction, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
 import { DraftingCompass, FileDown, FileUp, Plus } from 'lucide-react';
-import { useState } from 'react';
-import { DrawingImport } from '../exchange/drawing-import';
-import { SheetExport } from '../exchange/sheet-export';
+import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
@@ -20,8 +18,12 @@ import { GapsPanel } from './gaps-panel';
 import { ManyForm } from './many-form';
 import { NewFaceForm } from './new-face-form';
 import { PhotosPanel } from './photos-panel';
-import { RoomDialog } from './room-dialog';
 import { ReadingsPanel } from './readings-panel';
+
+// opened now and then: fetched when they are
+const RoomDialog = lazy(() => import('./room-dialog').then((m) => ({ default: m.RoomDialog })));
+const DrawingImport = lazy(() => import('../exchange/drawing-import').then((m) => ({ default: m.DrawingImport })));
+const SheetExport = lazy(() => import('../exchange/sheet-export').then((m) => ({ default: m.SheetExport })));
 
 /** What is damp is asked where the damp comes from. */
 const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-bloom', 'mould', 'ponding']);
@@ -32,8 +34,7 @@ export function SurveySlate() {
   const { selected, also, select } = useSelection();
   const editable = can('survey');
   const units = useUnits();
-  const [addingRoom, setAddingRoom] = useState(false);
-  const [dialog, setDialog] = useState<'import' | 'export' | null>(null);
+  const [dialog, setDialog] = useState<'room' | 'import' | 'export' | null>(null);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   const together = feature && also.length > 0 ? [feature, ...model.features.filter(({ id }) => also.includes(id))] : [];
@@ -79,15 +80,13 @@ export function SurveySlate() {
       {editable ? (
         <>
           <div className="mt-4 mb-4 flex flex-wrap gap-2">
-            <Button className="max-[719px]:h-12" onClick={() => setAddingRoom(true)}>
+            <Button className="max-[719px]:h-12" onClick={() => setDialog('room')}>
               <DraftingCompass size={16} /> {t('room.title')}
             </Button>
             <Button className="max-[719px]:h-12" onClick={() => setDialog('import')}>
               <FileUp size={16} /> {t('drawing.open')}
             </Button>
           </div>
-          <RoomDialog open={addingRoom} onOpenChange={setAddingRoom} />
-          <DrawingImport open={dialog === 'import'} onOpenChange={(isOpen) => setDialog(isOpen ? 'import' : null)} />
           <NewFaceForm />
         </>
       ) : null}
@@ -96,7 +95,11 @@ export function SurveySlate() {
           <FileDown size={16} /> {t('export.open')}
         </Button>
       ) : null}
-      {dialog === 'export' ? <SheetExport open onOpenChange={() => setDialog(null)} /> : null}
+      <Suspense>
+        {dialog === 'room' ? <RoomDialog open onOpenChange={() => setDialog(null)} /> : null}
+        {dialog === 'import' ? <DrawingImport open onOpenChange={() => setDialog(null)} /> : null}
+        {dialog === 'export' ? <SheetExport open onOpenChange={() => setDialog(null)} /> : null}
+      </Suspense>
       <Legend />
     </>
   );

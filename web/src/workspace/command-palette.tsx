@@ -1,6 +1,5 @@
 import { Command } from 'cmdk';
 import { useNavigate, useParams } from 'react-router';
-import { create } from 'zustand';
 import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
@@ -8,11 +7,7 @@ import { TOOLS } from '../sheet/tools';
 import { useJob } from './job-context';
 import { LENSES } from './lenses';
 import { useSelection } from './selection';
-
-export const usePalette = create<{ open: boolean; setOpen(open: boolean): void }>()((set) => ({
-  open: false,
-  setOpen: (open) => set({ open }),
-}));
+import { usePalette } from './use-palette';
 
 const MOST_ITEMS = 200;
 

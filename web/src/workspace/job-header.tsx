@@ -11,7 +11,7 @@ import { Mark } from '../shared/ui/mark';
 import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { dewWorking } from '@caulkhorn/core/planning';
 import { useWorking } from '../workings/use-working';
-import { usePalette } from './command-palette';
+import { usePalette } from './use-palette';
 import { useJob } from './job-context';
 import { usePlanning } from './plan-context';
 

@@ -17,11 +17,11 @@ export function jobQueries(organisationId: string, jobId: string) {
   const path = pathOf(organisationId, jobId);
   return {
     path,
-    job: queryOptions({ queryKey: ['job', jobId], queryFn: ({ signal }) => api.get<StoredJob>(path, signal) }),
-    log: queryOptions({ queryKey: ['log', jobId], queryFn: ({ signal }) => api.get<ShownLine[]>(`${path}/log`, signal) }),
+    job: queryOptions({ queryKey: ['job', jobId], queryFn: ({ signal }) => api.getAgain<StoredJob>(path, signal) }),
+    log: queryOptions({ queryKey: ['log', jobId], queryFn: ({ signal }) => api.getAgain<ShownLine[]>(`${path}/log`, signal) }),
     plan: queryOptions({
       queryKey: ['plan', jobId],
-      queryFn: ({ signal }) => api.get<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
+      queryFn: ({ signal }) => api.getAgain<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
     }),
   };
 }

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { usePalette } from './command-palette';
+import { usePalette } from './use-palette';
 import { useJob } from './job-context';
 import { LENSES } from './lenses';
 import { useSelection } from './selection';
