@@ -31,6 +31,18 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
     await choose(page, /Ice cellar, wall 1/);
     await expect(slate(page)).toContainText('Internal corner with B, 90°');
     await expect(slate(page)).toContainText('Internal corner with D, 90°');
+    await slate(page).getByText('Internal corner with B, 90°').click();
+    await slate(page).getByLabel('It is', { exact: true }).first().selectOption('Movement joint');
+    await expect(slate(page)).toContainText('Movement joint with B, 90°');
+    const corner = slate(page).locator('details').filter({ hasText: 'Internal corner with D, 90°' });
+    await corner.getByText('Internal corner with D, 90°').click();
+    await corner.getByLabel('They do not meet here').click();
+    await expect(slate(page).getByText('Internal corner with D, 90°')).toHaveCount(0);
+    await slate(page).getByRole('button', { name: 'Bring back' }).click();
+    await expect(slate(page)).toContainText('Internal corner with D, 90°');
+    await page.getByText('Key plan').click();
+    await expect(page.getByRole('img', { name: 'Plan of 5 faces; press one to choose it' })).toBeVisible();
+    await page.getByText('Key plan').click();
   });
 
   await test.step('an area and a hole by keys and pointing; a leak’s drips are counted', async () => {

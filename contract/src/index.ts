@@ -16,6 +16,7 @@ export {
   FEATURE_KINDS,
   FaceDto,
   FeatureDto,
+  JUNCTION_KINDS,
   JobHeadDto,
   LEVEL_KINDS,
   MOVEMENTS,

@@ -4,6 +4,7 @@ import {
   type FaceKind,
   type FacePoint,
   type FeatureKind,
+  type JunctionKind,
   type LevelKind,
   READING_SPECS,
   type ReadingKind,
@@ -21,6 +22,7 @@ import {
   FacePoints,
   Given,
   Id,
+  ListOf,
   OnePoint,
   OneOf,
   Optional,
@@ -109,6 +111,22 @@ export class SideDto {
   @Optional() @Id() waterBodyId?: string;
 }
 
+export const JUNCTION_KINDS: readonly JunctionKind[] = [
+  'internal-corner',
+  'external-corner',
+  'wall-floor',
+  'in-line',
+  'construction',
+  'movement',
+];
+
+export class JunctionEditDto {
+  @Text(200) junctionId!: string;
+  @Optional() @OneOf(JUNCTION_KINDS) kind?: JunctionKind;
+  @Optional() @Quantity(0.01, 10_000) lengthM?: number;
+  @Optional() @IsBoolean() isAbsent?: boolean;
+}
+
 export class FaceDto {
   @Id() id!: string;
   @Id() spaceId!: string;
@@ -142,6 +160,7 @@ export class FaceDto {
   @Optional() @OneOf(SALTS) salts?: NonNullable<Face['salts']>;
   @Optional() @Text(200, 0) coatings?: string;
   @Optional() @OneOf(REACHES) reach?: NonNullable<Face['reach']>;
+  @Optional() @ListOf(200) @ValidateNested({ each: true }) @Type(() => JunctionEditDto) junctionEdits?: JunctionEditDto[];
   @Optional() @Quantity(0, 10_000) deadLoadKPa?: number;
   @Optional() @Time() clearAt?: string;
 }

@@ -36,6 +36,8 @@ const CASES: readonly [string, () => string][] = [
   ['wall-floor', () => ruleForJunction({ kind: 'wall-floor' }).id],
   ['internal-corner', () => ruleForJunction({ kind: 'internal-corner' }).id],
   ['external-corner', () => ruleForJunction({ kind: 'external-corner' }).id],
+  ['movement-junction', () => ruleForJunction({ kind: 'movement' }).id],
+  ['construction-junction', () => ruleForJunction({ kind: 'construction' }).id],
   ['in-line-joint', () => ruleForJunction({ kind: 'in-line' }).id],
 ];
 

@@ -36,7 +36,7 @@ export interface TreatmentRule {
 }
 
 /** Pinned in every plan revision; raise it whenever a row below changes. */
-export const TREATMENT_RULES_VERSION = 2;
+export const TREATMENT_RULES_VERSION = 3;
 
 const MASONRY_UNITS = ['block'] as const;
 const LEAK_SLOT: SlotSize = { widthMm: 25, depthMm: 25, profile: 'dovetail', backWidthMm: 32, plugFraction: 0.5, extendMm: 300 };
@@ -122,5 +122,7 @@ export const CRYSTALLINE_RULES: readonly TreatmentRule[] = [
   { id: 'wall-floor', of: 'wall-floor', when: {}, verdict: 'treat', steps: ['fillet'], filletLegMm: 40, source },
   { id: 'internal-corner', of: 'internal-corner', when: {}, verdict: 'treat', steps: ['fillet'], filletLegMm: 40, source },
   { id: 'external-corner', of: 'external-corner', when: {}, verdict: 'coat-over', steps: [], source },
+  { id: 'movement-junction', of: 'movement', when: {}, verdict: 'refuse', steps: [], source },
+  { id: 'construction-junction', of: 'construction', when: {}, verdict: 'treat', steps: ['open', 'fill'], slot: CRACK_SLOT, source },
   { id: 'in-line-joint', of: 'in-line', when: {}, verdict: 'treat', steps: ['open', 'fill'], slot: CRACK_SLOT, source },
 ];

@@ -34,6 +34,7 @@ export type {
   JobHead,
   JobModel,
   Junction,
+  JunctionEdit,
   JunctionKind,
   LevelKind,
   MeasuredFlow,

@@ -71,6 +71,7 @@ export interface Face {
   salts?: 'none' | 'slight' | 'strong';
   /** paint, render or sealer found on it, in words */ coatings?: string;
   /** from where people can get at it */ reach?: 'near' | 'far' | 'both';
+  /** on the first of the two faces that meet */ junctionEdits?: JunctionEdit[];
   /** of a slab: what rests on it for good beside its own weight, walls and fill */ deadLoadKPa?: number;
   /** time at which someone looked all over it and found nothing */ clearAt?: string;
 }
@@ -139,7 +140,23 @@ export interface Feature {
   typed?: TypedQuantities;
 }
 
-export type JunctionKind = 'internal-corner' | 'external-corner' | 'wall-floor' | 'in-line';
+export type JunctionKind =
+  | 'internal-corner'
+  | 'external-corner'
+  | 'wall-floor'
+  | 'in-line'
+  /** between two pours, as someone saw */
+  | 'construction'
+  /** lets the structure move, as someone saw */
+  | 'movement';
+
+/** What someone saw of a junction that geometry alone cannot know. */
+export interface JunctionEdit {
+  junctionId: string;
+  kind?: JunctionKind;
+  lengthM?: number;
+  /** the faces do not meet there */ isAbsent?: boolean;
+}
 
 /** Where two faces meet along an edge interval. Carries its own treatment; never also a feature. */
 export interface Junction {

@@ -73,3 +73,14 @@ test('a hundred rooms are gone through in the blink of an eye', () => {
   ).flat();
   expect(findJunctions(many)).toHaveLength(300);
 });
+
+test('what someone saw of a junction goes before what the outlines say', () => {
+  const [corner, ...others] = findJunctions(room);
+  const seen = (edit: object): Face[] =>
+    room.map((face) => (face.id === corner!.faceIds[0] ? { ...face, junctionEdits: [{ junctionId: corner!.id, ...edit }] } : face));
+  expect(findJunctions(seen({ kind: 'movement' }))[0]).toEqual({ ...corner, kind: 'movement' });
+  expect(findJunctions(seen({ kind: 'construction', lengthM: 1.8 }))[0]).toEqual({ ...corner, kind: 'construction', lengthM: 1.8 });
+  expect(findJunctions(seen({ isAbsent: true }))).toEqual(others);
+  // one that is no longer there, because the faces were moved apart, does no harm
+  expect(findJunctions([{ ...room[0]!, junctionEdits: [{ junctionId: 'gone', isAbsent: true }] }])).toEqual([]);
+});

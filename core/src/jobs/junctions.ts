@@ -1,5 +1,5 @@
 import { isLevelFace, type SitePoint, sitePoint } from './geometry.js';
-import type { Face, FacePoint, Junction, JunctionKind } from './job.js';
+import type { Face, FacePoint, Junction, JunctionEdit, JunctionKind } from './job.js';
 
 /** Faces are measured with a tape: edges this close are one edge, m. */
 const TOUCHING_M = 0.02;
@@ -23,10 +23,11 @@ interface Edge {
 
 /**
  * Every junction that follows from how plane faces meet: pairs of outline edges that run along each other for a while.
- * The order of the faces gives the order in each pair, so ids are stable. Linings meet nothing here: their edges are curves.
+ * What someone saw of one instead is kept with the first of its faces. The order of the faces gives the order in each pair, so ids are stable. Linings meet nothing here: their edges are curves.
  */
 export function findJunctions(faces: readonly Face[]): Junction[] {
   const planes = faces.filter((face) => face.placement.kind === 'plane').map((face) => ({ face, edges: edgesOf(face), box: boxOf(face) }));
+  const edits = new Map(faces.flatMap((face) => (face.junctionEdits ?? []).map((edit) => [edit.junctionId, edit] as const)));
   const found: Junction[] = [];
   for (const [i, j] of touchingPairs(planes.map(({ box }) => box))) {
     const [a, b] = [planes[i]!, planes[j]!];
@@ -46,7 +47,13 @@ export function findJunctions(faces: readonly Face[]): Junction[] {
         });
       }
   }
-  return found;
+  return found.flatMap((junction) => asSeen(junction, edits.get(junction.id)));
+}
+
+/** What someone saw goes before what the faces' outlines say. */
+function asSeen(junction: Junction, edit: JunctionEdit | undefined): Junction[] {
+  if (!edit) return [junction];
+  return edit.isAbsent ? [] : [{ ...junction, kind: edit.kind ?? junction.kind, lengthM: edit.lengthM ?? junction.lengthM }];
 }
 
 function edgesOf(face: Face): Edge[] {

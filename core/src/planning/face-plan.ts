@@ -173,6 +173,7 @@ function fillSlot(plan: FacePlan, treatment: Treatment, lengthM: number): void {
 function addJunction(plan: FacePlan, junction: Junction, face: Face): void {
   const rule = ruleForJunction(junction);
   const treatment: Treatment = { targetId: junction.id, of: junction.kind, rule };
+  if (rule.verdict === 'refuse') plan.findings.push(issue(`refused-${rule.id}`, `faces.${face.id}`));
   if (plan.water) {
     const { levelM } = lowestPoint(face, [junction.from, junction.to]);
     treatment.head = headWorking(plan.water, levelM);

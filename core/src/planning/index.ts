@@ -9,6 +9,7 @@ export { USUAL_CREW, planJob } from './plan-job.js';
 export type { JobPlan, PlanConditions } from './plan-job.js';
 export { programmeJob, windowWorkings } from './programme-job.js';
 export type { WindowWorkings } from './programme-job.js';
+export { risingReach } from './rising-reach.js';
 export { CORE_VERSION, modelHash, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { materialFor, mixingCard } from './supply.js';

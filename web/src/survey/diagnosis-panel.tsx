@@ -1,13 +1,16 @@
 import { SIGNS } from '@caulkhorn/contract';
 import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign } from '@caulkhorn/core/jobs';
 import { type CauseFound, dampFacts, diagnose } from '@caulkhorn/core/survey';
+import { risingReach } from '@caulkhorn/core/planning';
 import { waterOn } from '@caulkhorn/core/water';
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
+import { Figure } from '../workings/figure';
 
 const HOUR_MS = 3_600_000;
 
@@ -61,6 +64,7 @@ export function DiagnosisPanel({ face, place, editable }: { face: Face; place: F
           ))}
       </ol>
       <p className="py-1 text-[13px] text-soft">{t('diagnosis.something-else', { pct: percent(diagnosis.somethingElse) })}</p>
+      {diagnosis.causes.some(({ cause, word }) => cause === 'rising' && word !== 'unlikely') ? <RisingReach face={face} /> : null}
       {diagnosis.settle.length > 0 ? (
         <>
           <h4 className="mt-1 font-medium">{t('diagnosis.settle')}</h4>
@@ -75,6 +79,31 @@ export function DiagnosisPanel({ face, place, editable }: { face: Face; place: F
       ) : null}
       <p className="mt-2 text-[13px] text-soft">{t('diagnosis.caution')}</p>
     </section>
+  );
+}
+
+/** How high the damp would come, and how much higher once this face lets nothing out any more: how high to go. */
+function RisingReach({ face }: { face: Face }) {
+  const units = useUnits();
+  const reach = risingReach(face);
+  if (!reach) return null;
+  const { heightMm, heightIfOneSideSealedMm } = reach.output;
+  const upTo = heightIfOneSideSealedMm ?? heightMm;
+  return (
+    <div className="py-2">
+      <h4 className="font-medium">{t('rising.title')}</h4>
+      <Figure
+        label={t(heightIfOneSideSealedMm === null ? 'rising.one-side' : 'rising.now')}
+        value={heightMm / 1000}
+        unit="m"
+        working={reach}
+        because={t('rising.why')}
+      />
+      {heightIfOneSideSealedMm === null ? null : (
+        <Figure label={t('rising.sealed')} value={heightIfOneSideSealedMm / 1000} unit="m" working={reach} because={t('rising.why')} />
+      )}
+      <p className="pt-1 text-[13px] text-soft">{t('rising.reach', { height: formatQuantity(upTo / 1000, 'm', units) })}</p>
+    </div>
   );
 }
 

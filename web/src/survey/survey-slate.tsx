@@ -1,11 +1,10 @@
-import { type Face, type Feature, type Junction, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
 import { DraftingCompass, FileDown, FileUp, Plus } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
 import { useSelection } from '../workspace/selection';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
@@ -15,6 +14,7 @@ import { DiagnosisPanel } from './diagnosis-panel';
 import { FaceForm } from './face-form';
 import { FeatureForm } from './feature-form';
 import { GapsPanel } from './gaps-panel';
+import { JunctionList } from './junction-list';
 import { ManyForm } from './many-form';
 import { NewFaceForm } from './new-face-form';
 import { PhotosPanel } from './photos-panel';
@@ -106,10 +106,8 @@ export function SurveySlate() {
 }
 
 function FaceFacts({ face }: { face: Face }) {
-  const { model } = useJob();
-  const { junctions } = usePlanning().plan;
+  const { can } = useJob();
   const { bottomM, topM } = levelRange(face);
-  const own = junctions.filter((junction) => junction.faceIds.includes(face.id));
   return (
     <>
       <SlateTitle mark={face.mark}>{face.name}</SlateTitle>
@@ -123,16 +121,7 @@ function FaceFacts({ face }: { face: Face }) {
       <Figure label={t('field.roughnessFactor')} value={face.roughnessFactor} />
       <Figure label={t('face.near')} value={t(`side.${face.near.kind}`)} />
       <Figure label={t('face.far')} value={t(`side.${face.far.kind}`)} />
-      <h3 className="mt-4 mb-1 font-semibold">{t('face.junctions')}</h3>
-      {own.length === 0 ? <p className="text-soft">{t('face.no-junctions')}</p> : null}
-      {own.map((junction) => (
-        <Figure key={junction.id} label={junctionName(junction, face, model.faces)} value={junction.lengthM} unit="m" />
-      ))}
+      <JunctionList face={face} editable={can('survey')} />
     </>
   );
-}
-
-function junctionName(junction: Junction, face: Face, faces: readonly Face[]): string {
-  const otherId = junction.faceIds[0] === face.id ? junction.faceIds[1] : junction.faceIds[0];
-  return `${t(`junction.${junction.kind}`)} ${t('junction.with', { mark: faces.find((f) => f.id === otherId)?.mark ?? '' })}, ${Math.round(junction.angleDeg)}°`;
 }

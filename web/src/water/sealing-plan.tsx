@@ -1,7 +1,7 @@
 import { type Face, extentOf, levelRange } from '@caulkhorn/core/jobs';
 import { BACKINGS, type SealingOrder, leaksOnFace } from '@caulkhorn/core/water';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useCalculation } from '../bench/use-calculation';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -65,6 +65,16 @@ function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string
   const { selected, select } = useSelection();
   const [at, setAt] = useState(0);
   const marks = new Map(model.features.map(({ id, mark }) => [id, mark]));
+  const showPlaces = useSelection((state) => state.showPlaces);
+  const leaks = useMemo(
+    () => plan.order.flatMap((id) => model.features.find((feature) => feature.id === id) ?? []),
+    [plan.order, model.features],
+  );
+  useEffect(() => {
+    // numbered on the sheet in the order of stopping
+    if (leaks[0]) showPlaces({ faceId: leaks[0].faceId, points: leaks.map(({ path }) => path[0]!) });
+    return () => showPlaces(null);
+  }, [leaks, showPlaces]);
   const step = plan.steps[at];
   if (!step || plan.order.some((id) => !marks.has(id))) return null;
   const go = (to: number) => {

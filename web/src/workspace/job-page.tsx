@@ -5,6 +5,7 @@ import { t } from '../messages/t';
 import { useIsPhone } from '../shared/use-now';
 import { Loading } from '../shared/ui/states';
 import { ItemList } from '../sheet/item-list';
+import { KeyPlan } from '../sheet/key-plan';
 import { SectionSheet } from '../sheet/section-sheet';
 import { Strip } from '../programme/strip';
 import { useWorking } from '../workings/use-working';
@@ -49,6 +50,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
           <div className="flex min-h-0 flex-1">
             <aside className="flex w-52 shrink-0 flex-col border-r border-rule bg-raised max-[980px]:hidden">
               <ItemList editable={can('survey')} />
+              <KeyPlan />
             </aside>
             <SectionSheet editable={can('survey')} />
             <aside

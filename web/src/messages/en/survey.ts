@@ -119,6 +119,8 @@ export const SURVEY = {
   'junction.external-corner': 'External corner',
   'junction.wall-floor': 'Wall–floor',
   'junction.in-line': 'Joint in line',
+  'junction.construction': 'Construction joint',
+  'junction.movement': 'Movement joint',
   'junction.with': 'with {mark}',
   'junction.short': 'junction',
 
