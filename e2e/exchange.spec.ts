@@ -89,6 +89,8 @@ test('a drawing brings the walls, two tables the levels and readings, and all of
       .fill('-1');
     await slate(page).getByRole('button', { name: 'Add the level' }).click();
     await slate(page).getByRole('button', { name: 'Import levels from CSV' }).click();
+    await expect(page.getByLabel('CSV file')).toHaveCount(0);
+    await page.getByLabel('What the figures are counted from').selectOption('datum');
     await give(page, 'CSV file', 'levels.csv', 'time,level_m\n2026-03-01T06:00:00+01:00,-1.42\n2026-03-01T12:00:00+01:00,-0.95\n');
     await expect(slate(page).getByText('−0.95 m').first()).toBeVisible();
     await allSent(page);

@@ -88,7 +88,6 @@ function RisingReach({ face }: { face: Face }) {
   const reach = risingReach(face);
   if (!reach) return null;
   const { heightMm, heightIfOneSideSealedMm } = reach.output;
-  const upTo = heightIfOneSideSealedMm ?? heightMm;
   return (
     <div className="py-2">
       <h4 className="font-medium">{t('rising.title')}</h4>
@@ -102,7 +101,11 @@ function RisingReach({ face }: { face: Face }) {
       {heightIfOneSideSealedMm === null ? null : (
         <Figure label={t('rising.sealed')} value={heightIfOneSideSealedMm / 1000} unit="m" working={reach} because={t('rising.why')} />
       )}
-      <p className="pt-1 text-[13px] text-soft">{t('rising.reach', { height: formatQuantity(upTo / 1000, 'm', units) })}</p>
+      <p className="pt-1 text-[13px] text-soft">
+        {heightIfOneSideSealedMm === null
+          ? t('rising.no-end')
+          : t('rising.reach', { height: formatQuantity(heightIfOneSideSealedMm / 1000, 'm', units) })}
+      </p>
     </div>
   );
 }

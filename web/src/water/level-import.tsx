@@ -1,14 +1,17 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
+import { readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
-import { SelectField } from '../shared/ui/field';
+import { SelectField, TextField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
-import { readLevels } from './read-levels';
+import { type LevelsFrom, readLevels } from './read-levels';
 
 const LARGEST_BYTES = 5_000_000;
 
@@ -16,11 +19,17 @@ const LARGEST_BYTES = 5_000_000;
 export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const { model, send } = useJob();
   const [bodyId, setBodyId] = useState(model.waterBodies[0]?.id ?? '');
+  const [counted, setCounted] = useState<'' | LevelsFrom['kind']>('');
+  const [top, setTop] = useState('');
   const [issues, setIssues] = useState<readonly Issue[]>([]);
+  const units = useUnits();
+  const topM = readQuantity(top, 'm', units);
+  const from: LevelsFrom | undefined =
+    counted === 'datum' ? { kind: 'datum' } : counted === 'below' && Number.isFinite(topM) ? { kind: 'below', levelM: topM! } : undefined;
 
   const take = async (file: File) => {
     if (file.size > LARGEST_BYTES) return setIssues([{ code: 'file-too-large', path: file.name }]);
-    const result = readLevels(await file.text(), bodyId || model.waterBodies[0]!.id);
+    const result = readLevels(await file.text(), bodyId || model.waterBodies[0]!.id, from!);
     if (!result.ok) return setIssues(result.issues);
     send('water-levels.add', { levels: result.value });
     setIssues([]);
@@ -43,7 +52,27 @@ export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChang
             options={model.waterBodies.map((b) => ({ value: b.id, label: b.name }))}
           />
         ) : null}
-        <FileField label={t('water.csv-file')} accept=".csv,text/csv,text/plain" onFile={(file) => void take(file)} />
+        <SelectField
+          label={t('water.counted')}
+          value={counted}
+          onChange={(event) => setCounted(event.target.value as typeof counted)}
+          options={[
+            { value: '', label: t('bench.choose') },
+            { value: 'datum', label: t('water.counted-datum', { datum: model.job.datum }) },
+            { value: 'below', label: t('water.counted-below') },
+          ]}
+        />
+        {counted === 'below' ? (
+          <TextField
+            label={t('water.counted-top')}
+            unit={toSystem(1, 'm', units).unit}
+            inputMode="decimal"
+            value={top}
+            fault={top !== '' && !Number.isFinite(topM) ? t('issue.not-a-number') : undefined}
+            onChange={(event) => setTop(event.target.value)}
+          />
+        ) : null}
+        {from ? <FileField label={t('water.csv-file')} accept=".csv,text/csv,text/plain" onFile={(file) => void take(file)} /> : null}
         {issues.length > 0 ? <FaultList title={t('water.import-refused', { n: issues.length })} issues={issues} /> : null}
         <Button className="self-end" onClick={() => onOpenChange(false)}>
           {t('cancel')}

@@ -1,6 +1,6 @@
 import { readLevels } from './read-levels';
 
-const read = (text: string) => readLevels(text, 'body');
+const read = (text: string) => readLevels(text, 'body', { kind: 'datum' });
 const issues = (text: string) => {
   const result = read(text);
   return result.ok ? [] : result.issues.map((found) => `${found.path}: ${found.code}`);
@@ -50,4 +50,9 @@ test('no heading, another heading, no rows, too many rows', () => {
   expect(issues('')).toEqual(['line 1: csv-header']);
   expect(issues('time,level_m\n')).toEqual(['line 2: csv-empty']);
   expect(issues(`time,level_m\n${'2026-03-01T06:00:00Z,1\n'.repeat(5001)}`)).toEqual(['line 5002: too-many']);
+});
+
+test('depths under the top of a standpipe become levels on the datum', () => {
+  const result = readLevels('time,level_m\n2026-03-01T06:00:00Z,1.42\n2026-03-01T07:00:00Z,0.9\n', 'body', { kind: 'below', levelM: 0.35 });
+  expect(result.ok && result.value.map(({ levelM }) => levelM)).toEqual([-1.07, -0.55]);
 });

@@ -8,8 +8,11 @@ const HEADER = ['time', 'level_m'];
 export const MOST_ROWS = 5000;
 const WITH_OFFSET = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 
+/** What a logger's figures are counted from: the job's datum, or down from a point at a known level, m. */
+export type LevelsFrom = { kind: 'datum' } | { kind: 'below'; levelM: number };
+
 /** Reads a CSV of `time,level_m` (comma or semicolon). Every faulty line is named; nothing is taken unless all can be. */
-export function readLevels(text: string, waterBodyId: string): Result<WaterLevel[]> {
+export function readLevels(text: string, waterBodyId: string, from: LevelsFrom): Result<WaterLevel[]> {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] });
   const [header, ...rows] = data;
   const given = (header ?? []).map((name) => name.trim().toLowerCase());
@@ -28,10 +31,16 @@ export function readLevels(text: string, waterBodyId: string): Result<WaterLevel
     if (Number.isNaN(ms)) issues.push(issue('not-a-time-with-offset', path));
     else if (seen.has(ms)) issues.push(issue('csv-duplicate-time', path, { line: seen.get(ms)! }));
     else seen.set(ms, line);
-    const levelM = parseNumber(cells[1] ?? '');
+    const figure = parseNumber(cells[1] ?? '');
+    const levelM = from.kind === 'datum' ? figure : round(from.levelM - figure);
     if (Number.isNaN(levelM)) issues.push(issue('not-a-number', path));
     else if (levelM < -12_000 || levelM > 9_000) issues.push(issue('level-out-of-range', path));
     return { id: v4(), waterBodyId, at: Number.isNaN(ms) ? '' : new Date(ms).toISOString(), levelM, kind: 'logger' };
   });
   return issues.length > 0 ? { ok: false, issues } : { ok: true, value: levels };
+}
+
+/** Millimetres: finer than any logger. */
+function round(metres: number): number {
+  return Math.round(metres * 1000) / 1000;
 }

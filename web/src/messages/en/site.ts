@@ -223,5 +223,11 @@ export const SITE = {
     'Suction of the material from below against drying from the faces; figures of the material are from memory, a test of this wall goes first.',
   'plan.key': 'Key plan',
   'plan.key-of': 'Plan of {n} faces; press one to choose it',
+  'water.counted': 'What the figures are counted from',
+  'water.counted-datum': 'the datum of the job: {datum}',
+  'water.counted-below': 'down from a point, as a logger or a tape gives it',
+  'water.counted-top': 'Level of that point',
+  'rising.no-end':
+    'Once this face is sealed too, nothing dries the wall: the damp goes on to where it can get out. Seal to the top, or leave it open to breathe.',
   'face.dead-load': 'Rests on it for good',
 } as const;
