@@ -57,7 +57,7 @@ await goTo(desk, 'Water');
 await shoot(desk, 'water');
 await choose(/Listening room floor/);
 await desk.getByTestId('ready-on').waitFor({ timeout: 60_000 });
-await desk.getByText('When it will be dry').scrollIntoViewIfNeeded();
+await desk.getByTestId('ready-on').evaluate((element) => element.scrollIntoView({ block: 'end' }));
 await shoot(desk, 'slab-moisture');
 await desk.getByPlaceholder('Find in the list').fill('L2');
 await choose(/L2/);
