@@ -1,15 +1,17 @@
 import { FaceDto, REACHES, SALTS, SUBSTRATES, checkShape } from '@caulkhorn/contract';
-import { type Face, type FacePoint, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import { type Issue, issue } from '@caulkhorn/core/issues';
+import { type Face, type JobModel, checkItem, isOnFace, lookupIn } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { Trash2 } from 'lucide-react';
 import { t } from '../messages/t';
-import { fieldText, parseNumber, readQuantity } from '../shared/numbers';
+import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
+import { outlineText, readOutline } from './outline-text';
 
 const NOT_KNOWN = '';
 
@@ -30,7 +32,8 @@ export function FaceForm({ face }: { face: Face }) {
     coatings: face.coatings ?? '',
     reach: (face.reach ?? NOT_KNOWN) as string,
     deadLoadKPa: fieldText(face.deadLoadKPa, 'kPa', units),
-    openings: (face.openings ?? []).map((points) => ({ text: outlineText(points) })),
+    outline: outlineText(face.outline, units),
+    openings: (face.openings ?? []).map((points) => ({ text: outlineText(points, units) })),
   };
   const form = useKeptForm(`face ${face.id} ${units}`, start);
   const { register, formState, watch, setValue } = form;
@@ -51,12 +54,11 @@ export function FaceForm({ face }: { face: Face }) {
       ...rest
     } = face;
     const deadLoadKPa = number(texts.deadLoadKPa, 'kPa');
-    const outlines = texts.openings
-      .filter(({ text }) => text.trim() !== '')
-      .map(({ text }) => readOutline(text, (each) => number(each, 'm')));
+    const outlines = texts.openings.filter(({ text }) => text.trim() !== '').map(({ text }) => readOutline(text, units));
     const csp = number(texts.csp, '');
     const item: Face = {
       ...rest,
+      outline: texts.outline === start.outline ? face.outline : readOutline(texts.outline, units),
       mark: texts.mark.trim(),
       name: texts.name.trim(),
       substrate: texts.substrate as Face['substrate'],
@@ -72,7 +74,7 @@ export function FaceForm({ face }: { face: Face }) {
       ...(texts.reach ? { reach: texts.reach as Face['reach'] } : {}),
     };
     const shape = checkShape(FaceDto, item);
-    const issues = shape.ok ? checkItem('face', item, lookupIn(model)) : shape.issues;
+    const issues = shape.ok ? [...checkItem('face', item, lookupIn(model)), ...leftOff(item, model)] : shape.issues;
     if (issues.length > 0) return form.showIssues(issues);
     form.forget();
     form.reset(texts);
@@ -156,6 +158,7 @@ export function FaceForm({ face }: { face: Face }) {
           <fieldset className="flex flex-col gap-1.5">
             <legend className="text-[13px] font-semibold">{t('face.openings')}</legend>
             <p className="text-[13px] text-soft">{t('face.openings-how', { unit: unit('m') })}</p>
+            <TextField label={t('face.outline')} fault={faults.outline?.message} {...register('outline')} />
             {openings.map((_, i) => (
               <div key={i} className="flex items-end gap-1.5">
                 <div className="flex-1">
@@ -196,17 +199,15 @@ export function FaceForm({ face }: { face: Face }) {
       </details>
     </>
   );
-
-  function outlineText(points: readonly FacePoint[]): string {
-    return points.map(([u, v]) => `${fieldText(u, 'm', units)} ${fieldText(v, 'm', units)}`).join(', ');
-  }
 }
 
-/** Corners as pairs of figures; what cannot be read stays NaN, for the check to refuse. */
-function readOutline(text: string, metres: (text: string) => number | undefined): FacePoint[] {
-  // a comma parts corners, unless no semicolon is there and figures carry it as their decimal mark
-  return text.split(text.includes(';') ? ';' : ',').map((corner): FacePoint => {
-    const [u = '', v = '', ...more] = corner.trim().split(/\s+/);
-    return more.length > 0 || Number.isNaN(parseNumber(u)) ? [NaN, NaN] : [metres(u) ?? NaN, metres(v) ?? NaN];
-  });
+/** What was seen or measured on the face and would no longer lie on it. */
+function leftOff(face: Face, { features, readings }: JobModel): Issue[] {
+  const off = [
+    ...features.filter(({ faceId, path }) => faceId === face.id && !path.every((point) => isOnFace(face, point))).map(({ mark }) => mark),
+    ...readings
+      .filter(({ faceId, point }) => faceId === face.id && point && !isOnFace(face, point))
+      .map(({ kind }) => t(`reading.${kind}`)),
+  ];
+  return off.length > 0 ? [issue('would-be-off-its-face', 'outline', { what: off.join(', ') })] : [];
 }

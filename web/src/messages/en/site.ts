@@ -229,5 +229,7 @@ export const SITE = {
   'water.counted-top': 'Level of that point',
   'rising.no-end':
     'Once this face is sealed too, nothing dries the wall: the damp goes on to where it can get out. Seal to the top, or leave it open to breathe.',
+  'face.outline': 'Outline',
+  'issue.would-be-off-its-face': 'These would no longer lie on it: {what}. Move or remove them first.',
   'face.dead-load': 'Rests on it for good',
 } as const;
