@@ -133,6 +133,7 @@ test('a drawing of a hundred megabytes is refused before it is read', async ({ p
   await signIn(page);
   await openJob(page, 'Lock gatehouse');
   await page.getByRole('button', { name: 'Outlines from a drawing' }).click();
+  await expect(page.getByLabel('Drawing file')).toBeVisible();
   await page.evaluate(() => {
     const file = new File([new Uint8Array(100_000_000)], 'huge.dxf');
     const transfer = new DataTransfer();

@@ -13,9 +13,10 @@ export function DraftBar({ end }: { end(): void }) {
   if (tool === 'select') return null;
   const shape = tool === 'reading' ? 'point' : FEATURE_SPECS[tool].shape;
   const mayEnd = draft !== null && draft.path.length >= POINTS_OF[shape][0];
-  const big = 'max-[719px]:h-12';
+  // what lies under the words can still be pointed at
+  const big = 'pointer-events-auto max-[719px]:h-12';
   return (
-    <div className="absolute top-2 left-1/2 flex w-max max-w-[calc(100%-16px)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-[3px] border border-ochre bg-ochre-soft px-3 py-1">
+    <div className="pointer-events-none absolute top-2 left-1/2 flex w-max max-w-[calc(100%-16px)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-[3px] border border-ochre bg-ochre-soft px-3 py-1">
       <p role="status" className={draft ? 'max-[719px]:sr-only' : ''}>
         {tool === 'reading' ? t('draft.reading.start') : t(`draft.${shape}.${draft ? 'go-on' : 'start'}`, { what: t(`feature.${tool}`) })}{' '}
         {typed ? (

@@ -9,7 +9,7 @@ import { KeyPlan } from '../sheet/key-plan';
 import { SectionSheet } from '../sheet/section-sheet';
 import { Strip } from '../programme/strip';
 import { useWorking } from '../workings/use-working';
-import { usePalette } from './use-palette';
+import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
 import { useJob } from './job-context';
 import { LENSES } from './lenses';
@@ -19,7 +19,6 @@ import { useSelection } from './selection';
 import { useLensCounts } from './use-lens-counts';
 import { useShortcuts } from './use-shortcuts';
 
-const CommandPalette = lazy(() => import('./command-palette').then((m) => ({ default: m.CommandPalette })));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 
 /** One job at a desk: steps above, list and sheet left, slate right, the next two days below. On a phone, one thing at a time. */
@@ -29,7 +28,6 @@ export function JobPage({ session }: { session: SessionInfo }) {
   const reset = useSelection((state) => state.reset);
   const { can, model } = useJob();
   const isPhone = useIsPhone();
-  const isPaletteOpen = usePalette((state) => state.open);
   const hasWorking = useWorking((state) => state.working !== null);
   useEffect(() => reset, [jobId, reset]);
   useEffect(() => {
@@ -71,7 +69,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
           <WorkingDialog />
         </Suspense>
       ) : null}
-      <Suspense>{isPaletteOpen ? <CommandPalette /> : null}</Suspense>
+      <CommandPalette />
     </div>
   );
 }
