@@ -1,7 +1,6 @@
 import { type Issue, issue } from '../issues.js';
-import { type Face, type Feature, type JobModel, type Reading, type ReadingKind, isLevelFace, netAreaM2 } from '../jobs/index.js';
-import { moistureTestPlan } from './moisture-test-plan.js';
-import { runCalculator } from '../fields/index.js';
+import { type Face, type Feature, type JobModel, type Reading, type ReadingKind, isLevelFace } from '../jobs/index.js';
+import { testsWanted } from './slab-moisture.js';
 
 /** Moisture and salts change with the season: after this they are read again. */
 const READING_GOOD_DAYS = 60;
@@ -74,20 +73,12 @@ function pipesTooClose(own: readonly Feature[]): Issue[] {
 /** Tests of a slab's moisture against how many its area wants (ASTM F2170, by `moisture-test-plan`). */
 function slabGaps(face: Face, own: readonly Reading[], now: string): Issue[] {
   if (face.kind !== 'slab' || !isLevelFace(face)) return [];
-  const plan = runCalculator(moistureTestPlan, {
-    areaM2: netAreaM2(face),
-    slabThicknessMm: face.thicknessMm,
-    dryingSides: 1,
-    method: 'rh',
-  });
-  if (!plan.ok) return [];
+  const wanted = testsWanted(face);
   const recent = own.filter(
     (reading) => (reading.kind === 'in-slab-rh' || reading.kind === 'vapour-emission') && ageDays(reading, now) <= READING_GOOD_DAYS,
   );
   const places = new Set(recent.map(({ point }) => point?.join()));
-  return places.size < plan.value.tests
-    ? [issue('too-few-moisture-tests', `faces.${face.id}`, { have: places.size, want: plan.value.tests })]
-    : [];
+  return places.size < wanted ? [issue('too-few-moisture-tests', `faces.${face.id}`, { have: places.size, want: wanted })] : [];
 }
 
 /** Of each kind on a face, the latest reading that is too old to stand on. */

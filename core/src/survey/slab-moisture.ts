@@ -26,15 +26,21 @@ const DAY_MS = 86_400_000;
 const EDGE_M = 0.9;
 const GRID = 24;
 
-/** Where to test a slab: the first near an edge, each next as far as may be from those before. As many as its area wants. */
-export function testPlaces(face: Face): FacePoint[] {
+/** How many tests of humidity a slab's area wants (ASTM F2170, by `moisture-test-plan`); 0 for one that cannot be planned. */
+export function testsWanted(face: Face): number {
   const plan = runCalculator(moistureTestPlan, {
     areaM2: netAreaM2(face),
     slabThicknessMm: face.thicknessMm,
     dryingSides: 1,
     method: 'rh',
   });
-  if (!plan.ok) return [];
+  return plan.ok ? plan.value.tests : 0;
+}
+
+/** Where to test a slab: the first near an edge, each next as far as may be from those before. As many as its area wants. */
+export function testPlaces(face: Face): FacePoint[] {
+  const wanted = testsWanted(face);
+  if (wanted === 0) return [];
   const { minU, maxU, minV, maxV } = extentOf(face.outline);
   const [du, dv] = [Math.min(EDGE_M, (maxU - minU) / 4), Math.min(EDGE_M, (maxV - minV) / 4)];
   const candidates: FacePoint[] = [];
@@ -47,7 +53,7 @@ export function testPlaces(face: Face): FacePoint[] {
       if (isOnFace(face, point)) candidates.push(point);
     }
   const places: FacePoint[] = candidates.slice(0, 1);
-  while (places.length < plan.value.tests && places.length < candidates.length) {
+  while (places.length < wanted && places.length < candidates.length) {
     const gap = (point: FacePoint) => Math.min(...places.map(([u, v]) => Math.hypot(u - point[0], v - point[1])));
     places.push(candidates.reduce((best, next) => (gap(next) > gap(best) ? next : best)));
   }
