@@ -18,7 +18,7 @@ const common = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@caulkhorn|date-fns|@date-fns|uuid|nanoid|canonicalize)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@caulkhorn|d3-polygon|date-fns|@date-fns|uuid|nanoid|canonicalize)/)'],
 };
 
 module.exports = {

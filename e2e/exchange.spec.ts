@@ -1,9 +1,19 @@
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { type Download, type Page, expect, test } from '@playwright/test';
 import { DxfWriter, Units, point2d, point3d } from '@tarikjabiri/dxf';
 import { allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
 
 const dialog = (page: Page, name: string) => page.getByRole('dialog', { name });
+
+/** 100 MB that a browser must not try to read. */
+function hugeFile(): string {
+  const file = join(mkdtempSync(join(tmpdir(), 'caulkhorn-')), 'huge.csv');
+  writeFileSync(file, '');
+  truncateSync(file, 100_000_000);
+  return file;
+}
 
 /** Two elevations with a door and a window on one layer, an open line on another; as another program would write it. */
 function drawing(units: boolean): string {
@@ -91,7 +101,16 @@ test('a drawing brings the walls, two tables the levels and readings, and all of
     await slate(page).getByRole('button', { name: 'Import levels from CSV' }).click();
     await expect(page.getByLabel('CSV file')).toHaveCount(0);
     await page.getByLabel('What the figures are counted from').selectOption('datum');
-    await give(page, 'CSV file', 'levels.csv', 'time,level_m\n2026-03-01T06:00:00+01:00,-1.42\n2026-03-01T12:00:00+01:00,-0.95\n');
+    await page.getByLabel('CSV file').setInputFiles(hugeFile());
+    await expect(page.getByRole('alert')).toContainText('The file is too large.');
+    await give(page, 'CSV file', 'levels.csv', 'time,level\n2026-03-01T06:00:00,"-1.4');
+    await expect(page.getByRole('alert')).toContainText('it may be cut off');
+    await give(page, 'CSV file', 'levels.csv', 'level,time\n-4 ft,2026-03-01 06:00\n-0.95,2026-03-01 12:00\n');
+    await page.getByLabel('Times in it carry no offset. They go by').selectOption('those clocks without summer time, as loggers keep it');
+    await expect(page.getByRole('alert')).toContainText('line 3: Level: line 2 names a unit and this one does not.');
+    await give(page, 'CSV file', 'levels.csv', 'level,time\n-4 ft,2026-03-01 06:00\n-0.95 m,2026-03-01 12:00\n');
+    await expect(dialog(page, 'Import levels from CSV')).toContainText('between −1.22 m and −0.95 m');
+    await page.getByRole('button', { name: 'Take 2 levels' }).click();
     await expect(slate(page).getByText('−0.95 m').first()).toBeVisible();
     await allSent(page);
   });

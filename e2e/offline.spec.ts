@@ -1,5 +1,6 @@
 import { Buffer } from 'node:buffer';
 import { type BrowserContext, type Page, expect, test } from '@playwright/test';
+import type { JobModel } from '@caulkhorn/core/jobs';
 import { addFace, allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
 
 test.use({ serviceWorkers: 'allow' });
@@ -67,6 +68,14 @@ test('without a network: the app opens, is surveyed, photographed and measured; 
     await give(page, 'wall.jpg', 'image/jpeg', await picture(page));
     await expect(photos(page).getByRole('alert')).toHaveCount(0);
     await expect(photos(page).locator('img')).toBeVisible();
+    await page.keyboard.press('r');
+    await sheet.click({ position: { x: box.width * 0.4, y: box.height * 0.5 } });
+    await slate(page).getByText('Add a reading', { exact: true }).click();
+    const readings = slate(page).getByRole('region', { name: 'Readings' });
+    await readings.getByLabel('What was measured').selectOption('Moisture meter');
+    await readings.getByLabel('Value').fill('77');
+    await readings.getByRole('button', { name: 'Add the reading' }).click();
+    await expect(readings.getByRole('listitem').first()).toContainText('77 digits');
     await expect(page.getByText(/no answer · \d+ kept here/)).toBeVisible();
   });
 
@@ -75,6 +84,8 @@ test('without a network: the app opens, is surveyed, photographed and measured; 
     await again.goto(page.url());
     await page.close();
     page = again;
+    await choose(page, /Sump wall/);
+    await expect(slate(page).getByText('77 digits')).toBeVisible();
     await row(page, /K/).last().click();
     await expect(slate(page).getByLabel('Note')).toHaveValue('found in the dark');
     await expect(photos(page).locator('img')).toHaveAttribute('src', /^blob:/);
@@ -91,6 +102,10 @@ test('without a network: the app opens, is surveyed, photographed and measured; 
     const img = photos(page).locator('img');
     await expect(img).toHaveAttribute('src', /\/photos\/.*\/thumbnail$/);
     await expect.poll(() => img.evaluate((each: HTMLImageElement) => each.naturalWidth)).toBe(360);
+    const { model } = (await (
+      await page.request.get(`/api${new URL(page.url()).pathname.replace('/o/', '/organisations/').replace(/\/[^/]+$/, '')}`)
+    ).json()) as { model: JobModel };
+    expect(model.readings.map(({ kind, value }) => ({ kind, value }))).toEqual([{ kind: 'moisture-meter', value: 77 }]);
     const response = await page.request.get((await img.getAttribute('src'))!.replace('thumbnail', 'image'));
     expect(response.headers()['content-type']).toBe('image/jpeg');
   });
@@ -101,13 +116,14 @@ test('a change made without signal on what someone else changed meanwhile is sho
   context,
   browser,
 }) => {
+  const [mine, theirs] = [`mine, from the cellar ${Date.now()}`, `theirs, from the office ${Date.now()}`];
   await signIn(page);
   await keptOnDevice(page);
   await openJob(page, 'Lock gatehouse');
   await choose(page, /K1/);
   await allSent(page);
   await goOffline(context);
-  await slate(page).getByLabel('Note').fill('mine, from the cellar');
+  await slate(page).getByLabel('Note').fill(mine);
   await slate(page).getByLabel('Note').blur();
   await expect(page.getByText('1 kept here')).toBeVisible();
 
@@ -115,18 +131,18 @@ test('a change made without signal on what someone else changed meanwhile is sho
   await signIn(office, 'foreman@hollin.example');
   await openJob(office, 'Lock gatehouse');
   await choose(office, /K1/);
-  await slate(office).getByLabel('Note').fill('theirs, from the office');
+  await slate(office).getByLabel('Note').fill(theirs);
   await slate(office).getByLabel('Note').blur();
   await allSent(office);
   await office.close();
 
   await context.setOffline(false);
   const clash = page.getByRole('alert', { name: 'Changes that were not taken' });
-  await expect(clash).toContainText('mine, from the cellar');
-  await expect(slate(page).getByLabel('Note')).toHaveValue('theirs, from the office');
+  await expect(clash).toContainText(mine);
+  await expect(slate(page).getByLabel('Note')).toHaveValue(theirs);
   await clash.getByRole('button', { name: 'Put mine over it' }).click();
   await allSent(page);
-  await expect(slate(page).getByLabel('Note')).toHaveValue('mine, from the cellar');
+  await expect(slate(page).getByLabel('Note')).toHaveValue(mine);
 });
 
 test('a device that is nearly full says so before a photo is lost, and another person at it sees nothing of the first', async ({

@@ -26,14 +26,15 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     await page.getByRole('button', { name: 'Add the level' }).click();
     await expect(page.getByRole('radio')).toBeChecked();
     // 2 m of water on 6 m of wall: ½ · 9.80665 · 2² · 6
-    await expect(slate(page).getByRole('button', { name: /Force on 6.0 m/ })).toContainText('117.7');
+    await expect(slate(page).getByRole('button', { name: /Force on the wall/ })).toContainText('117.7');
     await page.getByRole('button', { name: 'Import levels from CSV' }).click();
     await page.getByLabel('What the figures are counted from').selectOption('datum');
     const csv = (text: string) => ({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     await page.getByLabel('CSV file').setInputFiles(csv('time,level_m\n2026-03-01T06:00:00,-1.4\n2026-03-01T07:00:00Z,x\n'));
-    await expect(page.getByRole('alert')).toContainText('line 2: A time with its offset from UTC is needed.');
-    await expect(page.getByRole('alert')).toContainText('line 3: A number is needed.');
+    await page.getByLabel('Times in it carry no offset. They go by').selectOption('UTC');
+    await expect(page.getByRole('alert')).toContainText('line 3: Level: “x” is not a number.');
     await page.getByLabel('CSV file').setInputFiles(csv('time,level_m\n2026-03-01T06:00:00Z,-1.4\n2026-03-01T07:00:00Z,-1.3\n'));
+    await page.getByRole('button', { name: 'Take 2 levels' }).click();
     await expect(page.getByRole('radio')).toHaveCount(3);
   });
 

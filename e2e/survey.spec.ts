@@ -32,8 +32,19 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
     await expect(slate(page)).toContainText('Internal corner with B, 90°');
     await expect(slate(page)).toContainText('Internal corner with D, 90°');
     await slate(page).getByText('Internal corner with B, 90°').click();
-    await slate(page).getByLabel('It is', { exact: true }).first().selectOption('Movement joint');
+    await slate(page)
+      .locator('details')
+      .filter({ hasText: 'Internal corner with B, 90°' })
+      .getByLabel('It is', { exact: true })
+      .selectOption('Movement joint');
     await expect(slate(page)).toContainText('Movement joint with B, 90°');
+    const angle = slate(page).locator('details').filter({ hasText: 'Movement joint with B' }).getByLabel('Angle');
+    await angle.fill('400');
+    await angle.blur();
+    await expect(slate(page)).toContainText('Movement joint with B, 90°');
+    await angle.fill('87');
+    await angle.blur();
+    await expect(slate(page)).toContainText('Movement joint with B, 87°');
     const corner = slate(page).locator('details').filter({ hasText: 'Internal corner with D, 90°' });
     await corner.getByText('Internal corner with D, 90°').click();
     await corner.getByLabel('They do not meet here').click();

@@ -124,6 +124,7 @@ export class JunctionEditDto {
   @Text(200) junctionId!: string;
   @Optional() @OneOf(JUNCTION_KINDS) kind?: JunctionKind;
   @Optional() @Quantity(0.01, 10_000) lengthM?: number;
+  @Optional() @Quantity(1, 359) angleDeg?: number;
   @Optional() @IsBoolean() isAbsent?: boolean;
 }
 

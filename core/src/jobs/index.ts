@@ -20,6 +20,7 @@ export {
   sitePoint,
 } from './geometry.js';
 export type { Extent, SitePoint } from './geometry.js';
+export { groupBy } from './group-by.js';
 export { ITEM_KINDS, ITEM_LISTS } from './job.js';
 export type {
   AnyItem,
@@ -54,8 +55,10 @@ export type {
   WaterLevel,
   WetState,
 } from './job.js';
+export { checkLeftOff } from './left-off-face.js';
 export { READING_SPECS } from './reading-kinds.js';
 export type { ReadingSpec } from './reading-kinds.js';
 export { findJunctions } from './junctions.js';
-export { roomShapes, shaftShapes, tunnelShapes, walkWalls } from './rooms.js';
+export { facesInWalk } from './walk.js';
+export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';
 export type { PlacedShape, TapedWall } from './rooms.js';

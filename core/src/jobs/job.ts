@@ -71,7 +71,7 @@ export interface Face {
   salts?: 'none' | 'slight' | 'strong';
   /** paint, render or sealer found on it, in words */ coatings?: string;
   /** from where people can get at it */ reach?: 'near' | 'far' | 'both';
-  /** on the first of the two faces that meet */ junctionEdits?: JunctionEdit[];
+  /** of junctions with other faces */ junctionEdits?: JunctionEdit[];
   /** of a slab: what rests on it for good beside its own weight, walls and fill */ deadLoadKPa?: number;
   /** time at which someone looked all over it and found nothing */ clearAt?: string;
 }
@@ -155,6 +155,7 @@ export interface JunctionEdit {
   junctionId: string;
   kind?: JunctionKind;
   lengthM?: number;
+  angleDeg?: number;
   /** the faces do not meet there */ isAbsent?: boolean;
 }
 

@@ -76,9 +76,9 @@ describe('junctions', () => {
       angleDeg: Math.round(angleDeg),
     }));
     expect(found).toEqual([
-      { kind: 'internal-corner', faceIds: ['north', 'east'], lengthM: 2.5, angleDeg: 90 },
-      { kind: 'wall-floor', faceIds: ['north', 'floor'], lengthM: 4, angleDeg: 90 },
+      { kind: 'internal-corner', faceIds: ['east', 'north'], lengthM: 2.5, angleDeg: 90 },
       { kind: 'wall-floor', faceIds: ['east', 'floor'], lengthM: 3, angleDeg: 90 },
+      { kind: 'wall-floor', faceIds: ['north', 'floor'], lengthM: 4, angleDeg: 90 },
     ]);
   });
 

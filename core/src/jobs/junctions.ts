@@ -1,4 +1,5 @@
 import { isLevelFace, type SitePoint, sitePoint } from './geometry.js';
+import { ringJunctions } from './ring-junctions.js';
 import type { Face, FacePoint, Junction, JunctionEdit, JunctionKind } from './job.js';
 
 /** Faces are measured with a tape: edges this close are one edge, m. */
@@ -23,10 +24,14 @@ interface Edge {
 
 /**
  * Every junction that follows from how plane faces meet: pairs of outline edges that run along each other for a while.
- * What someone saw of one instead is kept with the first of its faces. The order of the faces gives the order in each pair, so ids are stable. Linings meet nothing here: their edges are curves.
+ * What someone saw of one instead is kept with one of its faces. Walls come before level faces in a pair and else the lower id, so
+ * ids last whatever order the faces come in. Of curved faces only shafts meet others, where a level face follows their ring.
  */
 export function findJunctions(faces: readonly Face[]): Junction[] {
-  const planes = faces.filter((face) => face.placement.kind === 'plane').map((face) => ({ face, edges: edgesOf(face), box: boxOf(face) }));
+  const planes = faces
+    .filter((face) => face.placement.kind === 'plane')
+    .sort((a, b) => Number(isLevelFace(a)) - Number(isLevelFace(b)) || (a.id < b.id ? -1 : 1))
+    .map((face) => ({ face, edges: edgesOf(face), box: boxOf(face) }));
   const edits = new Map(faces.flatMap((face) => (face.junctionEdits ?? []).map((edit) => [edit.junctionId, edit] as const)));
   const found: Junction[] = [];
   for (const [i, j] of touchingPairs(planes.map(({ box }) => box))) {
@@ -47,13 +52,16 @@ export function findJunctions(faces: readonly Face[]): Junction[] {
         });
       }
   }
+  found.push(...ringJunctions(faces));
   return found.flatMap((junction) => asSeen(junction, edits.get(junction.id)));
 }
 
 /** What someone saw goes before what the faces' outlines say. */
 function asSeen(junction: Junction, edit: JunctionEdit | undefined): Junction[] {
   if (!edit) return [junction];
-  return edit.isAbsent ? [] : [{ ...junction, kind: edit.kind ?? junction.kind, lengthM: edit.lengthM ?? junction.lengthM }];
+  if (edit.isAbsent) return [];
+  const { kind = junction.kind, lengthM = junction.lengthM, angleDeg = junction.angleDeg } = edit;
+  return [{ ...junction, kind, lengthM, angleDeg }];
 }
 
 function edgesOf(face: Face): Edge[] {

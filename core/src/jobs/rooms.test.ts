@@ -3,6 +3,7 @@ import { accepted, refusals } from '../testing/results';
 import { sampleJob } from '../testing/sample-job';
 import {
   type Face,
+  facesInWalk,
   findJunctions,
   levelAt,
   levelRange,
@@ -10,6 +11,7 @@ import {
   type PlacedShape,
   roomShapes,
   shaftShapes,
+  tapedWalls,
   sitePoint,
   tunnelShapes,
   walkWalls,
@@ -76,4 +78,34 @@ test('a shaft: its wall is π d h, its floor π d²/4; a tunnel is lowest at its
   expect(outlineAreaM2(floor!.outline)).toBeCloseTo(Math.PI, 3);
   const [lining] = tunnelShapes({ xM: 0, yM: 0, invertM: -7, lengthM: 18, diameterM: 1.8 });
   expect(levelRange(lining!)).toEqual({ bottomM: expect.closeTo(-7, 9), topM: expect.closeTo(-5.2, 9) });
+});
+
+test('a plan that is drawn and the same plan taped are one', () => {
+  const corners = fc.tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.double({ min: 0.2, max: 0.8, noNaN: true }));
+  fc.assert(
+    fc.property(corners, fc.boolean(), ([wide, high, notch], clockwise) => {
+      // an L: one corner turns left
+      const plan: [number, number][] = [[0, 0], [0, high], [wide, high], [wide, high * notch], [wide * notch, high * notch], [wide * notch, 0]]; // prettier-ignore
+      const walls = tapedWalls(clockwise ? plan : plan.toReversed());
+      const { corners: walked, gapM } = walkWalls(walls);
+      expect(gapM).toBeLessThan(1e-3);
+      expect(outlineAreaM2(walked)).toBeCloseTo(outlineAreaM2(plan), 2);
+      expect(walls.reduce((sum, { turnRightDeg }) => sum + turnRightDeg, 0)).toBeCloseTo(360, 3);
+      accepted(roomShapes(walls, at));
+    }),
+  );
+});
+
+test('one walks past the faces room by room, whatever order they were added in', () => {
+  const { faces } = sampleJob();
+  const spaces = [
+    { id: 'room', name: 'Room', order: 1 },
+    { id: 'porch', name: 'Porch', order: 0 },
+  ];
+  const porch: Face = { ...faces[0]!, id: 'porch', spaceId: 'porch', order: 5 };
+  fc.assert(
+    fc.property(fc.shuffledSubarray([...faces, porch], { minLength: 4 }), (shuffled) => {
+      expect(facesInWalk({ spaces, faces: shuffled }).map(({ id }) => id)).toEqual(['porch', 'north', 'east', 'floor']);
+    }),
+  );
 });

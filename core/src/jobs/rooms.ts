@@ -30,6 +30,20 @@ export function walkWalls(walls: readonly TapedWall[]): { corners: PlanPoint[]; 
   return { corners, gapM: Math.hypot(x, y) };
 }
 
+/** The walls of a plan as a tape would give them, walked clockwise from its first corner; the other way about to `walkWalls`. */
+export function tapedWalls(plan: readonly PlanPoint[]): TapedWall[] {
+  const corners = signedArea(plan) > 0 ? [plan[0]!, ...plan.slice(1).toReversed()] : plan;
+  const along = corners.map(([x, y], i) => {
+    const [nextX, nextY] = corners[(i + 1) % corners.length]!;
+    return { lengthM: Math.hypot(nextX - x, nextY - y), headingDeg: (Math.atan2(nextY - y, nextX - x) * 180) / Math.PI };
+  });
+  return along.map(({ lengthM, headingDeg }, i) => {
+    const turn = headingDeg - along[(i + 1) % along.length]!.headingDeg;
+    // the shorter way round
+    return { lengthM: round(lengthM), turnRightDeg: round(turn - 360 * Math.round(turn / 360)) };
+  });
+}
+
 /**
  * Walls, floor and, if wanted, soffit of a room from its taped walls; the near sides look inwards.
  * Refuses fewer than three walls (`too-few-walls`), walls that end away from where they began (`walls-do-not-close`), cross each

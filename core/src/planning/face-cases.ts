@@ -1,8 +1,7 @@
-import { type Face, type FacePoint, type JobModel, extentOf, isLevelFace, levelRange, outlineAreaM2 } from '../jobs/index.js';
+import { type Face, type FacePoint, type JobModel, isLevelFace, levelRange, outlineAreaM2 } from '../jobs/index.js';
 import {
   type DesignCase,
   type WaterOnFace,
-  faceLoad,
   hydrostaticHead,
   knownCases,
   lowestPoint,
@@ -11,14 +10,14 @@ import {
   watersInCase,
   watersOn,
 } from '../water/index.js';
+import { type FaceForce, faceForce } from './face-force.js';
 import { type Working, workSurely } from './working.js';
 
 /** One side of a face in a case. */
 export interface SideLoad {
   water: WaterOnFace;
   headAtFoot: Working<{ headM: number; pressureKPa: number }>;
-  /** upright faces only: force over their width and the level at which it acts */
-  force?: Working<{ forceKN: number; resultantLevelM: number | null }>;
+  /** of a wall */ force?: FaceForce;
 }
 
 export interface FaceCase {
@@ -52,17 +51,12 @@ function drivingHead(heads: readonly { side: WaterOnFace['side']; headM: number 
 }
 
 function sideLoad(face: Face, water: WaterOnFace): SideLoad {
-  const { bottomM, topM } = levelRange(face);
-  const { minU, maxU } = extentOf(face.outline);
-  const { levelM: waterLevelM } = water.level;
-  const { densityKgM3 } = water.body;
-  return {
-    water,
-    headAtFoot: workSurely(hydrostaticHead, { waterLevelM, pointLevelM: bottomM, densityKgM3 }),
-    ...(face.kind === 'wall' && topM > bottomM
-      ? { force: workSurely(faceLoad, { topLevelM: topM, bottomLevelM: bottomM, widthM: maxU - minU, waterLevelM, densityKgM3 }) }
-      : {}),
-  };
+  const headAtFoot = workSurely(hydrostaticHead, {
+    waterLevelM: water.level.levelM,
+    pointLevelM: levelRange(face).bottomM,
+    densityKgM3: water.body.densityKgM3,
+  });
+  return { water, headAtFoot, force: faceForce(face, water) };
 }
 
 /** Its own weight and what rests on it for good; walls, friction and water in a tank above do not count. */

@@ -1,28 +1,18 @@
 import { type TreatmentRule, ruleForFeature, ruleForJunction } from '../build-up/index.js';
 import { type Product, findProduct } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
-import {
-  type BuildUp,
-  type Face,
-  type Feature,
-  type JobModel,
-  type Junction,
-  extentOf,
-  levelRange,
-  netAreaM2,
-  pathLengthM,
-} from '../jobs/index.js';
+import { type BuildUp, type Face, type Feature, type JobModel, type Junction, levelRange, netAreaM2, pathLengthM } from '../jobs/index.js';
 import { fillet, type SlotFill, slotFill, takeOff } from '../materials/index.js';
 import {
   type PressureRating,
   type WaterOnFace,
-  faceLoad,
   hydrostaticHead,
   lowestPoint,
   pressureRating,
   selfHealingLimit,
   waterOn,
 } from '../water/index.js';
+import { type FaceForce, faceForce } from './face-force.js';
 import { type Working, work, workSurely } from './working.js';
 
 export type HeadWorking = Working<{ headM: number; pressureKPa: number }>;
@@ -52,7 +42,7 @@ export interface FacePlan {
   areaM2: number;
   water?: WaterOnFace;
   /** none where no governing water stands against the face */ headAtFoot?: HeadWorking;
-  /** upright faces under a governing level only */ load?: Working<{ forceKN: number; resultantLevelM: number | null }>;
+  /** walls under a governing level only */ force?: FaceForce;
   buildUp?: BuildUp;
   products?: { slurry: Product; plug: Product; mortar: Product };
   rating?: Working<PressureRating>;
@@ -83,7 +73,7 @@ export function planFace(face: Face, features: readonly Feature[], junctions: re
   };
   const standsInWater = [face.near, face.far].some((side) => side.waterBodyId !== undefined);
   if (standsInWater && !water) plan.findings.push(issue('no-governing-level', path));
-  if (water && face.kind === 'wall') plan.load = loadOn(face, water);
+  if (water) plan.force = faceForce(face, water);
   if (buildUp) {
     const products = productsOf(buildUp);
     if (!products) return { ...plan, findings: [...plan.findings, issue('product-version-unknown', path)] };
@@ -99,18 +89,6 @@ export function planFace(face: Face, features: readonly Feature[], junctions: re
 
 function headWorking(water: WaterOnFace, pointLevelM: number): HeadWorking {
   return workSurely(hydrostaticHead, { waterLevelM: water.level.levelM, pointLevelM, densityKgM3: water.body.densityKgM3 });
-}
-
-function loadOn(face: Face, water: WaterOnFace): FacePlan['load'] {
-  const { bottomM, topM } = levelRange(face);
-  const { minU, maxU } = extentOf(face.outline);
-  return workSurely(faceLoad, {
-    topLevelM: topM,
-    bottomLevelM: bottomM,
-    widthM: maxU - minU,
-    waterLevelM: water.level.levelM,
-    densityKgM3: water.body.densityKgM3,
-  });
 }
 
 function productsOf(buildUp: BuildUp): FacePlan['products'] {

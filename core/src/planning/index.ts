@@ -3,6 +3,8 @@ export type { CrackCheck } from './crack-check.js';
 export { dewWorking } from './dew-working.js';
 export { faceCases, featureCases } from './face-cases.js';
 export type { CaseAtPoint, FaceCase, SideLoad } from './face-cases.js';
+export { faceForce } from './face-force.js';
+export type { FaceForce } from './face-force.js';
 export { planFace } from './face-plan.js';
 export type { FacePlan, TakeOffLine, Treatment } from './face-plan.js';
 export { USUAL_CREW, planJob } from './plan-job.js';

@@ -1,5 +1,5 @@
 import type { Issue } from '../issues.js';
-import { type JobModel, type Junction, findJunctions } from '../jobs/index.js';
+import { type JobModel, type Junction, facesInWalk, findJunctions, groupBy } from '../jobs/index.js';
 import { type FacePlan, planFace } from './face-plan.js';
 import { type Supply, planSupply } from './supply.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
@@ -24,7 +24,7 @@ export function planJob(model: JobModel, conditions: PlanConditions): JobPlan {
   const junctions = findJunctions(model.faces);
   const featuresOf = groupBy(model.features, (feature) => feature.faceId);
   const junctionsOf = groupBy(junctions, (junction) => answeringFace(junction, model));
-  const faces = model.faces.map((face) => planFace(face, featuresOf.get(face.id) ?? [], junctionsOf.get(face.id) ?? [], model));
+  const faces = facesInWalk(model).map((face) => planFace(face, featuresOf.get(face.id) ?? [], junctionsOf.get(face.id) ?? [], model));
   const supply = planSupply(
     faces.flatMap((face) => face.lines),
     conditions,
@@ -42,14 +42,4 @@ export function planJob(model: JobModel, conditions: PlanConditions): JobPlan {
 function answeringFace(junction: Junction, model: JobModel): string {
   const coated = new Set(model.buildUps.map((b) => b.faceId));
   return junction.faceIds.find((id) => coated.has(id)) ?? junction.faceIds[0];
-}
-
-function groupBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of items) {
-    const group = groups.get(key(item));
-    if (group) group.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
 }

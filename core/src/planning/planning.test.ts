@@ -16,8 +16,8 @@ describe('a plan', () => {
 
   // by hand: 2 m of water on 4 m of wall: ½ · 9.80665 · 2² · 4 = 78.45 kN, a third of 2 m above the foot
   test('loads the wall', () => {
-    expect(north.load!.output.forceKN).toBeCloseTo(78.45, 2);
-    expect(north.load!.output.resultantLevelM).toBeCloseTo(-2.5 + 2 / 3, 9);
+    expect(north.force!.forceKN).toBeCloseTo(78.45, 2);
+    expect(north.force!.resultantLevelM).toBeCloseTo(-2.5 + 2 / 3, 9);
     expect(north.water!.side).toBe('negative');
     expect(north.rating!.output.utilisation).toBeCloseTo((1.5 * 9.80665 * 2) / 700, 6);
   });
@@ -63,7 +63,7 @@ describe('a plan', () => {
     delete job.waterBodies[0]!.governingLevelId;
     const dry = planJob(job, CREW);
     expect(dry.findings.map((found) => found.code)).toContain('no-governing-level');
-    expect(dry.faces.every((face) => face.load === undefined)).toBe(true);
+    expect(dry.faces.every((face) => face.force === undefined)).toBe(true);
   });
 
   test('a product version that the catalogue does not know is said', () => {

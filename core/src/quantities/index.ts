@@ -2,4 +2,5 @@ export { FRESH_WATER_KG_M3, KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, PA_PER_PSI, 
 export { atMost, ceilDecimal, floorDecimal, roundDecimal } from './decimal.js';
 export { hoursAfter, offsetMs, withOffsetOf } from './offset-time.js';
 export { fromSystem, toSystem } from './units.js';
+export { fromWritten } from './written-units.js';
 export type { ShownQuantity, UnitSystem } from './units.js';

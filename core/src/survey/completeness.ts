@@ -1,5 +1,14 @@
 import { type Issue, issue } from '../issues.js';
-import { type Face, type Feature, type JobModel, type Reading, type ReadingKind, isLevelFace } from '../jobs/index.js';
+import {
+  type Face,
+  type Feature,
+  type JobModel,
+  type Reading,
+  type ReadingKind,
+  facesInWalk,
+  groupBy,
+  isLevelFace,
+} from '../jobs/index.js';
 import { testsWanted } from './slab-moisture.js';
 
 /** Moisture and salts change with the season: after this they are read again. */
@@ -9,12 +18,12 @@ const AGES: ReadonlySet<ReadingKind> = new Set(['in-slab-rh', 'vapour-emission',
 const PIPES_APART_MM = 50;
 const MUST_BE_CAUGHT: ReadonlySet<Feature['wetState']> = new Set(['dripping', 'running', 'gushing']);
 
-/** What has not been looked at or measured yet. Paths name the thing: `faces.ID`, `features.ID`, `readings.ID`. */
-export function surveyGaps(model: Pick<JobModel, 'faces' | 'features' | 'readings' | 'waterBodies'>, now: string): Issue[] {
+/** What has not been looked at or measured yet, in the order in which one walks past it. Paths name the thing: `faces.ID`, `features.ID`, `readings.ID`. */
+export function surveyGaps(model: Pick<JobModel, 'spaces' | 'faces' | 'features' | 'readings' | 'waterBodies'>, now: string): Issue[] {
   const features = groupBy(model.features, ({ faceId }) => faceId);
   const readings = groupBy(model.readings, ({ faceId }) => faceId);
   const governed = new Set(model.waterBodies.filter(({ governingLevelId }) => governingLevelId !== undefined).map(({ id }) => id));
-  return model.faces.flatMap((face) => {
+  return facesInWalk(model).flatMap((face) => {
     const own = features.get(face.id) ?? [];
     return [
       ...(own.length === 0 && face.clearAt === undefined ? [issue('not-looked-over', `faces.${face.id}`)] : []),
@@ -25,16 +34,6 @@ export function surveyGaps(model: Pick<JobModel, 'faces' | 'features' | 'reading
       ...oldReadings(readings.get(face.id) ?? [], now),
     ];
   });
-}
-
-function groupBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of items) {
-    const group = groups.get(key(item));
-    if (group) group.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
 }
 
 function awaitsLevel({ near, far }: Face, governed: ReadonlySet<string>): boolean {

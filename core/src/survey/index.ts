@@ -5,6 +5,8 @@ export { dampFacts } from './damp-facts.js';
 export type { DampContext } from './damp-facts.js';
 export { diagnose } from './diagnosis.js';
 export type { CauseFound, Diagnosis } from './diagnosis.js';
+export { dryingBand } from './drying-band.js';
+export type { DryingBand } from './drying-band.js';
 export { leakRate } from './leak-rate.js';
 export { PROBE_DEPTH, moistureTestPlan } from './moisture-test-plan.js';
 export { moistureVerdict } from './moisture-verdict.js';

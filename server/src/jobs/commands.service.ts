@@ -13,6 +13,7 @@ import {
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import {
   type AnyItem,
+  type Face,
   type ItemKind,
   type ItemLookup,
   type JobHead,
@@ -20,6 +21,7 @@ import {
   type Reading,
   type WaterLevel,
   checkItem,
+  checkLeftOff,
 } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
@@ -101,6 +103,7 @@ export class CommandsService {
     caller: Caller,
   ): Promise<{ version: number }> {
     const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
+    if (kind === 'face') issues.push(...checkLeftOff(item as Face, await store.onFace(item.id), 'payload'));
     if (issues.length > 0) throw invalid(issues);
     if (command.baseVersion === 0) await this.leaveRoom(kind, command.jobId, manager, caller);
     const version = await store.put(kind, item, command.baseVersion);

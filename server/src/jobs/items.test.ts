@@ -228,6 +228,16 @@ describe('items', () => {
     expect(await listOf(kind)).toEqual([{ ...SOUND[kind], ...CHANGED[kind] }]);
   });
 
+  test('a face does not shrink from under what was found on it', async () => {
+    const { outline, ...rest } = { ...SOUND.face, ...CHANGED.face };
+    const shrunk = { ...rest, outline: RECTANGLE(0, 0, 0.5, 2) };
+    const { body } = await send('face.put', shrunk, versions.face).expect(400);
+    expect(body).toMatchObject({
+      fields: { 'payload.outline': [{ code: 'features-left-off', values: { marks: 'N1' } }, { code: 'readings-left-off' }] },
+    });
+    expect(await listOf('face')).toEqual([{ ...rest, outline }]);
+  });
+
   test('what others stand on stays: space, waters and face', async () => {
     for (const kind of ['space', 'water-body', 'water-level', 'face'] as const)
       expect((await send(`${kind}.remove`, { id: IDS[kind] }, versions[kind]).expect(400)).body).toMatchObject({
@@ -249,6 +259,15 @@ describe('items', () => {
   test('brought back on the version of the tombstone', async () => {
     for (const kind of ORDER) await send(`${kind}.put`, SOUND[kind], versions[kind] + 1).expect(200);
     for (const kind of ORDER) expect(await listOf(kind)).toEqual([SOUND[kind]]);
+  });
+
+  test('things keep the order in which they were added, whichever is changed', async () => {
+    const spaces = ['a', 'b', 'c'].map((name, i) => ({ id: randomUUID(), name, order: i + 1 }));
+    for (const space of spaces) await send('space.put', space, 0).expect(200);
+    await send('space.put', { ...spaces[0]!, name: 'again' }, 1).expect(200);
+    const ids = (await listOf('space')).map(({ id }) => id);
+    expect(ids).toEqual([IDS.space, ...spaces.map(({ id }) => id)]);
+    for (const [i, { id }] of spaces.entries()) await send('space.remove', { id }, i === 0 ? 2 : 1).expect(200);
   });
 
   test('readings come in whole lists or not at all', async () => {

@@ -9,6 +9,7 @@ import {
   type ItemLookup,
   type JobHead,
   type JobModel,
+  type Reading,
   type WaterBody,
   type WaterLevel,
 } from '@caulkhorn/core/jobs';
@@ -40,12 +41,13 @@ const TABLES = {
 /** Tables in an order in which what is referred to comes first. */
 const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo'];
 
-const READ_JOB = [
-  `select 'job' as kind, id, version, body from job where organisation_id = $1 and id = $2`,
+const READ_JOB = `${[
+  `select 'job' as kind, id, version, body, 0 as added from job where organisation_id = $1 and id = $2`,
   ...ITEM_KINDS.map(
-    (kind) => `select '${kind}', id, version, body from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
+    (kind) =>
+      `select '${kind}', id, version, body, added from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
   ),
-].join(' union all ');
+].join(' union all ')} order by added`;
 
 /** Reads and writes of one job inside a tenant's transaction. */
 export class JobStore {
@@ -199,6 +201,18 @@ export class JobStore {
       if (rows.length > 0) return true;
     }
     return false;
+  }
+
+  /** What was seen and measured on a face. */
+  async onFace(faceId: string): Promise<{ features: Feature[]; readings: Reading[] }> {
+    const bodies = async <T>(table: string) => {
+      const rows = await this.manager.query<{ body: T }[]>(
+        `select body from ${table} where organisation_id = $1 and job_id = $2 and face_id = $3 and deleted_at is null`,
+        [this.organisationId, this.jobId, faceId],
+      );
+      return rows.map(({ body }) => body);
+    };
+    return { features: await bodies<Feature>('feature'), readings: await bodies<Reading>('reading') };
   }
 
   /** Looks up just what the checks of one item need, before they run. */

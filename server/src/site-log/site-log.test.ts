@@ -91,7 +91,7 @@ describe('site log', () => {
     const id = randomUUID();
     await release(id).expect(200);
     revision = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
-    expect(revision).toMatchObject({ id, number: 1, madeBy: DEMO_PEOPLE[0]!.name, pins: { core: 1, rules: 3 } });
+    expect(revision).toMatchObject({ id, number: 1, madeBy: DEMO_PEOPLE[0]!.name, pins: { core: 2, rules: 3 } });
     expect(revision.pins.products).toContainEqual({ id: 'osmere-deep', version: 1 });
     expect(revision.workItems.map((item) => item.step)).toEqual(
       expect.arrayContaining(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']),

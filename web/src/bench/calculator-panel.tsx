@@ -33,7 +33,7 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
   const specs = useMemo(() => describeFields(calculator.fields), [calculator]);
   const oneOf = useMemo(() => new Set((calculator.oneOf ?? []).flat()), [calculator]);
   const navigate = useNavigate();
-  const { hash } = useLocation();
+  const { hash, pathname } = useLocation();
   const remember = useBench((state) => state.remember);
   const given = useMemo(() => fromHash(hash), [hash]);
   const [typed, setTyped] = useState<Typed>(() => ({
@@ -60,10 +60,12 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
   }, [empty, remember, id, input]);
   useEffect(() => {
     const timer = setTimeout(() => {
-      if (address !== hash) void navigate({ hash: address }, { replace: true });
+      // somebody who is on the way to another page is not called back
+      const stillHere = window.location.pathname === pathname;
+      if (stillHere && address !== hash) void navigate({ hash: address }, { replace: true });
     }, SETTLED_MS);
     return () => clearTimeout(timer);
-  }, [address, hash, navigate]);
+  }, [address, hash, pathname, navigate]);
 
   const issues = calculation.result && !calculation.result.ok ? calculation.result.issues : [];
   return (

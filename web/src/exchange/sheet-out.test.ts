@@ -4,7 +4,8 @@ import * as dxfLibrary from '@tarikjabiri/dxf';
 import Papa from 'papaparse';
 import { accepted } from '../../../core/src/testing/results';
 import { crack, reading, sampleJob } from '../../../core/src/testing/sample-job';
-import { guessMapping, readSheet, toReadings } from '../survey/read-readings';
+import { guessMapping, toReadings } from '../survey/read-readings';
+import { readSheet } from './csv-in';
 import { facesFromOutlines } from './faces-from-outlines';
 import { readDxf } from './read-dxf';
 import { readSvg } from './read-svg';
@@ -81,7 +82,7 @@ test('words of people are words in every file: no element, no group of a drawing
 
 test('readings written can be read in again', () => {
   const sheet = accepted(readSheet(readingsCsv(job)));
-  const back = accepted(toReadings(sheet, guessMapping(sheet.header), { ...job, readings: [] }, 'UTC'));
+  const back = accepted(toReadings(sheet, guessMapping(sheet.header), { ...job, readings: [] }));
   expect(back.map(({ faceId, kind, value, point, at }) => ({ faceId, kind, value, point, at: Date.parse(at) }))).toEqual(
     job.readings.map(({ faceId, kind, value, point, at }) => ({ faceId, kind, value, point, at: Date.parse(at) })),
   );

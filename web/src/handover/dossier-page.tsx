@@ -184,7 +184,7 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
                   {plan.headAtFoot ? formatQuantity(plan.headAtFoot.output.headM, 'm', units) : t('no-value')}
                 </td>
                 <td className="py-1 pr-2 whitespace-nowrap">
-                  {plan.load ? formatQuantity(plan.load.output.forceKN, 'kN', units) : t('no-value')}
+                  {plan.force ? formatQuantity(plan.force.forceKN, 'kN', units) : t('no-value')}
                 </td>
                 <td className="py-1 pr-2">{plan.products?.slurry.name ?? t('no-value')}</td>
                 <td className={`py-1 ${use && !use.passes ? 'font-semibold text-iron' : ''}`}>

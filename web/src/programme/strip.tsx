@@ -1,4 +1,5 @@
 import { findProduct } from '@caulkhorn/core/catalogue';
+import { facesInWalk } from '@caulkhorn/core/jobs';
 import { type Interval, type PlacedTask, USUAL_WEEK, mistRounds, shiftsFrom } from '@caulkhorn/core/programme';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -36,7 +37,7 @@ export function Strip() {
 
   const rows = useMemo(
     () =>
-      model.faces
+      facesInWalk(model)
         .map((face) => {
           const tasks = programme.tasks.filter((task) => task.chain === face.id && task.endMs > from && task.startMs < to);
           const windows = programme.tasks.filter(

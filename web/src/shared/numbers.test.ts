@@ -25,6 +25,10 @@ test('quantities are read and shown in the reader’s units', () => {
   expect(formatQuantity(-1.45, 'm', 'metric')).toBe('−1.45\u202fm');
   expect(formatQuantity(20, '°C', 'us')).toBe('68.0\u202f°F');
   expect(formatQuantity(25, 'mm', 'metric')).toBe('25\u202fmm');
+  expect(formatQuantity(112_595.44, 'L/day', 'metric')).toBe('112,595\u202fL/day');
+  expect(formatQuantity(0.44, 'L/day', 'metric')).toBe('0.44\u202fL/day');
+  // levels keep their centimetres however high the datum lies
+  expect(formatQuantity(1204.35, 'm', 'metric')).toBe('1,204.35\u202fm');
 });
 
 test('a margin is rounded down: 2.98 K must not read as 3', () => {

@@ -40,7 +40,9 @@ export function formatNumber(value: number, most: number, least = most): string 
 /** A quantity in the reader's units, with its unit. */
 export function formatQuantity(value: number, unit: string, system: UnitSystem): string {
   const shown = toSystem(value, unit, system);
-  const [least, most] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
+  const [least, usual] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
+  // nobody measures a thousandth of a per cent
+  const most = least === 0 && Math.abs(shown.value) >= 1000 ? 0 : usual;
   return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${shown.unit}` : ''}`;
 }
 

@@ -17,8 +17,9 @@ export function useKeptForm<T extends FieldValues>(key: string, defaults: T): Ke
   const storageKey = `${DRAFT_PREFIX}${key}`;
   const form = useForm<T>({ defaultValues: { ...defaults, ...kept<T>(storageKey) } as DefaultValues<T> });
   useEffect(() => {
-    const { unsubscribe } = form.watch((values, { type }) => {
-      if (type === 'change') localStorage.setItem(storageKey, JSON.stringify(values));
+    const { unsubscribe } = form.watch((values, { name }) => {
+      // a field, typed in or set by a tool beside it; not the form as a whole set back
+      if (name) localStorage.setItem(storageKey, JSON.stringify(values));
     });
     return unsubscribe;
   }, [form, storageKey]);

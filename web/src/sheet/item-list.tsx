@@ -1,6 +1,6 @@
-import type { Face, Feature } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, facesInWalk, groupBy } from '@caulkhorn/core/jobs';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Search } from 'lucide-react';
+import { Camera, Search } from 'lucide-react';
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { useJob } from '../workspace/job-context';
@@ -18,11 +18,13 @@ export function ItemList({ editable }: { editable: boolean }) {
   const [words, setWords] = useState('');
   const wanted = useDeferredValue(words.trim().toLowerCase());
   const rows = useMemo(() => rowsOf(model, wanted), [model, wanted]);
+  const photographed = useMemo(() => new Set(model.photos.map(({ faceId, featureId }) => featureId ?? faceId)), [model.photos]);
+  const forThumbs = matchMedia('(max-width: 719px)').matches;
   const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => (rows[i]!.kind === 'feature' ? 30 : 34),
+    estimateSize: (i) => (forThumbs ? 48 : rows[i]!.kind === 'feature' ? 30 : 34),
     overscan: 12,
   });
   const at = rows.findIndex((row) => row.id === selected?.id);
@@ -124,6 +126,7 @@ export function ItemList({ editable }: { editable: boolean }) {
                 className={`flex cursor-pointer items-center gap-2 px-2.5 ${isSelected ? 'bg-water-soft shadow-[inset_3px_0_0_var(--water)]' : 'hover:bg-sunk'} ${row.kind === 'feature' ? 'pl-6' : ''}`}
               >
                 {row.kind === 'face' ? <FaceRow face={row.face} count={row.count} /> : <FeatureRow feature={row.feature} />}
+                {photographed.has(row.id) ? <Camera size={14} className="shrink-0 text-soft" aria-label={t('list.has-photo')} /> : null}
               </div>
             );
           })}
@@ -160,17 +163,13 @@ function rowsOf(
   model: { spaces: { id: string; name: string; order: number }[]; faces: Face[]; features: Feature[] },
   words: string,
 ): Row[] {
-  const featuresOf = new Map<string, Feature[]>();
-  for (const feature of model.features) {
-    const list = featuresOf.get(feature.faceId);
-    if (list) list.push(feature);
-    else featuresOf.set(feature.faceId, [feature]);
-  }
+  const featuresOf = groupBy(model.features, ({ faceId }) => faceId);
   const matches = (text: string) => text.toLowerCase().includes(words);
   const rows: Row[] = [];
+  const facesOf = groupBy(facesInWalk(model), ({ spaceId }) => spaceId);
   for (const space of [...model.spaces].sort((a, b) => a.order - b.order)) {
     const inSpace: Row[] = [];
-    for (const face of model.faces.filter((f) => f.spaceId === space.id).sort((a, b) => a.order - b.order)) {
+    for (const face of facesOf.get(space.id) ?? []) {
       const all = featuresOf.get(face.id) ?? [];
       const faceMatches = words === '' || matches(`${face.mark} ${face.name} ${space.name}`);
       const features = faceMatches

@@ -1,4 +1,15 @@
-import { type Extent, type Face, type FacePoint, type JobModel, extentOf, isLevelFace, levelAt, levelRange } from '@caulkhorn/core/jobs';
+import {
+  type Extent,
+  type Face,
+  type FacePoint,
+  type JobModel,
+  extentOf,
+  facesInWalk,
+  groupBy,
+  isLevelFace,
+  levelAt,
+  levelRange,
+} from '@caulkhorn/core/jobs';
 
 /** Where everything lies on the section sheet. Sheet x runs along the walk, m; sheet y is the level, m, upwards. */
 
@@ -47,8 +58,9 @@ function placePlan(face: Face): PlacedFace {
 function placeSection(model: JobModel): PlacedFace[] {
   const placed: PlacedFace[] = [];
   let x = 0;
+  const facesOf = groupBy(facesInWalk(model), ({ spaceId }) => spaceId);
   for (const space of [...model.spaces].sort((a, b) => a.order - b.order)) {
-    const faces = model.faces.filter((face) => face.spaceId === space.id).sort((a, b) => a.order - b.order);
+    const faces = facesOf.get(space.id) ?? [];
     const uprights = faces.filter((face) => !isLevelFace(face));
     const startX = x;
     const inSpace: PlacedFace[] = [];

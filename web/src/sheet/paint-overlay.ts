@@ -2,13 +2,15 @@ import { FEATURE_SPECS, type Feature } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { toSystem } from '@caulkhorn/core/quantities';
+import { paintLabelGround } from './label-ground';
 import { toSheet } from './layout';
-import { FONT, type Overlay } from './painting';
+import { FONT, type Overlay, type ShownForce } from './painting';
 import { STAFF_PX, fromScreen, toScreen } from './view';
 
 /** What changes with every move of the pointer, over the picture: what is chosen, what is being drawn, the level staff. */
 export function paintOverlay(p: Overlay): void {
   paintSelection(p);
+  for (const force of p.forces) paintForce(p, force);
   if (p.places) paintPlaces(p, p.places);
   if (p.draft) paintDraft(p);
   if (p.pointer) paintAim(p, p.pointer);
@@ -60,6 +62,47 @@ function paintChosenFeature({ ctx, view, palette, layout }: Overlay, feature: Fe
     ctx.fill();
     ctx.stroke();
   }
+}
+
+/** The level at which the force acts, across the face, and by the usual sign whether it comes towards the eye (dot) or goes from it (cross). */
+function paintForce({ ctx, view, layout, palette }: Overlay, { faceId, levelM, comesOut, text }: ShownForce): void {
+  const placed = layout.byId.get(faceId);
+  if (!placed) return;
+  const [left, y] = toScreen(view, placed.x, levelM);
+  const [right] = toScreen(view, placed.x + placed.width, levelM);
+  // at the edge, where least else is drawn
+  const [x, radius] = [left, 8];
+  ctx.strokeStyle = ctx.fillStyle = palette.ink;
+  ctx.lineWidth = 2;
+  ctx.setLineDash([12, 3, 3, 3]);
+  ctx.beginPath();
+  ctx.moveTo(left, y);
+  ctx.lineTo(right, y);
+  ctx.stroke();
+  ctx.setLineDash([]);
+  ctx.beginPath();
+  ctx.arc(x, y, radius, 0, 2 * Math.PI);
+  ctx.fillStyle = palette.raised;
+  ctx.fill();
+  ctx.stroke();
+  ctx.fillStyle = palette.ink;
+  ctx.beginPath();
+  if (comesOut) ctx.arc(x, y, 2.5, 0, 2 * Math.PI);
+  else
+    for (const way of [1, -1]) {
+      ctx.moveTo(x - radius * 0.7, y - way * radius * 0.7);
+      ctx.lineTo(x + radius * 0.7, y + way * radius * 0.7);
+    }
+  if (comesOut) ctx.fill();
+  else ctx.stroke();
+  ctx.font = `700 12px ${FONT}`;
+  ctx.textBaseline = 'middle';
+  const box = { x: x + radius + 3, y: y - 9, width: ctx.measureText(text).width + 6, height: 18 };
+  // on a narrow face the figure stands on the slate alone
+  if (box.x + box.width > right - 12) return;
+  paintLabelGround(ctx, box, palette.raised);
+  ctx.fillStyle = palette.ink;
+  ctx.fillText(text, box.x + 3, y + 0.5);
 }
 
 /** Places to go to, numbered in the order of the list beside. */
@@ -147,8 +190,10 @@ function paintStaff({ ctx, view, size, palette, units }: Overlay): void {
   ctx.fillText(toSystem(1, 'm', units).unit, 4, 10);
   const stretch = view.scaleY / view.scale;
   if (stretch > 1.05) {
+    const text = t('sheet.stretched', { times: formatNumber(stretch, 1) });
+    paintLabelGround(ctx, { x: STAFF_PX + 4, y: 2, width: ctx.measureText(text).width + 8, height: 16 }, palette.paper);
     ctx.fillStyle = palette.soft;
-    ctx.textBaseline = 'alphabetic';
-    ctx.fillText(t('sheet.stretched', { times: formatNumber(stretch, 1) }), STAFF_PX + 8, 14);
+    ctx.textBaseline = 'middle';
+    ctx.fillText(text, STAFF_PX + 8, 10.5);
   }
 }

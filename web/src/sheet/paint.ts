@@ -1,5 +1,6 @@
 import { type Feature, levelAt } from '@caulkhorn/core/jobs';
 import { pressureKPa } from '@caulkhorn/core/physics';
+import { FRESH_WATER_KG_M3 } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { readingText } from '../survey/reading-text';
@@ -128,6 +129,10 @@ function paintStrokes(p: Painting): void {
 
 const DROP = new Path2D('M0 -5 C3 -1 3.6 0.6 3.6 2 A3.6 3.6 0 1 1 -3.6 2 C-3.6 0.6 -3 -1 0 -5 Z');
 
+/** A camera with its lens left open: there are photos of it. */
+const CAMERA = new Path2D('M0 2 H3 L4 0 H7 L8 2 H11 V10 H0 Z M5.5 3.6 A2.4 2.4 0 1 0 5.5 8.4 A2.4 2.4 0 1 0 5.5 3.6 Z');
+const PHOTO_PX = 14;
+
 /** Holes keep their place: no word is written over them. */
 function reservePoints({ view, scene }: Painting, labels: LabelPlacer): void {
   if (view.scaleY <= 12) return;
@@ -155,8 +160,7 @@ function paintMarks(p: Painting, labels: LabelPlacer): void {
     if (mark.feature.path.length === 1 && mark.feature.kind !== 'leak') paintPoint(p, mark, x, y);
     if (!showText) continue;
     const text = mark.feature.mark;
-    const dropsWidth = mark.drops * 9;
-    const width = 6.9 * text.length + dropsWidth + 6;
+    const width = 6.9 * text.length + mark.drops * 9 + (mark.hasPhoto ? PHOTO_PX : 0) + 6;
     const box = labels.place([
       { x: x + 7, y: y - 8, width, height: 16 },
       { x: x + 7, y: y - 26, width, height: 16 },
@@ -213,6 +217,10 @@ function paintChip(
     ctx.translate(-(box.x + 6 + i * 9), -(box.y + 8));
   }
   ctx.fillText(text, box.x + 3 + mark.drops * 9, box.y + 8.5);
+  if (!mark.hasPhoto) return;
+  ctx.translate(box.x + box.width - PHOTO_PX + 1, box.y + 3);
+  ctx.fill(CAMERA, 'evenodd');
+  ctx.translate(-(box.x + box.width - PHOTO_PX + 1), -(box.y + 3));
 }
 
 /** Holes and what sits in them: a pipe is a crossed circle, a drain a barred one, a tie hole a diamond, a fixing a square. */
@@ -244,7 +252,7 @@ function paintPoint({ ctx, view, palette }: Painting, { feature, isLeaking }: Ma
   ctx.stroke();
 }
 
-function paintFaceLabels(p: Painting, { placed, waterM }: FaceShape, labels: LabelPlacer): void {
+function paintFaceLabels(p: Painting, { placed, waterM, densityKgM3 = FRESH_WATER_KG_M3 }: FaceShape, labels: LabelPlacer): void {
   const { ctx, view, palette } = p;
   const [left, top] = toScreen(view, placed.x, placed.top);
   const widthPx = placed.width * view.scale;
@@ -279,18 +287,23 @@ function paintFaceLabels(p: Painting, { placed, waterM }: FaceShape, labels: Lab
     const space = placed.spaceName;
     if (labels.place([{ x: left, y: top - 38, width: ctx.measureText(space).width, height: 16 }])) ctx.fillText(space, left + 1, top - 25);
   }
-  if (waterM !== undefined && placed.as === 'upright') paintContourLabels(p, placed, waterM, labels);
+  if (waterM !== undefined && placed.as === 'upright') paintContourLabels(p, placed, { waterM, densityKgM3 }, labels);
 }
 
 /** Head and pressure at whole metres, at the right edge of a wall. */
-function paintContourLabels(p: Painting, placed: PlacedFace, waterM: number, labels: LabelPlacer): void {
+function paintContourLabels(
+  p: Painting,
+  placed: PlacedFace,
+  { waterM, densityKgM3 }: { waterM: number; densityKgM3: number },
+  labels: LabelPlacer,
+): void {
   const { ctx, view, palette, units } = p;
   if (placed.width * view.scale < 90) return;
   ctx.font = `500 11px ${FONT}`;
   ctx.textAlign = 'right';
   for (let headM = 1; waterM - headM > placed.bottom; headM++) {
     const [x, y] = toScreen(view, placed.x + placed.width, waterM - headM);
-    const text = `${formatQuantity(headM, 'm', units)} · ${formatQuantity(pressureKPa(headM, 1000), 'kPa', units)}`;
+    const text = `${formatQuantity(headM, 'm', units)} · ${formatQuantity(pressureKPa(headM, densityKgM3), 'kPa', units)}`;
     const width = ctx.measureText(text).width + 6;
     const box = labels.place([{ x: x - width - 3, y: y - 8, width, height: 15 }]);
     if (!box) continue;

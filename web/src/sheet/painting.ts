@@ -23,12 +23,21 @@ export interface Painting {
   units: UnitSystem;
 }
 
+/** Where the water's force acts on a face. */
+export interface ShownForce {
+  faceId: string;
+  levelM: number;
+  /** towards who looks at the face */ comesOut: boolean;
+  text: string;
+}
+
 /** What lies over the picture and follows the pointer at once: drawn anew each frame. */
 export type Overlay = Pick<Painting, 'ctx' | 'size' | 'view' | 'layout' | 'palette' | 'units' | 'model'> & {
   selected: Selected | null;
   also: readonly string[];
   /** of the tool in hand; none while choosing */ pointer: { faceId: string; point: readonly [number, number]; snapped?: boolean } | null;
   places: { faceId: string; points: readonly (readonly [number, number])[] } | null;
+  forces: readonly ShownForce[];
   draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
 };
 

@@ -24,6 +24,7 @@ export interface Mark {
   y: number;
   /** one to four drops for how much runs; 0 none */ drops: number;
   isLeaking: boolean;
+  hasPhoto: boolean;
 }
 
 export interface ReadingMark {
@@ -36,6 +37,7 @@ export interface FaceShape {
   placed: PlacedFace;
   /** openings included, to be filled even-odd */ outline: Path2D;
   /** governing level on this face, when one stands against it */ waterM?: number;
+  /** of that water */ densityKgM3?: number;
 }
 
 export interface Scene {
@@ -53,6 +55,7 @@ export function prepareScene(model: JobModel, layout: SheetLayout, junctions: re
   const batches = new Map<string, Stroke>();
   const areas = new Map<FeatureKind, Area>();
   const marks: Mark[] = [];
+  const photographed = new Set(model.photos.map(({ featureId }) => featureId));
   for (const feature of model.features) {
     const placed = layout.byId.get(feature.faceId);
     if (!placed) continue;
@@ -63,7 +66,7 @@ export function prepareScene(model: JobModel, layout: SheetLayout, junctions: re
       areaFor(areas, feature.kind).path.addPath(edge);
     } else if (points.length > 1) trace(batchFor(batches, feature).path, points);
     const [x, y] = points.reduce((low, next) => (next[1] < low[1] ? next : low));
-    marks.push({ feature, x, y, drops: DROPS[feature.wetState], isLeaking: leaks(feature) });
+    marks.push({ feature, x, y, drops: DROPS[feature.wetState], isLeaking: leaks(feature), hasPhoto: photographed.has(feature.id) });
   }
   return {
     faces: layout.faces.map((placed) => shapeOf(placed, model)),
@@ -79,7 +82,8 @@ function shapeOf(placed: PlacedFace, model: JobModel): FaceShape {
   const outline = new Path2D();
   for (const ring of [placed.face.outline, ...(placed.face.openings ?? [])])
     outline.addPath(closed(ring.map((point) => toSheet(placed, point))));
-  return { placed, outline, waterM: waterOn(placed.face, model)?.level.levelM };
+  const water = waterOn(placed.face, model);
+  return { placed, outline, waterM: water?.level.levelM, densityKgM3: water?.body.densityKgM3 };
 }
 
 /** Of each kind at each place the latest alone: older ones stand in the list. */

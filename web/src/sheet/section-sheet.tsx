@@ -1,26 +1,35 @@
-import { watersInCase } from '@caulkhorn/core/water';
+import type { JobModel, Junction } from '@caulkhorn/core/jobs';
+import { faceForce } from '@caulkhorn/core/planning';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { watersInCase, watersOn } from '@caulkhorn/core/water';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
-import { usePlanning } from '../workspace/plan-context';
+import { usePlanningSoFar } from '../workspace/plan-context';
 import { DraftBar } from './draft-bar';
 import { layOut } from './layout';
+import type { ShownForce } from './painting';
 import { readPalette } from './palette';
 import { PointerReadout } from './pointer-readout';
 import { SheetCamera } from './sheet-camera';
-import { SheetPictures } from './sheet-pictures';
+import { SheetPictures, preparePainter } from './sheet-pictures';
 import { SheetToolbar } from './sheet-toolbar';
 import { useDrawing } from './use-drawing';
 import { useSheetPointer } from './use-sheet-pointer';
 
+preparePainter();
+
+const NONE_YET: readonly Junction[] = [];
+
 /** The job's one drawing: a canvas that takes pointer and wheel. The list beside it carries focus and keyboard. */
 export function SectionSheet({ editable, oneFace = false }: { editable: boolean; oneFace?: boolean }) {
   const { model: asGoverned, jobId } = useJob();
-  const { junctions } = usePlanning().plan;
+  const junctions = usePlanningSoFar()?.plan.junctions ?? NONE_YET;
   const { units, theme } = usePreferences();
-  const { selected, also, tool, draft, places, openPlateId, shownCase } = useSelection();
+  const { selected, also, tool, draft, places, openPlateId, shownCase, showsForces } = useSelection();
   const model = useMemo(
     () => (shownCase ? { ...asGoverned, waterBodies: watersInCase(asGoverned, shownCase) } : asGoverned),
     [asGoverned, shownCase],
@@ -34,8 +43,13 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const layout = useMemo(() => layOut(model, openPlateId), [model, openPlateId]);
   const palette = useMemo(() => readPalette(theme), [theme]);
 
+  const forces = useMemo(
+    () => (showsForces && selected?.kind === 'face' ? forcesOn(selected.id, model, units) : []),
+    [showsForces, selected, model, units],
+  );
+
   useLayoutEffect(() => {
-    camera.look({ layout, palette, model, selected, also, draft, places, pointer, units });
+    camera.look({ forces, layout, palette, model, selected, also, draft, places, pointer, units });
   });
   useEffect(() => pictures.open(), [pictures]);
   useEffect(() => camera.attach(frame.current!, canvas.current!), [camera]);
@@ -43,7 +57,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
     () => pictures.use({ model, junctions, openPlateId, palette, units }),
     [pictures, model, junctions, openPlateId, palette, units],
   );
-  useEffect(() => camera.redraw(), [camera, layout, palette, selected, also, draft, places, pointer, units]);
+  useEffect(() => camera.redraw(), [camera, layout, palette, selected, also, draft, places, forces, pointer, units]);
   useEffect(() => camera.lookAgain(), [camera, openPlateId, jobId]);
   const { minX, maxX, minY, maxY } = layout.bounds;
   useEffect(() => camera.follow(), [camera, minX, maxX, minY, maxY]);
@@ -53,7 +67,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const handlers = useSheetPointer(camera, editable, drawing.addPoint);
 
   return (
-    <div ref={frame} className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-paper">
+    <div ref={frame} className="@container relative min-h-0 min-w-0 flex-1 overflow-hidden bg-paper">
       <canvas
         ref={canvas}
         data-testid="sheet"
@@ -73,4 +87,16 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
       <PointerReadout />
     </div>
   );
+}
+
+/** The force of each water against a face, as the sheet draws it. */
+function forcesOn(faceId: string, model: JobModel, units: UnitSystem): ShownForce[] {
+  const face = model.faces.find(({ id }) => id === faceId);
+  if (!face) return [];
+  return watersOn(face, model).flatMap((water) => {
+    const force = faceForce(face, water);
+    if (!force || force.resultantLevelM === null) return [];
+    const text = formatQuantity(force.forceKN, 'kN', units);
+    return [{ faceId, levelM: force.resultantLevelM, comesOut: water.side === 'negative', text }];
+  });
 }

@@ -1,7 +1,7 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Selected } from '../workspace/selection';
-import { type SheetLayout, toSheet } from './layout';
+import { type PlacedFace, type SheetLayout, toSheet } from './layout';
 import { paintOverlay } from './paint-overlay';
 import type { Palette } from './palette';
 import type { Overlay } from './painting';
@@ -16,6 +16,7 @@ export interface Shown {
   selected: Selected | null;
   draft: Overlay['draft'];
   places: Overlay['places'];
+  forces: Overlay['forces'];
   also: Overlay['also'];
   pointer: Overlay['pointer'];
   units: UnitSystem;
@@ -100,6 +101,15 @@ export class SheetCamera {
     this.redraw();
   }
 
+  /** The chosen face, or the one the chosen thing is on, as large as it goes and in true proportion. */
+  showChosen(): void {
+    const { selected, layout } = this.shown;
+    const placed = selected && layout.byId.get(this.faceOf(selected));
+    if (!placed || !this.frame) return;
+    const size = { width: this.frame.clientWidth, height: this.frame.clientHeight };
+    this.move(fit(boundsOf(placed), size, false));
+  }
+
   /** What is chosen in the list is brought into sight. */
   bringIntoSight(selected: Selected | null): void {
     const at = selected && anchorOf(selected, this.shown);
@@ -136,12 +146,18 @@ export class SheetCamera {
   };
 
   private firstView(size: Size): View {
-    const { layout, model, selected } = this.shown;
-    const feature = model.features.find((f) => f.id === selected?.id);
-    const placed = this.oneFace && !this.isMovedByHand && selected ? layout.byId.get(feature?.faceId ?? selected.id) : undefined;
-    if (!placed) return fit(layout.bounds, size, layout.hasLevels);
-    return fit({ minX: placed.x, maxX: placed.x + placed.width, minY: placed.bottom, maxY: placed.top }, size, false);
+    const { layout, selected } = this.shown;
+    const placed = this.oneFace && !this.isMovedByHand && selected ? layout.byId.get(this.faceOf(selected)) : undefined;
+    return placed ? fit(boundsOf(placed), size, false) : fit(layout.bounds, size, layout.hasLevels);
   }
+
+  private faceOf({ kind, id }: Selected): string {
+    return (kind === 'feature' ? this.shown.model.features.find((feature) => feature.id === id)?.faceId : id) ?? '';
+  }
+}
+
+function boundsOf({ x, width, top, bottom }: PlacedFace): SheetLayout['bounds'] {
+  return { minX: x, maxX: x + width, minY: bottom, maxY: top };
 }
 
 /** A point on the sheet that stands for a face or feature. */

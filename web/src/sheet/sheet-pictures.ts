@@ -3,6 +3,14 @@ import type { Size, View } from './view';
 
 const MARGIN_SHARE = 0.3;
 
+const newPainter = () => new Worker(new URL('../worker/sheet-painter.ts', import.meta.url), { type: 'module' });
+let spare: Worker | undefined;
+
+/** A painter takes a while to start: one is started while the job is still on its way. */
+export function preparePainter(): void {
+  spare ??= newPainter();
+}
+
 /**
  * Pictures of the sheet, painted in a worker. While a new one is on its way the last one is shown where it now belongs,
  * moved and scaled, so that pan and zoom never wait for thousands of lines and labels.
@@ -18,7 +26,8 @@ export class SheetPictures {
 
   /** Takes a painter into service until the returned function is called. */
   open(): () => void {
-    this.worker = new Worker(new URL('../worker/sheet-painter.ts', import.meta.url), { type: 'module' });
+    this.worker = spare ?? newPainter();
+    spare = undefined;
     this.worker.onmessage = ({ data }: MessageEvent<FromPainter>) => {
       this.picture?.bitmap.close();
       this.picture = data;

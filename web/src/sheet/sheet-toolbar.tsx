@@ -1,5 +1,5 @@
 import { isLevelFace } from '@caulkhorn/core/jobs';
-import { ArrowLeft, Ellipsis, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
+import { ArrowLeft, Ellipsis, Focus, type LucideIcon, Maximize2, ZoomIn, ZoomOut } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
@@ -12,6 +12,7 @@ const ZOOM_STEP = 1.4;
 
 /** Tools, zoom, and what the tool in hand is waiting for. */
 export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editable: boolean }) {
+  const hasChosen = useSelection((state) => state.selected !== null);
   return (
     <>
       <div
@@ -20,30 +21,21 @@ export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editab
         aria-label={t('sheet.tools')}
       >
         {editable ? <Tools /> : null}
-        <Button
-          size="small"
-          look="quiet"
-          aria-label={t('sheet.zoom-in')}
-          onClick={() => camera.zoomBy(ZOOM_STEP)}
-          className="max-[719px]:h-12"
-        >
-          <ZoomIn size={16} />
-        </Button>
-        <Button
-          size="small"
-          look="quiet"
-          aria-label={t('sheet.zoom-out')}
-          onClick={() => camera.zoomBy(1 / ZOOM_STEP)}
-          className="max-[719px]:h-12"
-        >
-          <ZoomOut size={16} />
-        </Button>
-        <Button size="small" look="quiet" aria-label={t('sheet.fit')} onClick={() => camera.lookAgain(true)} className="max-[719px]:h-12">
-          <Maximize2 size={16} />
-        </Button>
+        <LookButton label={t('sheet.zoom-in')} icon={ZoomIn} onClick={() => camera.zoomBy(ZOOM_STEP)} />
+        <LookButton label={t('sheet.zoom-out')} icon={ZoomOut} onClick={() => camera.zoomBy(1 / ZOOM_STEP)} />
+        <LookButton label={t('sheet.fit-chosen')} icon={Focus} disabled={!hasChosen} onClick={() => camera.showChosen()} />
+        <LookButton label={t('sheet.fit')} icon={Maximize2} onClick={() => camera.lookAgain(true)} />
       </div>
       <PlateButton />
     </>
+  );
+}
+
+function LookButton({ label, icon: Icon, ...rest }: { label: string; icon: LucideIcon; disabled?: boolean; onClick(): void }) {
+  return (
+    <Button size="small" look="quiet" aria-label={label} title={label} className="w-8 px-0! max-[719px]:size-12" {...rest}>
+      <Icon size={16} aria-hidden />
+    </Button>
   );
 }
 
@@ -63,7 +55,7 @@ function Tools() {
           className="max-[719px]:h-12"
         >
           <Icon size={16} aria-hidden />
-          <span className={each === 'select' ? 'sr-only' : 'max-[1279px]:sr-only'}>{t(`tool.${each}`)}</span>
+          <span className={each === 'select' ? 'sr-only' : '@max-[700px]:sr-only'}>{t(`tool.${each}`)}</span>
         </Button>
       ))}
       <DropdownMenu.Root>

@@ -1,4 +1,4 @@
-import { type FacePoint, type Feature, isOnOutline } from '@caulkhorn/core/jobs';
+import { type FacePoint, type Feature, isOnFace } from '@caulkhorn/core/jobs';
 import { type PointerEvent, useRef } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
@@ -39,10 +39,10 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
   const reachOf = (event: PointerEvent) => REACH[event.pointerType as keyof typeof REACH] ?? REACH.mouse;
 
   /** Where a point set here is meant to lie; with Alt held, just where it is set. */
-  const snapped = ({ placed, point }: Hit, event: PointerEvent) => {
+  const snapped = ({ placed, point }: Hit, event: PointerEvent, features = model.features) => {
     if (event.altKey) return { point, snapped: false };
     const view = camera.current!;
-    return snap(point, snapTargets(placed.face, model.features), (each) => toScreen(view, ...toSheet(placed, each)), reachOf(event));
+    return snap(point, snapTargets(placed.face, features), (each) => toScreen(view, ...toSheet(placed, each)), reachOf(event));
   };
 
   /** The drag that begins here: of what is chosen and under the pointer, else of the sheet. */
@@ -75,14 +75,18 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
     drag.current = null;
   };
 
-  const dragTo = (now: Drag, at: Spot, hit: Hit | undefined) => {
+  const dragTo = (now: Drag, at: Spot, hit: Hit | undefined, event: PointerEvent) => {
     if (!now.moved && Math.hypot(at.x - now.x, at.y - now.y) < STILL) return;
     now.moved = true;
     if (now.kind === 'pan') {
       camera.pan(at.x - now.x, at.y - now.y);
       Object.assign(now, at);
     } else if (hit?.placed.face.id === now.feature.faceId) {
-      const [du, dv] = [hit.point[0] - now.from[0], hit.point[1] - now.from[1]];
+      // one end is drawn to what lies near; a thing moved whole keeps its shape and goes where it is led
+      const others = model.features.filter(({ id }) => id !== now.feature.id);
+      const to = now.handle < 0 ? hit.point : snapped(hit, event, others).point;
+      const start = now.handle < 0 ? now.from : now.feature.path[now.handle]!;
+      const [du, dv] = [to[0] - start[0], to[1] - start[1]];
       now.path = now.feature.path.map(([u, v], i) => (now.handle < 0 || now.handle === i ? [round(u + du), round(v + dv)] : [u, v]));
       setDraft({ faceId: now.feature.faceId, path: now.path });
     }
@@ -90,8 +94,8 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
 
   const drop = ({ feature, path }: Extract<Drag, { kind: 'move' }>) => {
     setDraft(null);
-    const { outline } = model.faces.find((face) => face.id === feature.faceId)!;
-    if (path.every((point) => isOnOutline(outline, point))) put('feature', { ...feature, path });
+    const face = model.faces.find(({ id }) => id === feature.faceId)!;
+    if (path.every((point) => isOnFace(face, point))) put('feature', { ...feature, path });
     else toast(t('sheet.point-off-face'));
   };
 
@@ -110,7 +114,7 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       const hit = faceAt(camera.layout, camera.current, at.x, at.y);
       const met = hit && tool !== 'select' ? snapped(hit, event) : undefined;
       setPointer(hit ? { faceId: hit.placed.face.id, point: hit.point, ...met } : null);
-      if (drag.current) dragTo(drag.current, at, hit);
+      if (drag.current) dragTo(drag.current, at, hit, event);
     },
     onPointerUp(event: PointerEvent) {
       const { x, y } = spotOf(event);

@@ -1,8 +1,6 @@
 import { FaceDto, REACHES, SALTS, SUBSTRATES, checkShape } from '@caulkhorn/contract';
-import { type Issue, issue } from '@caulkhorn/core/issues';
-import { type Face, type JobModel, checkItem, isOnFace, lookupIn } from '@caulkhorn/core/jobs';
+import { type Face, type FacePoint, checkItem, checkLeftOff, lookupIn } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { Trash2 } from 'lucide-react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -11,7 +9,10 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
+import { FacePlace } from './face-place';
+import { OutlineField } from './outline-field';
 import { outlineText, readOutline } from './outline-text';
+import { readSide, sideOptions, sideValue } from './sides';
 
 const NOT_KNOWN = '';
 
@@ -19,7 +20,16 @@ const NOT_KNOWN = '';
 export function FaceForm({ face }: { face: Face }) {
   const { model, put } = useJob();
   const units = useUnits();
+  const { placement } = face;
   const start = {
+    spaceId: face.spaceId,
+    near: sideValue(face.near),
+    far: sideValue(face.far),
+    zM: fieldText(placement.zM, 'm', units),
+    xM: fieldText(placement.xM, 'm', units),
+    yM: fieldText(placement.yM, 'm', units),
+    headingDeg: fieldText(placement.headingDeg, '', units),
+    tiltDeg: placement.kind === 'plane' ? fieldText(placement.tiltDeg, '', units) : '',
     mark: face.mark,
     name: face.name,
     substrate: face.substrate as string,
@@ -41,8 +51,20 @@ export function FaceForm({ face }: { face: Face }) {
   const openings = watch('openings');
   const unit = (of: string) => toSystem(1, of, units).unit;
 
+  const number = (text: string, of: string) => readQuantity(text, of, units);
+  /** A figure that nobody touched stays as exact as it was. */
+  const exact = (name: 'zM' | 'xM' | 'yM' | 'headingDeg' | 'tiltDeg', texts: typeof start, was: number, of: string) =>
+    texts[name] === start[name] ? was : (number(texts[name], of) ?? NaN);
+  const placed = (texts: typeof start): Face['placement'] => ({
+    ...placement,
+    xM: exact('xM', texts, placement.xM, 'm'),
+    yM: exact('yM', texts, placement.yM, 'm'),
+    zM: exact('zM', texts, placement.zM, 'm'),
+    headingDeg: exact('headingDeg', texts, placement.headingDeg, ''),
+    ...(placement.kind === 'plane' ? { tiltDeg: exact('tiltDeg', texts, placement.tiltDeg, '') } : {}),
+  });
+
   const save = form.handleSubmit((texts) => {
-    const number = (text: string, of: string) => readQuantity(text, of, units);
     const {
       openings: _openings,
       castOn: _cast,
@@ -58,6 +80,10 @@ export function FaceForm({ face }: { face: Face }) {
     const csp = number(texts.csp, '');
     const item: Face = {
       ...rest,
+      spaceId: texts.spaceId,
+      near: readSide(texts.near),
+      far: readSide(texts.far),
+      placement: placed(texts),
       outline: texts.outline === start.outline ? face.outline : readOutline(texts.outline, units),
       mark: texts.mark.trim(),
       name: texts.name.trim(),
@@ -74,7 +100,7 @@ export function FaceForm({ face }: { face: Face }) {
       ...(texts.reach ? { reach: texts.reach as Face['reach'] } : {}),
     };
     const shape = checkShape(FaceDto, item);
-    const issues = shape.ok ? [...checkItem('face', item, lookupIn(model)), ...leftOff(item, model)] : shape.issues;
+    const issues = shape.ok ? [...checkItem('face', item, lookupIn(model)), ...checkLeftOff(item, model)] : shape.issues;
     if (issues.length > 0) return form.showIssues(issues);
     form.forget();
     form.reset(texts);
@@ -155,35 +181,62 @@ export function FaceForm({ face }: { face: Face }) {
               <TextField label={t('face.coatings')} fault={faults.coatings?.message} {...register('coatings')} />
             </div>
           </div>
+          <fieldset className="grid grid-cols-2 gap-2.5">
+            <legend className="mb-1 text-[13px] font-semibold">{t('face.place')}</legend>
+            <SelectField
+              label={t('face.space')}
+              options={model.spaces.map(({ id, name }) => ({ value: id, label: name }))}
+              {...register('spaceId')}
+            />
+            <TextField label={t(levelLabel(face))} unit={unit('m')} inputMode="decimal" fault={faults.zM?.message} {...register('zM')} />
+            <div className="col-span-2 flex flex-col gap-2.5">
+              <SelectField label={t('face.near')} options={sideOptions(model)} fault={faults.near?.message} {...register('near')} />
+              <SelectField label={t('face.far')} options={sideOptions(model)} fault={faults.far?.message} {...register('far')} />
+            </div>
+            <TextField label={t('face.x')} unit={unit('m')} inputMode="decimal" fault={faults.xM?.message} {...register('xM')} />
+            <TextField label={t('face.y')} unit={unit('m')} inputMode="decimal" fault={faults.yM?.message} {...register('yM')} />
+            <TextField
+              label={t('face.heading')}
+              hint={t('face.heading-how')}
+              unit="°"
+              inputMode="decimal"
+              fault={faults.headingDeg?.message}
+              {...register('headingDeg')}
+            />
+            {placement.kind === 'plane' ? (
+              <TextField
+                label={t('face.tilt')}
+                hint={t('face.tilt-how')}
+                unit="°"
+                inputMode="decimal"
+                fault={faults.tiltDeg?.message}
+                {...register('tiltDeg')}
+              />
+            ) : null}
+          </fieldset>
           <fieldset className="flex flex-col gap-1.5">
             <legend className="text-[13px] font-semibold">{t('face.openings')}</legend>
             <p className="text-[13px] text-soft">{t('face.openings-how', { unit: unit('m') })}</p>
-            <TextField label={t('face.outline')} fault={faults.outline?.message} {...register('outline')} />
-            {openings.map((_, i) => (
-              <div key={i} className="flex items-end gap-1.5">
-                <div className="flex-1">
-                  <TextField
-                    label={t('face.opening', { n: i + 1 })}
-                    placeholder="1 0, 1.9 0, 1.9 2.1, 1 2.1"
-                    {...register(`openings.${i}.text`)}
-                  />
-                </div>
-                <Button
-                  look="quiet"
-                  size="small"
-                  className="mb-0.5 max-[719px]:size-12"
-                  aria-label={t('face.remove-opening', { n: i + 1 })}
-                  onClick={() =>
-                    setValue(
-                      'openings',
-                      openings.filter((__, at) => at !== i),
-                      { shouldDirty: true },
-                    )
-                  }
-                >
-                  <Trash2 size={15} />
-                </Button>
-              </div>
+            <OutlineField
+              label={t('face.outline')}
+              text={watch('outline')}
+              onText={(text) => setValue('outline', text, { shouldDirty: true })}
+              fault={faults.outline?.message}
+              around={openings.map(({ text }) => readOutline(text, units)).filter(isRead)}
+            />
+            {openings.map(({ text }, i) => (
+              <OutlineField
+                key={i}
+                label={t('face.opening', { n: i + 1 })}
+                placeholder="1 0, 1.9 0, 1.9 2.1, 1 2.1"
+                text={text}
+                onText={(next) => setValue(`openings.${i}.text`, next, { shouldDirty: true })}
+                around={[face.outline]}
+                remove={{
+                  label: t('face.remove-opening', { n: i + 1 }),
+                  onRemove: () => setValue('openings', openings.toSpliced(i, 1), { shouldDirty: true }),
+                }}
+              />
             ))}
             {faults.openings ? (
               <p role="alert" className="text-[13px] font-medium text-iron">
@@ -196,18 +249,18 @@ export function FaceForm({ face }: { face: Face }) {
           </fieldset>
           <FormFoot fault={faults.root?.message} label={t('face.save')} />
         </form>
+        <FacePlace face={face} />
       </details>
     </>
   );
 }
 
-/** What was seen or measured on the face and would no longer lie on it. */
-function leftOff(face: Face, { features, readings }: JobModel): Issue[] {
-  const off = [
-    ...features.filter(({ faceId, path }) => faceId === face.id && !path.every((point) => isOnFace(face, point))).map(({ mark }) => mark),
-    ...readings
-      .filter(({ faceId, point }) => faceId === face.id && point && !isOnFace(face, point))
-      .map(({ kind }) => t(`reading.${kind}`)),
-  ];
-  return off.length > 0 ? [issue('would-be-off-its-face', 'outline', { what: off.join(', ') })] : [];
+function isRead(points: readonly FacePoint[]): boolean {
+  return points.flat().every(Number.isFinite);
+}
+
+/** What the level of a face's own origin is called. */
+function levelLabel({ kind, placement }: Face): string {
+  if (placement.kind === 'cylinder' && placement.axis === 'horizontal') return 'face.axis-level';
+  return kind === 'slab' || kind === 'soffit' ? 'face.level' : 'face.foot';
 }

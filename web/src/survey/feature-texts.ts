@@ -10,8 +10,8 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { fieldText, readQuantity } from '../shared/numbers';
 
-const MEASURES = ['widthMm', 'diameterMm', 'depthMm'] as const;
-type Measure = (typeof MEASURES)[number];
+export const MEASURES = ['widthMm', 'diameterMm', 'depthMm'] as const;
+export type Measure = (typeof MEASURES)[number];
 
 /** A feature as its form holds it: text, until it can be read. */
 export interface FeatureTexts extends Record<Measure, string> {

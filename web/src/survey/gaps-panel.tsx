@@ -2,7 +2,7 @@ import type { Issue } from '@caulkhorn/core/issues';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import { surveyGaps } from '@caulkhorn/core/survey';
 import { ChevronRight } from 'lucide-react';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { t } from '../messages/t';
 import { useNow } from '../shared/use-now';
 import { useJob } from '../workspace/job-context';
@@ -16,14 +16,17 @@ export function GapsPanel() {
   const { model } = useJob();
   const select = useSelection((state) => state.select);
   const hour = Math.floor(useNow(60_000) / HOUR_MS);
+  // the sheet comes first, and so does what is typed: the list follows
+  const settled = useDeferredValue<JobModel | null>(model, null);
   const gaps = useMemo(() => {
-    const place = placesOf(model);
-    return surveyGaps(model, new Date(hour * HOUR_MS).toISOString()).flatMap((gap) => {
+    if (!settled) return null;
+    const place = placesOf(settled);
+    return surveyGaps(settled, new Date(hour * HOUR_MS).toISOString()).flatMap((gap) => {
       const found = place(gap);
       return found ? [{ gap, ...found }] : [];
     });
-  }, [model, hour]);
-  if (model.faces.length === 0) return null;
+  }, [settled, hour]);
+  if (model.faces.length === 0 || !gaps) return null;
   return (
     <section aria-label={t('gaps.title')} className="mb-4">
       <h3 className="mb-1 font-semibold">{t('gaps.title')}</h3>

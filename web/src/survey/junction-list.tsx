@@ -14,8 +14,15 @@ import { usePlanning } from '../workspace/plan-context';
 export function JunctionList({ face, editable }: { face: Face; editable: boolean }) {
   const { model, put } = useJob();
   const { junctions } = usePlanning().plan;
-  const own = junctions.filter(({ faceIds }) => faceIds.includes(face.id));
-  const absent = (face.junctionEdits ?? []).filter(({ isAbsent }) => isAbsent);
+  const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
+  const markOf = ([one, two]: readonly string[]) => marks.get((one === face.id ? two : one) ?? '') ?? '';
+  const own = junctions
+    .filter(({ faceIds }) => faceIds.includes(face.id))
+    .sort((a, b) => markOf(a.faceIds).localeCompare(markOf(b.faceIds), 'en', { numeric: true }));
+  const absent = model.faces
+    .flatMap(({ junctionEdits = [] }) => junctionEdits.filter(({ isAbsent }) => isAbsent))
+    .map(({ junctionId }) => ({ junctionId, faceIds: junctionId.split('~').map((end) => end.split('.')[0]!) }))
+    .filter(({ faceIds }) => faceIds.includes(face.id));
 
   const edit = (junctionId: string, change: Partial<JunctionEdit> | null) => {
     // what was seen is kept with the first of the two
@@ -34,9 +41,9 @@ export function JunctionList({ face, editable }: { face: Face; editable: boolean
       {own.map((junction) => (
         <JunctionRow key={junction.id} junction={junction} face={face} editable={editable} edit={(change) => edit(junction.id, change)} />
       ))}
-      {absent.map(({ junctionId }) => (
+      {absent.map(({ junctionId, faceIds }) => (
         <p key={junctionId} className="flex items-center gap-2 border-b border-rule py-1 text-soft">
-          <span className="flex-1">{t('junction.absent')}</span>
+          <span className="flex-1">{t('junction.apart', { mark: markOf(faceIds) })}</span>
           {editable ? (
             <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={() => edit(junctionId, null)}>
               {t('junction.bring-back')}
@@ -80,7 +87,24 @@ function JunctionRow({ junction, face, editable, edit }: RowProps) {
           onChange={(event) => edit({ kind: event.target.value as Junction['kind'] })}
           options={JUNCTION_KINDS.map((kind) => ({ value: kind, label: t(`junction.${kind}`) }))}
         />
-        <LengthField key={junction.lengthM} lengthM={junction.lengthM} save={(lengthM) => edit({ lengthM })} />
+        <FigureField
+          key={`length ${junction.lengthM}`}
+          label={t('junction.length')}
+          value={junction.lengthM}
+          unit="m"
+          min={0.01}
+          max={LONGEST_M}
+          save={(lengthM) => edit({ lengthM })}
+        />
+        <FigureField
+          key={`angle ${junction.angleDeg}`}
+          label={t('junction.angle')}
+          value={Math.round(junction.angleDeg * 10) / 10}
+          unit="°"
+          min={1}
+          max={359}
+          save={(angleDeg) => edit({ angleDeg })}
+        />
         <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-12">
           <input type="checkbox" className="size-4 accent-[var(--water)]" checked={false} onChange={() => edit({ isAbsent: true })} />
           {t('junction.absent')}
@@ -92,16 +116,26 @@ function JunctionRow({ junction, face, editable, edit }: RowProps) {
 
 const LONGEST_M = 10_000;
 
-function LengthField({ lengthM, save }: { lengthM: number; save(lengthM: number): void }) {
+interface FigureFieldProps {
+  label: string;
+  value: number;
+  unit: string;
+  min: number;
+  max: number;
+  save(value: number): void;
+}
+
+/** A figure that is saved as soon as it is left, if it can be. */
+function FigureField({ label, value, unit, min, max, save }: FigureFieldProps) {
   const units = useUnits();
-  const start = fieldText(lengthM, 'm', units);
+  const start = fieldText(value, unit, units);
   const [text, setText] = useState(start);
-  const typed = readQuantity(text, 'm', units);
-  const isGood = typed !== undefined && typed >= 0.01 && typed <= LONGEST_M;
+  const typed = readQuantity(text, unit, units);
+  const isGood = typed !== undefined && typed >= min && typed <= max;
   return (
     <TextField
-      label={t('junction.length')}
-      unit={toSystem(1, 'm', units).unit}
+      label={label}
+      unit={toSystem(1, unit, units).unit}
       inputMode="decimal"
       value={text}
       fault={isGood ? undefined : t('issue.not-a-number')}

@@ -1,4 +1,4 @@
-import { FeatureDto, MOVEMENTS, WET_STATES, checkShape } from '@caulkhorn/contract';
+import { FeatureDto, MOVEMENTS, PIPE_KINDS, WET_STATES, checkShape } from '@caulkhorn/contract';
 import { type Feature, checkItem, lookupIn } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { Trash2 } from 'lucide-react';
@@ -13,29 +13,35 @@ import { faultText } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { SlateTitle } from '../workspace/slate-title';
-import { hasField } from './feature-texts';
+import { MEASURES, type Measure, hasField } from './feature-texts';
 
 const AS_IS = '';
+const CHOICES = ['wetState', 'movement', 'pipe'] as const;
+type Choice = (typeof CHOICES)[number];
+const VALUES = { wetState: WET_STATES, movement: MOVEMENTS, pipe: PIPE_KINDS } as const satisfies Record<Choice, readonly string[]>;
+const WORDS = { wetState: 'wet', movement: 'movement', pipe: 'pipe' } as const satisfies Record<Choice, string>;
 
 /** Several features changed together: each takes what belongs to its kind, and all go back at one undo. */
 export function ManyForm({ features, editable }: { features: readonly Feature[]; editable: boolean }) {
   const { model, put, remove } = useJob();
   const select = useSelection((state) => state.select);
   const units = useUnits();
-  const [wetState, setWetState] = useState(AS_IS);
-  const [movement, setMovement] = useState(AS_IS);
-  const [width, setWidth] = useState('');
+  const [chosen, setChosen] = useState<Readonly<Record<Choice, string>>>({ wetState: AS_IS, movement: AS_IS, pipe: AS_IS });
+  const [texts, setTexts] = useState<Readonly<Record<Measure, string>>>({ widthMm: '', diameterMm: '', depthMm: '' });
   const [fault, setFault] = useState<string | null>(null);
-  const widthMm = readQuantity(width, 'mm', units);
   const n = features.length;
 
   const apply = () => {
-    const changed = features.map((feature): Feature => ({
-      ...feature,
-      ...(wetState === AS_IS ? {} : { wetState: wetState as Feature['wetState'] }),
-      ...(movement !== AS_IS && hasField(feature, 'movement') ? { movement: movement as Feature['movement'] } : {}),
-      ...(widthMm !== undefined && hasField(feature, 'widthMm') ? { widthMm, typed: withoutWidth(feature.typed) } : {}),
-    }));
+    const changed = features.map((feature): Feature => {
+      const measured = MEASURES.filter((name) => hasField(feature, name) && texts[name].trim() !== '');
+      const picked = CHOICES.filter((name) => chosen[name] !== AS_IS && takes(feature, name));
+      return {
+        ...feature,
+        ...Object.fromEntries(picked.map((name) => [name, chosen[name]])),
+        ...Object.fromEntries(measured.map((name) => [name, readQuantity(texts[name], 'mm', units)])),
+        ...(measured.length > 0 ? { typed: without(feature.typed, measured) } : {}),
+      };
+    });
     const lookup = lookupIn(model);
     for (const feature of changed) {
       const shape = checkShape(FeatureDto, feature);
@@ -55,26 +61,29 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
         <>
           <p className="mb-2 text-[13px] text-soft">{t('many.how')}</p>
           <div className="grid grid-cols-2 gap-2.5">
-            <SelectField
-              label={t('field.wetState')}
-              value={wetState}
-              onChange={(event) => setWetState(event.target.value)}
-              options={[AS_IS, ...WET_STATES].map((value) => ({ value, label: value ? t(`wet.${value}`) : t('many.as-is') }))}
-            />
-            <SelectField
-              label={t('field.movement')}
-              value={movement}
-              onChange={(event) => setMovement(event.target.value)}
-              options={[AS_IS, ...MOVEMENTS].map((value) => ({ value, label: value ? t(`movement.${value}`) : t('many.as-is') }))}
-            />
-            <TextField
-              label={t('many.width')}
-              unit={toSystem(1, 'mm', units).unit}
-              inputMode="decimal"
-              placeholder={t('many.as-is')}
-              value={width}
-              onChange={(event) => setWidth(event.target.value)}
-            />
+            {CHOICES.filter((name) => features.some((feature) => takes(feature, name))).map((name) => (
+              <SelectField
+                key={name}
+                label={t(`field.${name}`)}
+                value={chosen[name]}
+                onChange={(event) => setChosen({ ...chosen, [name]: event.target.value })}
+                options={[AS_IS, ...VALUES[name]].map((value) => ({
+                  value,
+                  label: value ? t(`${WORDS[name]}.${value}`) : t('many.as-is'),
+                }))}
+              />
+            ))}
+            {MEASURES.filter((name) => features.some((feature) => hasField(feature, name))).map((name) => (
+              <TextField
+                key={name}
+                label={t(`field.${name}`)}
+                unit={toSystem(1, 'mm', units).unit}
+                inputMode="decimal"
+                placeholder={t('many.as-is')}
+                value={texts[name]}
+                onChange={(event) => setTexts({ ...texts, [name]: event.target.value })}
+              />
+            ))}
           </div>
           {fault ? (
             <p role="alert" className="mt-2 font-medium text-iron">
@@ -85,7 +94,7 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
             <Button
               look="solid"
               className="max-[719px]:h-12"
-              disabled={wetState === AS_IS && movement === AS_IS && width.trim() === ''}
+              disabled={CHOICES.every((name) => chosen[name] === AS_IS) && MEASURES.every((name) => texts[name].trim() === '')}
               onClick={apply}
             >
               {t('many.apply', { n })}
@@ -107,9 +116,12 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
   );
 }
 
-/** What was typed for one width no longer goes with another. */
-function withoutWidth(typed: Feature['typed']): Feature['typed'] {
-  if (!typed) return undefined;
-  const { widthMm: _, ...rest } = typed;
-  return Object.keys(rest).length > 0 ? rest : undefined;
+function takes(feature: Feature, name: Choice): boolean {
+  return name === 'wetState' || hasField(feature, name);
+}
+
+/** What was typed for one figure no longer goes with another. */
+function without(typed: Feature['typed'], names: readonly Measure[]): Feature['typed'] {
+  const left = Object.entries(typed ?? {}).filter(([name]) => !names.some((each) => each === name));
+  return left.length > 0 ? Object.fromEntries(left) : undefined;
 }

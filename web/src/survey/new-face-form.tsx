@@ -1,6 +1,6 @@
 import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
 import type { Issue } from '@caulkhorn/core/issues';
-import { type Face, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import { type Face, type FacePoint, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { toast } from 'sonner';
@@ -12,9 +12,13 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
+import { OutlineField } from './outline-field';
+import { readOutline } from './outline-text';
 
 const START = {
   kind: 'wall',
+  shape: 'rectangle' as 'rectangle' | 'drawn',
+  outline: '',
   mark: '',
   name: '',
   lengthM: '',
@@ -33,14 +37,14 @@ export function NewFaceForm() {
   const units = useUnits();
   const { jobId } = useJob();
   const form = useKeptForm<Texts>(`new face ${jobId}`, START);
-  const { register, formState, watch } = form;
+  const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
-  const kind = watch('kind');
+  const [kind, shape] = [watch('kind'), watch('shape')];
   const metre = toSystem(1, 'm', units).unit;
   const millimetre = toSystem(1, 'mm', units).unit;
 
   const save = form.handleSubmit((texts) => {
-    const space: Space = model.spaces.at(-1) ?? { id: v4(), name: t('space.first'), order: 0 };
+    const space: Space = lastOf(model.spaces) ?? { id: v4(), name: t('space.first'), order: 0 };
     const body: WaterBody = model.waterBodies.find((b) => b.kind === 'ground') ?? {
       id: v4(),
       name: t('water.ground'),
@@ -56,7 +60,7 @@ export function NewFaceForm() {
     if (withNew.waterBodies !== model.waterBodies) put('water-body', body);
     put('face', face);
     form.forget();
-    form.reset({ ...texts, mark: '', name: '', lengthM: '' });
+    form.reset({ ...texts, mark: '', name: '', lengthM: '', outline: '' });
     toast(t('new-face.added', { mark: face.mark }));
   });
 
@@ -73,14 +77,45 @@ export function NewFaceForm() {
         <div className="col-span-2">
           <TextField label={t('field.name')} fault={faults.name?.message} {...register('name')} />
         </div>
-        <TextField label={t('field.lengthM')} unit={metre} inputMode="decimal" fault={faults.lengthM?.message} {...register('lengthM')} />
-        <TextField
-          label={t(kind === 'slab' ? 'new-face.depth' : 'new-face.height')}
-          unit={metre}
-          inputMode="decimal"
-          fault={faults.heightM?.message}
-          {...register('heightM')}
-        />
+        <div className="col-span-2">
+          <SelectField
+            label={t('room.shape')}
+            options={(['rectangle', 'drawn'] as const).map((each) => ({ value: each, label: t(`new-face.shape.${each}`) }))}
+            {...register('shape')}
+          />
+        </div>
+        {shape === 'drawn' ? (
+          <div className="col-span-2">
+            <OutlineField
+              label={t('face.outline')}
+              text={watch('outline')}
+              onText={(text) => setValue('outline', text, { shouldDirty: true })}
+              fault={faults.outline?.message}
+              placeholder="0 0, 4 0, 4 2.5, 0 2.5"
+              drawn
+            />
+            <p className="mt-1 text-[13px] text-soft">
+              {t(kind === 'slab' ? 'new-face.drawn-slab' : 'new-face.drawn-wall', { unit: metre })}
+            </p>
+          </div>
+        ) : (
+          <>
+            <TextField
+              label={t('field.lengthM')}
+              unit={metre}
+              inputMode="decimal"
+              fault={faults.lengthM?.message}
+              {...register('lengthM')}
+            />
+            <TextField
+              label={t(kind === 'slab' ? 'new-face.depth' : 'new-face.height')}
+              unit={metre}
+              inputMode="decimal"
+              fault={faults.heightM?.message}
+              {...register('heightM')}
+            />
+          </>
+        )}
         <TextField label={t('face.foot')} unit={metre} inputMode="decimal" fault={faults.footM?.message} {...register('footM')} />
         <SelectField
           label={t('face.substrate')}
@@ -112,6 +147,7 @@ const FIELD_OF: Readonly<Record<string, string>> = { outline: 'lengthM', placeme
 
 /** An outline that cannot be read is a length or a height that cannot be read. */
 function inFormTerms(issues: readonly Issue[], texts: Texts): Issue[] {
+  if (texts.shape === 'drawn') return issues.map((found) => ({ ...found, path: found.path === 'placement' ? 'outline' : found.path }));
   return issues.flatMap((found): Issue[] => {
     if (found.code !== 'not-points') return [{ ...found, path: FIELD_OF[found.path] ?? found.path }];
     return (['lengthM', 'heightM'] as const)
@@ -128,32 +164,45 @@ function faceFrom(texts: Texts, units: UnitSystem, model: JobModel, space: Space
   const metres = (text: string) => readQuantity(text, 'm', units) ?? NaN;
   const [lengthM, heightM, footM] = [metres(texts.lengthM), metres(texts.heightM), metres(texts.footM)];
   const isWall = texts.kind === 'wall';
+  const outline: FacePoint[] =
+    texts.shape === 'drawn'
+      ? readOutline(texts.outline, units)
+      : [
+          [0, 0],
+          [lengthM, 0],
+          [lengthM, heightM],
+          [0, heightM],
+        ];
   return {
     id: v4(),
     spaceId: space.id,
     mark: texts.mark.trim(),
     name: texts.name.trim(),
     kind: isWall ? 'wall' : 'slab',
-    outline: [
-      [0, 0],
-      [lengthM, 0],
-      [lengthM, heightM],
-      [0, heightM],
-    ],
-    placement: isWall ? nextWallPlacement(model, space, footM) : floorPlacement(model, space, footM, heightM),
+    outline,
+    placement: isWall
+      ? nextWallPlacement(model, space, footM)
+      : floorPlacement(model, space, footM, Math.max(...outline.map(([, v]) => v))),
     thicknessMm: readQuantity(texts.thicknessMm, 'mm', units) ?? NaN,
     substrate: texts.substrate as Face['substrate'],
     strengthMPa: readQuantity(texts.strengthMPa, 'MPa', units) ?? NaN,
     roughnessFactor: readQuantity(texts.roughnessFactor, '', units) ?? NaN,
     near: { kind: 'room' },
     far: { kind: 'ground', waterBodyId: body.id },
-    order: model.faces.filter((face) => face.spaceId === space.id).length,
+    order: (lastOf(model.faces.filter(({ spaceId }) => spaceId === space.id))?.order ?? -1) + 1,
   };
+}
+
+/** By its place in the walk. */
+function lastOf<T extends { order: number }>(items: readonly T[]): T | undefined {
+  return items.reduce<T | undefined>((last, next) => (last && last.order > next.order ? last : next), undefined);
 }
 
 /** Walls are walked clockwise: the next one starts where the last ended and turns right. */
 function nextWallPlacement(model: JobModel, space: Space, footM: number): Face['placement'] {
-  const last = model.faces.findLast((face) => face.spaceId === space.id && face.kind === 'wall' && face.placement.kind === 'plane');
+  const last = lastOf(
+    model.faces.filter(({ spaceId, kind, placement }) => spaceId === space.id && kind === 'wall' && placement.kind === 'plane'),
+  );
   if (!last || last.placement.kind !== 'plane') return { kind: 'plane', xM: 0, yM: 0, zM: footM, headingDeg: 0, tiltDeg: 90 };
   const { xM, yM, headingDeg } = last.placement;
   const length = Math.max(...last.outline.map(([u]) => u));

@@ -1,12 +1,13 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
 import { accepted, refusals } from '../../../core/src/testing/results';
 import { sampleJob } from '../../../core/src/testing/sample-job';
-import { guessMapping, readSheet, toReadings } from './read-readings';
+import { readSheet } from '../exchange/csv-in';
+import { guessMapping, toReadings } from './read-readings';
 
 const model: JobModel = sampleJob();
-function read(text: string, timeZone = 'Europe/Oslo') {
+function read(text: string) {
   const sheet = accepted(readSheet(text));
-  return toReadings(sheet, guessMapping(sheet.header), model, timeZone);
+  return toReadings(sheet, guessMapping(sheet.header), model, 'local');
 }
 const HEADER = 'face,kind,value,time,along_m,up_m,instrument\n';
 
@@ -34,19 +35,27 @@ test('every line at fault is named, and nothing is taken', () => {
   ]);
 });
 
-test('times without an offset are read in the job’s zone; the hour skipped and the hour doubled are asked for', () => {
-  const at = (time: string) => read(`${HEADER}N,moisture-meter,60,${time},1,0.3,`);
-  expect(accepted(at('2026-07-01 06:00'))[0]!.at).toBe('2026-07-01T04:00:00.000Z');
-  // IANA time zone database: clocks in Oslo go from 02:00 to 03:00 on 29 March 2026 and back on 25 October 2026
-  expect(refusals(at('2026-03-29 02:30'))).toEqual(['hour-skipped at line 2']);
-  expect(refusals(at('2026-10-25 02:30'))).toEqual(['hour-doubled at line 2']);
-  expect(accepted(at('2026-10-25T02:30:00+01:00'))[0]!.at).toBe('2026-10-25T01:30:00.000Z');
+test('figures in other units, by column or cell; a kind whose unit is named in some lines only is asked about', () => {
+  const header = 'face,kind,value,time,along_ft,up_ft\n';
+  expect(
+    accepted(read(`${header}N,surface-temperature,59 °F,2026-03-01T06:00Z,5,1\nN,moisture-meter,60,2026-03-01T06:00Z,5,1\n`)),
+  ).toMatchObject([
+    { value: 15, point: [1.524, 0.3048] },
+    { value: 60, point: [1.524, 0.3048] },
+  ]);
+  const mixed = `${header}N,surface-temperature,59 °F,2026-03-01T06:00Z,5,1\nN,surface-temperature,14,2026-03-01T07:00Z,5,1\n`;
+  expect(refusals(read(mixed))).toEqual(['csv-unit-missing at line 3']);
 });
 
-test('an empty file, one cut off within quotes, one too long, and one without a needed column are refused', () => {
-  expect(refusals(readSheet(HEADER))).toEqual(['csv-empty at line 2']);
-  expect(refusals(readSheet(`${HEADER}N,"moisture-me`))).toEqual(['csv-cut-off at line 2']);
-  expect(refusals(readSheet(HEADER + 'N,moisture-meter,60,2026-03-01T06:00Z,1,0.3,\n'.repeat(5001)))).toEqual(['too-many at line 5002']);
+test('a file without a needed column is refused', () => {
   const sheet = accepted(readSheet('a,b\n1,2'));
-  expect(new Set(refusals(toReadings(sheet, guessMapping(sheet.header), model, 'UTC')))).toEqual(new Set(['csv-no-column at line 1']));
+  expect(new Set(refusals(toReadings(sheet, guessMapping(sheet.header), model)))).toEqual(new Set(['csv-no-column at line 1']));
+});
+
+test('a mark that two faces carry is no address; words too long or with control characters are refused, not cut', () => {
+  const twins: JobModel = { ...model, faces: model.faces.map((face) => ({ ...face, mark: 'N' })) };
+  const sheet = accepted(readSheet(`${HEADER}N,moisture-meter,60,2026-03-01T06:00Z,1,0.3,`));
+  expect(refusals(toReadings(sheet, guessMapping(sheet.header), twins))).toEqual(['csv-two-faces at line 2']);
+  expect(refusals(read(`${HEADER}N,moisture-meter,60,2026-03-01T06:00Z,1,0.3,${'x'.repeat(121)}`))).toEqual(['too-long at line 2']);
+  expect(refusals(read(`${HEADER}N,moisture-meter,60,2026-03-01T06:00Z,1,0.3,a\u0007b`))).toEqual(['not-in-this-form at line 2']);
 });

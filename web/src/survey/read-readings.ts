@@ -1,80 +1,55 @@
-import { READING_KINDS } from '@caulkhorn/contract';
+import { READING_KINDS, ReadingDto, checkShape } from '@caulkhorn/contract';
 import { type Issue, type Result, issue } from '@caulkhorn/core/issues';
-import { type JobModel, type Reading, type ReadingKind, checkItem, lookupIn } from '@caulkhorn/core/jobs';
-import Papa from 'papaparse';
+import { type JobModel, READING_SPECS, type Reading, type ReadingKind, checkItem, groupBy, lookupIn } from '@caulkhorn/core/jobs';
 import { v4 } from 'uuid';
+import { type Clock, QuantityColumn, type Sheet, inOrder, readTime } from '../exchange/csv-in';
 import { has, t } from '../messages/t';
-import { parseNumber } from '../shared/numbers';
-import { instantsOf } from '../shared/times';
 
 export const COLUMNS = ['face', 'kind', 'value', 'time', 'along', 'up', 'instrument', 'note'] as const;
 export type Column = (typeof COLUMNS)[number];
 export const NEEDED: readonly Column[] = ['face', 'kind', 'value', 'time'];
-export const MOST_READINGS = 5000;
 
 /** Which column of the file holds what; -1 for none. */
 export type Mapping = Readonly<Record<Column, number>>;
 
-export interface Sheet {
-  header: readonly string[];
-  rows: readonly (readonly string[])[];
-}
-
 const KNOWN: Readonly<Record<Column, RegExp>> = {
   face: /^(face|wall|mark)\b/i,
   kind: /^(kind|what|type|quantity)\b/i,
-  value: /^(value|reading|result)\b/i,
+  value: /^(value|reading|result)(_|\b)/i,
   time: /^(time|date|at|when)\b/i,
-  along: /^(u|x|along)(_m|\b)/i,
-  up: /^(v|y|up|height)(_m|\b)/i,
+  along: /^(u|x|along)(_|\b)/i,
+  up: /^(v|y|up|height)(_|\b)/i,
   instrument: /^(instrument|device|probe|meter)\b/i,
   note: /^(note|remark|comment)\b/i,
 };
-
-/** The cells of a CSV, comma, semicolon or tab; a file cut off within quotes is refused. */
-export function readSheet(text: string): Result<Sheet> {
-  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    skipEmptyLines: 'greedy',
-    delimitersToGuess: [',', ';', '\t'],
-  });
-  const broken = errors.find(({ type }) => type === 'Quotes');
-  if (broken) return { ok: false, issues: [issue('csv-cut-off', `line ${(broken.row ?? 0) + 1}`)] };
-  const [header, ...rows] = data;
-  if (!header || rows.length === 0) return { ok: false, issues: [issue('csv-empty', 'line 2')] };
-  if (rows.length > MOST_READINGS) return { ok: false, issues: [issue('too-many', `line ${MOST_READINGS + 2}`, { max: MOST_READINGS })] };
-  return { ok: true, value: { header: header.map((name) => name.trim()), rows } };
-}
 
 /** The first column whose name says so. */
 export function guessMapping(header: readonly string[]): Mapping {
   return Object.fromEntries(COLUMNS.map((column) => [column, header.findIndex((name) => KNOWN[column].test(name))])) as Mapping;
 }
 
-/** Every row as a reading, or every line at fault; times without an offset are read in `timeZone`. */
-export function toReadings({ rows }: Sheet, mapping: Mapping, model: JobModel, timeZone: string): Result<Reading[]> {
+/** Every row as a reading, or every line at fault; times without an offset go by `clock`. */
+export function toReadings({ header, rows }: Sheet, mapping: Mapping, model: JobModel, clock?: Clock): Result<Reading[]> {
   const missing = NEEDED.filter((column) => mapping[column] < 0);
   if (missing.length > 0)
     return { ok: false, issues: missing.map((column) => issue('csv-no-column', 'line 1', { column: t(`csv.${column}`) })) };
   const lookup = lookupIn(model);
-  const faces = new Map(model.faces.map((face) => [face.mark.toLowerCase(), face]));
+  const faces = groupBy(model.faces, ({ mark }) => mark.toLowerCase());
   const issues: Issue[] = [];
+  const figure = (column: Column) => new QuantityColumn(header[mapping[column]] ?? '', t(`csv.${column}`));
+  const figures = { value: figure('value'), along: figure('along'), up: figure('up') };
   const seen = new Map<string, number>();
   const readings = rows.map((cells, i): Reading => {
     const path = `line ${i + 2}`;
     const cell = (column: Column) => (mapping[column] < 0 ? '' : (cells[mapping[column]] ?? '').trim());
-    const face = faces.get(cell('face').toLowerCase());
-    if (!face) issues.push(issue('csv-no-face', path, { mark: cell('face').slice(0, 20) }));
+    const [face, other] = faces.get(cell('face').toLowerCase()) ?? [];
+    if (!face || other) issues.push(issue(face ? 'csv-two-faces' : 'csv-no-face', path, { mark: cell('face').slice(0, 20) }));
     const kind = kindOf(cell('kind'));
     if (!kind) issues.push(issue('csv-no-kind', path, { kind: cell('kind').slice(0, 40) }));
-    const number = (column: Column) => {
-      const value = parseNumber(cell(column));
-      if (Number.isNaN(value))
-        issues.push(issue('csv-not-a-number', path, { column: t(`csv.${column}`), text: cell(column).slice(0, 20) }));
-      return value;
-    };
-    const value = number('value');
-    const point = cell('along') || cell('up') ? ([number('along'), number('up')] as const) : undefined;
-    const at = timeOf(cell('time'), timeZone, path, issues);
+    const number = (column: keyof typeof figures, unit: string) => figures[column].read(cell(column), unit, i + 2, issues);
+    const value = number('value', READING_SPECS[kind ?? 'in-slab-rh'].unit);
+    const point = cell('along') || cell('up') ? ([number('along', 'm'), number('up', 'm')] as const) : undefined;
+    const at = readTime(cell('time'), clock, model.job.timeZone, path, issues);
     const reading: Reading = {
       id: v4(),
       faceId: face?.id ?? '',
@@ -82,34 +57,26 @@ export function toReadings({ rows }: Sheet, mapping: Mapping, model: JobModel, t
       value,
       at,
       ...(point ? { point } : {}),
-      ...(cell('instrument') ? { instrument: cell('instrument').slice(0, 120) } : {}),
-      ...(cell('note') ? { note: cell('note').slice(0, 500) } : {}),
+      ...(cell('instrument') ? { instrument: cell('instrument') } : {}),
+      ...(cell('note') ? { note: cell('note') } : {}),
     };
-    if (face && kind && !Number.isNaN(value) && (!point || point.every(Number.isFinite)))
-      issues.push(...checkItem('reading', reading, lookup).map((found) => ({ ...found, path })));
+    // what could not be read has been told already
+    if (face && kind && at !== '' && !Number.isNaN(value) && (!point || point.every(Number.isFinite))) {
+      const shape = checkShape(ReadingDto, reading);
+      const ofWords = shape.ok ? [] : shape.issues.filter((found) => found.path === 'instrument' || found.path === 'note');
+      issues.push(...[...ofWords, ...checkItem('reading', reading, lookup)].map((found) => ({ ...found, path })));
+    }
     const same = JSON.stringify([reading.faceId, kind, at, point, reading.instrument]);
     if (seen.has(same)) issues.push(issue('csv-duplicate-row', path, { line: seen.get(same)! }));
     else seen.set(same, i + 2);
     return reading;
   });
-  return issues.length > 0 ? { ok: false, issues } : { ok: true, value: readings };
+  issues.push(...Object.values(figures).flatMap((each) => each.doubts()));
+  return issues.length > 0 ? { ok: false, issues: inOrder(issues) } : { ok: true, value: readings };
 }
 
 /** By its id or by the words shown for it. */
 function kindOf(text: string): ReadingKind | undefined {
   const wanted = text.toLowerCase();
   return READING_KINDS.find((kind) => kind === wanted || (has(`reading.${kind}`) && t(`reading.${kind}`).toLowerCase() === wanted));
-}
-
-const WITH_OFFSET = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
-const LOCAL = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2})?$/;
-
-function timeOf(text: string, timeZone: string, path: string, issues: Issue[]): string {
-  const iso = text.replace(' ', 'T');
-  if (WITH_OFFSET.test(text) && !Number.isNaN(Date.parse(iso))) return new Date(iso).toISOString();
-  const instants = LOCAL.test(text) ? instantsOf(iso, timeZone) : [];
-  if (instants.length === 1) return instants[0]!;
-  const code = !LOCAL.test(text) ? 'not-a-time' : instants.length === 0 ? 'hour-skipped' : 'hour-doubled';
-  issues.push(issue(code, path, { zone: timeZone }));
-  return '';
 }

@@ -138,13 +138,6 @@ export function ReadingForm({ face }: { face: Face }) {
             {...register('value')}
           />
         )}
-        <TextField label={t('field.at')} type="datetime-local" fault={faults.at?.message} {...register('at')} />
-        {ofAir ? null : (
-          <>
-            <TextField label={t('csv.along')} unit={metre} inputMode="decimal" fault={faults.u?.message} {...register('u')} />
-            <TextField label={t('csv.up')} unit={metre} inputMode="decimal" fault={faults.v?.message} {...register('v')} />
-          </>
-        )}
         {kind === 'in-slab-rh' ? (
           <TextField
             label={t('readings.depth')}
@@ -154,6 +147,15 @@ export function ReadingForm({ face }: { face: Face }) {
             {...register('depthMm')}
           />
         ) : null}
+        <div className="col-span-2">
+          <TextField label={t('field.at')} type="datetime-local" fault={faults.at?.message} {...register('at')} />
+        </div>
+        {ofAir ? null : (
+          <>
+            <TextField label={t('csv.along')} unit={metre} inputMode="decimal" fault={faults.u?.message} {...register('u')} />
+            <TextField label={t('csv.up')} unit={metre} inputMode="decimal" fault={faults.v?.message} {...register('v')} />
+          </>
+        )}
         <TextField label={t('readings.instrument')} fault={faults.instrument?.message} {...register('instrument')} />
         <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
       </div>

@@ -1,6 +1,8 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { ClockField } from '../exchange/clock-field';
+import { type Clock, LARGEST_CSV_BYTES, type Sheet, hasBareTimes, readSheet } from '../exchange/csv-in';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
@@ -8,9 +10,8 @@ import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
-import { COLUMNS, type Column, type Mapping, NEEDED, type Sheet, guessMapping, readSheet, toReadings } from './read-readings';
+import { COLUMNS, type Column, type Mapping, NEEDED, guessMapping, toReadings } from './read-readings';
 
-const LARGEST_BYTES = 5_000_000;
 const NO_COLUMN = '-1';
 
 /** Readings from a CSV: which column is what is shown and can be changed; all rows go in, or the lines at fault are listed. */
@@ -19,12 +20,17 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [mapping, setMapping] = useState<Mapping | null>(null);
   const [refused, setRefused] = useState<readonly Issue[]>([]);
+  const [clock, setClock] = useState<Clock>();
   const { timeZone } = model.job;
-  const read = useMemo(() => (sheet && mapping ? toReadings(sheet, mapping, model, timeZone) : null), [sheet, mapping, model, timeZone]);
+  const asksClock = sheet !== null && mapping !== null && hasBareTimes(sheet, mapping.time);
+  const read = useMemo(
+    () => (sheet && mapping && (clock || !asksClock) ? toReadings(sheet, mapping, model, clock) : null),
+    [sheet, mapping, model, clock, asksClock],
+  );
 
   const take = async (file: File) => {
     setSheet(null);
-    if (file.size > LARGEST_BYTES) return setRefused([{ code: 'file-too-large', path: file.name }]);
+    if (file.size > LARGEST_CSV_BYTES) return setRefused([{ code: 'file-too-large', path: file.name }]);
     const result = readSheet(await file.text());
     setRefused(result.ok ? [] : result.issues);
     if (!result.ok) return;
@@ -44,12 +50,13 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title={t('readings.import')} wide>
       <div className="flex flex-col gap-3">
-        <p>{t('readings.import-how', { zone: timeZone })}</p>
+        <p>{t('readings.import-how')}</p>
         <pre className="overflow-x-auto rounded-[3px] bg-sunk p-2 font-mono text-[13px]">
           {'face,kind,value,time,along_m,up_m,instrument\nA,moisture-meter,62,2026-03-01T06:00:00+01:00,1.2,0.3,Pin meter 2'}
         </pre>
         <FileField label={t('water.csv-file')} accept=".csv,text/csv,text/plain" onFile={(file) => void take(file)} />
         {sheet && mapping ? <MappingFields sheet={sheet} mapping={mapping} onChange={setMapping} /> : null}
+        {asksClock ? <ClockField clock={clock} timeZone={timeZone} onChange={setClock} /> : null}
         {issues.length > 0 ? <FaultList title={t('water.import-refused', { n: issues.length })} issues={issues} /> : null}
         <div className="flex justify-end gap-2">
           <Button onClick={() => onOpenChange(false)}>{t('cancel')}</Button>

@@ -2,6 +2,7 @@ import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
 import type { Issue, Result } from '@caulkhorn/core/issues';
 import {
   type Face,
+  type FacePoint,
   type PlacedShape,
   type Space,
   type WaterBody,
@@ -9,15 +10,17 @@ import {
   lookupIn,
   roomShapes,
   shaftShapes,
+  tapedWalls,
   tunnelShapes,
   walkWalls,
 } from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
-import { Plus, Trash2 } from 'lucide-react';
+import { PencilRuler, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
-import { readQuantity } from '../shared/numbers';
+import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
@@ -25,10 +28,14 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
+import { OutlinePad } from './outline-pad';
+import { outlineText, readOutline } from './outline-text';
+import { isWhole } from './pad-points';
 import { PlanSketch } from './plan-sketch';
 import { nextMarks, placeForNext } from './room-place';
 
 const START = {
+  plan: '',
   shape: 'walls' as 'walls' | 'shaft' | 'tunnel',
   name: '',
   footM: '',
@@ -57,7 +64,8 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
   const form = useKeptForm<Texts>(`room ${jobId}`, START);
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
-  const [shape, walls] = [watch('shape'), watch('walls')];
+  const [shape, walls, plan] = [watch('shape'), watch('walls'), watch('plan')];
+  const [drawing, setDrawing] = useState(false);
   const metre = toSystem(1, 'm', units).unit;
   const taped = walls.map(({ length, turn }) => ({ lengthM: number(length, 'm', units), turnRightDeg: number(turn, '', units) }));
   const readable = taped.filter(({ lengthM, turnRightDeg }) => Number.isFinite(lengthM + turnRightDeg));
@@ -161,6 +169,27 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
           )}
         </div>
         {shape === 'walls' ? (
+          <fieldset>
+            <legend className="sr-only">{t('room.draw')}</legend>
+            <Button size="small" className="max-[719px]:h-12" aria-expanded={drawing} onClick={() => setDrawing(!drawing)}>
+              <PencilRuler size={15} aria-hidden /> {t('room.draw')}
+            </Button>
+            {drawing ? (
+              <div className="mt-2">
+                <OutlinePad
+                  label={t('room.draw')}
+                  points={plan.trim() === '' ? [] : readOutline(plan, units)}
+                  onChange={(points, closed) => {
+                    setValue('plan', outlineText(points, units));
+                    if (closed && isWhole(points)) setValue('walls', wallTexts(points, units));
+                  }}
+                />
+                <p className="text-[13px] text-soft">{t('room.draw-how')}</p>
+              </div>
+            ) : null}
+          </fieldset>
+        ) : null}
+        {shape === 'walls' ? (
           <fieldset className="grid grid-cols-[1fr_200px] gap-3 max-[719px]:grid-cols-1">
             <legend className="mb-1 font-semibold">{t('room.walls-title')}</legend>
             <div className="flex flex-col gap-1.5">
@@ -233,6 +262,14 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
       </form>
     </Dialog>
   );
+}
+
+/** A drawn plan as it would have been taped; the figures are then typed as they are on site. */
+function wallTexts(plan: readonly FacePoint[], units: UnitSystem): Texts['walls'] {
+  return tapedWalls(plan).map(({ lengthM, turnRightDeg }) => ({
+    length: fieldText(lengthM, 'm', units),
+    turn: fieldText(turnRightDeg, '', units),
+  }));
 }
 
 function number(text: string, unit: string, units: UnitSystem): number {

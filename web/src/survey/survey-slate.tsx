@@ -4,23 +4,25 @@ import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
+import { Loading } from '../shared/ui/states';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
 import { SlateTitle } from '../workspace/slate-title';
 import { CopyAlong } from './copy-along';
-import { DiagnosisPanel } from './diagnosis-panel';
-import { FaceForm } from './face-form';
 import { FeatureForm } from './feature-form';
 import { GapsPanel } from './gaps-panel';
 import { JunctionList } from './junction-list';
-import { ManyForm } from './many-form';
 import { NewFaceForm } from './new-face-form';
 import { PhotosPanel } from './photos-panel';
 import { ReadingsPanel } from './readings-panel';
+import { RoomsPanel } from './rooms-panel';
 
 // opened now and then: fetched when they are
+const DiagnosisPanel = lazy(() => import('./diagnosis-panel').then((m) => ({ default: m.DiagnosisPanel })));
+const FaceForm = lazy(() => import('./face-form').then((m) => ({ default: m.FaceForm })));
+const ManyForm = lazy(() => import('./many-form').then((m) => ({ default: m.ManyForm })));
 const RoomDialog = lazy(() => import('./room-dialog').then((m) => ({ default: m.RoomDialog })));
 const DrawingImport = lazy(() => import('../exchange/drawing-import').then((m) => ({ default: m.DrawingImport })));
 const SheetExport = lazy(() => import('../exchange/sheet-export').then((m) => ({ default: m.SheetExport })));
@@ -38,7 +40,12 @@ export function SurveySlate() {
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   const together = feature && also.length > 0 ? [feature, ...model.features.filter(({ id }) => also.includes(id))] : [];
-  if (together.length > 1) return <ManyForm features={together} editable={editable} />;
+  if (together.length > 1)
+    return (
+      <Suspense fallback={<Loading what={t('lens.survey')} />}>
+        <ManyForm features={together} editable={editable} />
+      </Suspense>
+    );
   if (feature) {
     const on = model.faces.find((f) => f.id === feature.faceId)!;
     return (
@@ -54,7 +61,7 @@ export function SurveySlate() {
           </div>
         </div>
         {editable ? <CopyAlong key={`copy ${feature.id}`} feature={feature} face={on} /> : null}
-        {DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}
+        <Suspense>{DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}</Suspense>
       </>
     );
   }
@@ -62,7 +69,7 @@ export function SurveySlate() {
     return (
       <>
         <FaceFacts face={face} />
-        {editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}
+        <Suspense>{editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}</Suspense>
         <PhotosPanel key={face.id} faceId={face.id} editable={editable} />
         <ReadingsPanel key={`readings ${face.id}`} face={face} editable={editable} />
         {editable ? (
@@ -88,6 +95,7 @@ export function SurveySlate() {
             </Button>
           </div>
           <NewFaceForm />
+          <RoomsPanel />
         </>
       ) : null}
       {model.faces.length > 0 ? (

@@ -14,13 +14,19 @@ import { useSelection } from '../workspace/selection';
 /** Today, high, flooded, pumped down, tank full, tank empty: what each does to the chosen face, shown on the sheet at a press. */
 export function CasesPanel({ face, feature }: { face?: Face; feature?: Feature }) {
   const { model, can, put } = useJob();
-  const { shownCase, showCase } = useSelection();
+  const { shownCase, showCase, showForces } = useSelection();
   const cases = useMemo(() => knownCases(model), [model]);
   const ofFace = useMemo(() => (face ? faceCases(face, model) : []), [face, model]);
   const hardest = useMemo(() => (face && feature ? featureCases(feature.path, face, model)[0] : undefined), [face, feature, model]);
   const units = useUnits();
   // a case is looked at on this lens alone; elsewhere the sheet shows what governs
-  useEffect(() => () => showCase(null), [showCase]);
+  useEffect(() => {
+    showForces(true);
+    return () => {
+      showForces(false);
+      showCase(null);
+    };
+  }, [showCase, showForces]);
   if (cases.length === 0) return null;
   const adopt = (designCase: DesignCase) => {
     put('water-body', ...watersInCase(model, designCase).filter(({ governingLevelId }) => governingLevelId !== undefined));
@@ -87,20 +93,30 @@ function levelsText(model: Parameters<typeof watersInCase>[0], designCase: Desig
 function CaseFigures({ found: { sides, drivingHeadM, gradient, uplift } }: { found: FaceCase }) {
   const units = useUnits();
   const show = useWorking((state) => state.show);
-  const figure = (label: string, text: string, working: Working, wrong = false) => (
-    <button
-      key={label + text}
-      type="button"
-      title={t('working.open')}
-      className="text-left hover:bg-sunk max-[719px]:min-h-12"
-      onClick={() => show(working, label)}
-    >
-      <span className="block text-[13px] text-soft">{label}</span>
-      <span className={`font-semibold underline decoration-rule-strong decoration-dotted underline-offset-4 ${wrong ? 'text-iron' : ''}`}>
-        {text}
-      </span>
-    </button>
-  );
+  const figure = (label: string, text: string, working?: Working, wrong = false) => {
+    const words = (
+      <>
+        <span className="block text-[13px] text-soft">{label}</span>
+        <span
+          className={`font-semibold ${working ? 'underline decoration-rule-strong decoration-dotted underline-offset-4' : ''} ${wrong ? 'text-iron' : ''}`}
+        >
+          {text}
+        </span>
+      </>
+    );
+    if (!working) return <div key={label + text}>{words}</div>;
+    return (
+      <button
+        key={label + text}
+        type="button"
+        title={t('working.open')}
+        className="text-left hover:bg-sunk max-[719px]:min-h-12"
+        onClick={() => show(working, label)}
+      >
+        {words}
+      </button>
+    );
+  };
   const wet = sides.filter(({ headAtFoot }) => headAtFoot.output.headM > 0);
   if (wet.length === 0) return <p className="px-1.5 pb-1.5 text-[13px] text-soft">{t('cases.stays-dry')}</p>;
   const which = (side: SideLoad) => (wet.length > 1 ? ` ${t(`cases.${side.water.side}`)}` : '');
@@ -113,10 +129,10 @@ function CaseFigures({ found: { sides, drivingHeadM, gradient, uplift } }: { fou
               figure(
                 t('cases.force') + which(side),
                 t('cases.force-at', {
-                  force: formatQuantity(side.force.output.forceKN, 'kN', units),
-                  level: formatQuantity(side.force.output.resultantLevelM ?? 0, 'm', units),
+                  force: formatQuantity(side.force.forceKN, 'kN', units),
+                  level: formatQuantity(side.force.resultantLevelM ?? 0, 'm', units),
                 }),
-                side.force,
+                side.force.working,
               ),
             ]
           : []),

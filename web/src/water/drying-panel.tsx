@@ -1,5 +1,12 @@
 import type { Face } from '@caulkhorn/core/jobs';
-import { type DryingForecast, type Finish, type SlabSurroundings, dryingForecast } from '@caulkhorn/core/survey';
+import {
+  type DryingBand,
+  type DryingForecast,
+  type Finish,
+  type SlabSurroundings,
+  dryingBand,
+  dryingForecast,
+} from '@caulkhorn/core/survey';
 import { calculate } from '@caulkhorn/core/calculators';
 import { useMemo } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
@@ -61,6 +68,7 @@ interface Fit {
   diffusionMultiplier: number;
   initialRhPct: number;
   rmsePct: number;
+  readyDay: number | null;
   readyDayLow: number | null;
   readyDayHigh: number | null;
 }
@@ -95,9 +103,10 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
   if (!curve?.open) return null;
   const day = (n: number) => dayOnly(day0Ms + n * 86_400_000, timeZone);
   const { readyDay } = curve.open;
+  const band = fit && dryingBand(curve.open.rhAtProbePct, fit);
   return (
     <>
-      <DryingChart forecast={forecast} daily={curve.open.rhAtProbePct} scatterPct={fit?.rmsePct} />
+      <DryingChart forecast={forecast} daily={curve.open.rhAtProbePct} band={band} />
       <p className="border-l-4 border-water bg-water-soft px-3 py-1.5" data-testid="ready-on">
         {readyDay === null ? t('slab.never') : isOver ? t('slab.ready-on', { day: day(readyDay) }) : t('slab.ready-now')}
         {fit?.readyDayLow != null && isOver
@@ -116,18 +125,15 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
 }
 
 const MOST_POINTS = 160;
-/** Twice the scatter of the readings about the curve holds most of them. */
-const BAND = 2;
 
-function DryingChart({ forecast, daily, scatterPct }: { forecast: DryingForecast; daily: readonly number[]; scatterPct?: number }) {
+function DryingChart({ forecast, daily, band }: { forecast: DryingForecast; daily: readonly number[]; band?: DryingBand }) {
   const { timeZone } = useJob().model.job;
   const { day0Ms, readings, input } = forecast;
   const at = (n: number) => day0Ms + n * 86_400_000;
   const every = Math.max(1, Math.ceil(daily.length / MOST_POINTS));
   const data = daily.flatMap((rh, n) => {
     if (n % every !== 0 && n !== daily.length - 1) return [];
-    const half = BAND * (scatterPct ?? 0);
-    return [{ at: at(n), rh, band: scatterPct === undefined ? null : [Math.max(0, rh - half), Math.min(100, rh + half)] }];
+    return [{ at: at(n), rh, band: band ? [band.low[n], band.high[n]] : null }];
   });
   const tick = { fontSize: 11, fill: 'var(--ink-soft)' };
   return (
@@ -162,7 +168,7 @@ function DryingChart({ forecast, daily, scatterPct }: { forecast: DryingForecast
           <ReferenceLine y={input.limitRhPct} stroke="var(--ochre)" strokeWidth={1.5} strokeDasharray="6 3" ifOverflow="extendDomain" />
         </ComposedChart>
       </ResponsiveContainer>
-      <figcaption className="text-[13px] text-soft">{t(scatterPct === undefined ? 'slab.chart-plain' : 'slab.chart-band')}</figcaption>
+      <figcaption className="text-[13px] text-soft">{t(band ? 'slab.chart-band' : 'slab.chart-plain')}</figcaption>
     </figure>
   );
 }

@@ -78,8 +78,12 @@ export function LevelForm() {
           options={LEVEL_KINDS.map((k) => ({ value: k, label: t(`level-kind.${k}`) }))}
           {...register('kind')}
         />
-        <TextField label={t('field.at')} type="datetime-local" fault={faults.at?.message} {...register('at')} />
-        <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
+        <div className="col-span-2">
+          <TextField label={t('field.at')} type="datetime-local" fault={faults.at?.message} {...register('at')} />
+        </div>
+        <div className="col-span-2">
+          <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
+        </div>
       </div>
       <FormFoot fault={faults.root?.message} label={t('water.add')} />
     </form>

@@ -1,4 +1,4 @@
-import { extentOf, type Face, type Feature } from '@caulkhorn/core/jobs';
+import type { Face, Feature } from '@caulkhorn/core/jobs';
 import { waterOn } from '@caulkhorn/core/water';
 import { type CrackCheck, checkCrackFlow } from '@caulkhorn/core/planning';
 import { Bluetooth, Upload } from 'lucide-react';
@@ -50,14 +50,16 @@ export function WaterSlate() {
       {can('survey') ? (
         <section className="mt-4 border-t border-rule pt-3">
           <LevelForm />
-          {model.waterBodies.length > 0 ? (
-            <Button className="mt-2" onClick={() => setImporting(true)}>
-              <Upload size={16} /> {t('water.import')}
+          <div className="mt-2 flex flex-wrap gap-2">
+            {model.waterBodies.length > 0 ? (
+              <Button onClick={() => setImporting(true)}>
+                <Upload size={16} /> {t('water.import')}
+              </Button>
+            ) : null}
+            <Button onClick={() => setPairing(true)}>
+              <Bluetooth size={16} /> {t('devices.title')}
             </Button>
-          ) : null}
-          <Button className="mt-2 ml-2" onClick={() => setPairing(true)}>
-            <Bluetooth size={16} /> {t('devices.title')}
-          </Button>
+          </div>
           <PairingDialog open={pairing} onOpenChange={setPairing} />
           <LevelImport open={importing} onOpenChange={setImporting} />
         </section>
@@ -71,7 +73,6 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
   const treatment = feature && plan?.treatments.find((each) => each.targetId === feature.id);
   const { model } = useJob();
   const water = waterOn(face, model);
-  const { minU, maxU } = extentOf(face.outline);
   return (
     <>
       <SlateTitle mark={feature?.mark ?? face.mark}>
@@ -87,15 +88,11 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
           ) : (
             <Figure label={t('water.head-at-foot')} value={plan.headAtFoot?.output.headM ?? 0} unit="m" working={plan.headAtFoot} />
           )}
-          {plan.load ? (
+          {plan.force ? (
             <>
-              <Figure
-                label={t('water.force', { length: `${(maxU - minU).toFixed(1)} m` })}
-                value={plan.load.output.forceKN}
-                unit="kN"
-                working={plan.load}
-              />
-              <Figure label={t('water.force-acts-at')} value={plan.load.output.resultantLevelM} unit="m" working={plan.load} />
+              <Figure label={t('water.force')} value={plan.force.forceKN} unit="kN" working={plan.force.working} />
+              <Figure label={t('water.force-acts-at')} value={plan.force.resultantLevelM} unit="m" working={plan.force.working} />
+              {plan.force.working ? null : <p className="py-1 text-[13px] text-soft">{t('water.force-integrated')}</p>}
             </>
           ) : null}
           {feature && water ? <CrackFigures check={checkCrackFlow(feature, face, water.level.levelM)} /> : null}

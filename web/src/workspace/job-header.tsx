@@ -1,6 +1,7 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
 import { Command, LogOut, Redo2, Undo2 } from 'lucide-react';
+import { Suspense } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { useSignOut } from '../people/session';
@@ -26,7 +27,9 @@ export function JobHeader({ session }: { session: SessionInfo }) {
         <Mark /> <span className="max-[980px]:hidden">Caulkhorn</span>
       </Link>
       <span className="min-w-0 truncate border-l border-white/25 pl-3 font-medium">{model.job.name}</span>
-      <Air />
+      <Suspense>
+        <Air />
+      </Suspense>
       <span className="flex-1" />
       <OutboxChip />
       <div className="flex max-[719px]:hidden">

@@ -16,7 +16,7 @@ import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 import { PhonePage } from './phone-page';
 import { useSelection } from './selection';
-import { useLensCounts } from './use-lens-counts';
+import { type LensCounts, useLensCounts } from './use-lens-counts';
 import { useShortcuts } from './use-shortcuts';
 
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
@@ -43,7 +43,9 @@ export function JobPage({ session }: { session: SessionInfo }) {
         <PhonePage lens={lens.id} />
       ) : (
         <>
-          <StepBar />
+          <Suspense fallback={<StepBar counts={{}} />}>
+            <CountedSteps />
+          </Suspense>
           <OutboxNotices />
           <div className="flex min-h-0 flex-1">
             <aside className="flex w-52 shrink-0 flex-col border-r border-rule bg-raised max-[980px]:hidden">
@@ -61,7 +63,9 @@ export function JobPage({ session }: { session: SessionInfo }) {
               </Suspense>
             </aside>
           </div>
-          <Strip />
+          <Suspense>
+            <Strip />
+          </Suspense>
         </>
       )}
       {hasWorking ? (
@@ -74,8 +78,11 @@ export function JobPage({ session }: { session: SessionInfo }) {
   );
 }
 
-function StepBar() {
-  const counts = useLensCounts();
+function CountedSteps() {
+  return <StepBar counts={useLensCounts()} />;
+}
+
+function StepBar({ counts }: { counts: LensCounts }) {
   const { organisationId, jobId } = useParams();
   return (
     <nav aria-label={t('steps')} className="flex h-10 shrink-0 items-stretch border-b border-rule bg-sunk px-2">

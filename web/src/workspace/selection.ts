@@ -21,6 +21,7 @@ interface SelectionState {
   /** where the next reading was pointed at */ readingAt: { faceId: string; point: FacePoint } | null;
   /** a level face opened in true plan */ openPlateId: string | null;
   /** the case whose water the sheet shows; null: what governs */ shownCase: DesignCase | null;
+  /** the sheet shows where the water's force acts on the chosen face */ showsForces: boolean;
   /** places on a face to go to, numbered on the sheet */ places: { faceId: string; points: readonly FacePoint[] } | null;
   select(selected: Selected | null): void;
   /** takes a feature into what is chosen together, or out of it */ toggle(id: string): void;
@@ -32,6 +33,7 @@ interface SelectionState {
   placeReading(faceId: string, point: FacePoint): void;
   openPlate(id: string | null): void;
   showCase(designCase: DesignCase | null): void;
+  showForces(shown: boolean): void;
   showPlaces(places: SelectionState['places']): void;
   reset(): void;
 }
@@ -47,6 +49,7 @@ const START = {
   readingAt: null,
   openPlateId: null,
   shownCase: null,
+  showsForces: false,
   places: null,
 } as const;
 
@@ -69,5 +72,6 @@ export const useSelection = create<SelectionState>()((set) => ({
   openPlate: (openPlateId) => set({ openPlateId, draft: null }),
   showPlaces: (places) => set({ places }),
   showCase: (shownCase) => set({ shownCase }),
+  showForces: (showsForces) => set({ showsForces }),
   reset: () => set(START),
 }));

@@ -9,15 +9,17 @@ interface Count {
   tone: 'plain' | 'waits' | 'wrong';
 }
 
+export type LensCounts = Partial<Record<LensId, Count>>;
+
 /** What each step has to say for itself, beside its name. */
-export function useLensCounts(): Partial<Record<LensId, Count>> {
+export function useLensCounts(): LensCounts {
   const { model, lines } = useJob();
   const { plan, programme } = usePlanning();
   return useMemo(() => {
     const unloaded = plan.findings.filter((found) => found.code === 'no-governing-level').length;
     const failing = plan.faces.filter((face) => face.rating && !face.rating.output.passes).length;
     const refused = plan.faces.flatMap((face) => face.treatments).filter((treatment) => treatment.rule.verdict === 'refuse').length;
-    const counts: Partial<Record<LensId, Count>> = {};
+    const counts: LensCounts = {};
     if (model.features.length > 0) counts.survey = { text: String(model.features.length), tone: 'plain' };
     if (unloaded > 0) counts.water = { text: t('count.no-level', { n: unloaded }), tone: 'waits' };
     if (failing + refused > 0) counts['build-up'] = { text: t('count.to-settle', { n: failing + refused }), tone: 'wrong' };

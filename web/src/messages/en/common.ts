@@ -1,5 +1,6 @@
 /** Words used everywhere: states, session, jobs, workspace. */
 export const COMMON = {
+  'file.none': 'none chosen yet',
   'advice-not-approval':
     'Advice here is a check, not an approval. The product’s own data sheet, local codes and licensed practice come first.',
   close: 'Close',

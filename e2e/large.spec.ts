@@ -1,0 +1,30 @@
+import { expect, test } from '@playwright/test';
+import { jobOfSize } from '../tools/bench/jobs.mjs';
+import { allSent, choose, goTo, row, signIn, slate } from './support.js';
+
+test('a job of a thousand faces: the sheet comes first, the plan after it, and all of it works', async ({ page }) => {
+  test.setTimeout(90_000);
+  const faults: string[] = [];
+  page.on('pageerror', (fault) => faults.push(fault.message));
+  await signIn(page);
+  const session = (await (await page.request.get('/api/session')).json()) as { organisations: { id: string }[] };
+  const path = `/organisations/${session.organisations[0]!.id}`;
+  const imported = await page.request.post(`/api${path}/import`, { data: jobOfSize(1000, 2000, 2000) });
+  const { jobId } = (await imported.json()) as { jobId: string };
+  await page.goto(`/o${path.replace('/organisations', '')}/jobs/${jobId}/survey`);
+  await page.waitForFunction(() => performance.getEntriesByName('sheet-picture').length > 0);
+  await expect(page.getByRole('navigation', { name: 'Steps of the work' }).getByRole('link', { name: /^Survey 2000/ })).toBeVisible();
+  await page.getByPlaceholder('Find in the list').fill('Wall 999');
+  await choose(page, /Wall 999/);
+  await expect(slate(page)).toContainText('Junctions');
+  await page.getByRole('button', { name: 'Show what is chosen, large' }).click();
+  await goTo(page, 'Water');
+  await expect(slate(page)).toContainText('Force on the wall');
+  await goTo(page, 'Survey');
+  await slate(page).getByLabel('Looked all over, nothing else to find').check();
+  await allSent(page);
+  await page.reload();
+  await page.getByPlaceholder('Find in the list').fill('Wall 999');
+  await expect(row(page, /Wall 999/)).toBeVisible();
+  expect(faults).toEqual([]);
+});
