@@ -1,8 +1,9 @@
+import { TOOLS, type Tool } from '@caulkhorn/core/catalogue';
 import { ITEM_KINDS, type ItemKind } from '@caulkhorn/core/jobs';
 import type { Receipt } from '@caulkhorn/core/site-log';
 import { Type } from 'class-transformer';
 import { IsObject, ValidateNested } from 'class-validator';
-import { Id, ListOf, OneOf, Quantity, Time, Whole } from './constraints.js';
+import { Id, ListOf, OneOf, Optional, Quantity, Time, Whole } from './constraints.js';
 import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PhotoDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
@@ -29,6 +30,7 @@ export class ReleasePayloadDto {
   @Id() revisionId!: string;
   @Whole(1, 50) people!: number;
   @Quantity(-20, 50) temperatureC!: number;
+  @Optional() @OneOf(TOOLS) tool?: Tool;
 }
 
 /** A small change to a job, made on a device and applied there at once. Harmless when sent twice. */

@@ -149,6 +149,45 @@ function isTypedText(typed: unknown): boolean {
   return typeof text === 'string' && text.length <= 40 && typeof unit === 'string' && unit.length <= 20 && Object.keys(rest).length === 0;
 }
 
+/** Values by names out of a set, each value checked by a class-validator-like test of its own. */
+function ByName(name: string, names: readonly string[], isValue: (value: unknown) => boolean): PropertyDecorator {
+  const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+  return ValidateBy(
+    {
+      name,
+      constraints: [names],
+      validator: { validate: (value) => isRecord(value) && Object.entries(value).every(([key, each]) => names.includes(key) && isValue(each)) },
+    },
+    { context: { choices: names.join(', ') } },
+  );
+}
+
+/** Product and version by the part it plays. */
+export function RefsByRole(roles: readonly string[]): PropertyDecorator {
+  return ByName('isRefsByRole', roles, (value) => {
+    if (typeof value !== 'object' || value === null) return false;
+    const { id, version, ...rest } = value as Record<string, unknown>;
+    return typeof id === 'string' && /^[a-z0-9-]{1,80}$/.test(id) && isCount(version) && Object.keys(rest).length === 0;
+  });
+}
+
+/** A school and why, by question. */
+export function SchoolsByQuestion(questions: readonly string[]): PropertyDecorator {
+  return ByName('isSchoolsByQuestion', questions, (value) => {
+    if (typeof value !== 'object' || value === null) return false;
+    const { school, reason, ...rest } = value as Record<string, unknown>;
+    const isReason = reason === undefined || (typeof reason === 'string' && reason.length <= 500);
+    return (school === 'A' || school === 'B') && isReason && Object.keys(rest).length === 0;
+  });
+}
+
+/** Quantities in one range, by name. */
+export function QuantitiesByName(names: readonly string[], min: number, max: number): PropertyDecorator {
+  return ByName('isQuantitiesByName', names, (value) => typeof value === 'number' && value >= min && value <= max);
+}
+
+const isCount = (value: unknown): boolean => Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000;
+
 export function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
 }

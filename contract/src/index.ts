@@ -14,6 +14,7 @@ export {
   BuildUpDto,
   FACE_KINDS,
   FEATURE_KINDS,
+  FINISH_KINDS,
   FaceDto,
   FeatureDto,
   JUNCTION_KINDS,
@@ -26,17 +27,20 @@ export {
   REACHES,
   ReadingDto,
   SALTS,
-  SCHOOLS,
   SIDE_KINDS,
   SIGNS,
   SUBSTRATES,
   SpaceDto,
+  TRAFFICS,
   WET_STATES,
   WaterBodyDto,
   WaterLevelDto,
 } from './items.js';
 export type { JobSummary } from './job-summary.js';
+export { AddProductsDto, HouseRulesDto } from './house.js';
+export type { HouseAnswer } from './house.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, PlanRevisionDto } from './job-file.js';
 export { ConditionsDto, FinishBodyDto, LogEntryDto, LogLineDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
 export { PERMISSIONS, SignInDto } from './people.js';
 export type { Permission, Role, SessionInfo, Standing } from './people.js';
+export { upgradeJobFile } from './upgrade-job-file.js';

@@ -1,14 +1,23 @@
 import {
+  type Demands,
+  FAMILY_IDS,
   FEATURE_SPECS,
   type Face,
   type FaceKind,
   type FacePoint,
+  type FamilyId,
   type FeatureKind,
   type JunctionKind,
   type LevelKind,
+  OLD_LAYERS,
+  type OldLayer,
+  PRODUCT_ROLES,
+  type ProductRef,
+  type ProductRole,
   READING_SPECS,
   type ReadingKind,
-  type School,
+  SCHOOL_QUESTIONS,
+  type SchoolChoices,
   type SideKind,
   type Sign,
   type Substrate,
@@ -28,6 +37,8 @@ import {
   Optional,
   Outlines,
   Quantity,
+  RefsByRole,
+  SchoolsByQuestion,
   Several,
   Sha256,
   Text,
@@ -65,7 +76,28 @@ export const WET_STATES: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripp
 export const LEVEL_KINDS: readonly LevelKind[] = ['dip', 'logger', 'tide', 'seasonal-high', 'flood', 'drawn-down', 'full'];
 export const PIPE_KINDS = ['rigid', 'flexible', 'corrugated'] as const;
 export const MOVEMENTS = ['static', 'moving'] as const;
-export const SCHOOLS: readonly School[] = ['A', 'B'];
+export const TRAFFICS: readonly NonNullable<Demands['traffic']>[] = ['none', 'foot', 'vehicles'];
+export const FINISH_KINDS: readonly NonNullable<Demands['finish']>[] = ['sheet-vinyl', 'rubber', 'wood', 'carpet', 'resin'];
+
+export class DemandsDto {
+  @Optional() @OneOf(TRAFFICS) traffic?: NonNullable<Demands['traffic']>;
+  @Optional() @IsBoolean() potable?: boolean;
+  @Optional() @IsBoolean() mustBreathe?: boolean;
+  @Optional() @Quantity(0, 10_000) coverWithinH?: number;
+  @Optional() @OneOf(FINISH_KINDS) finish?: NonNullable<Demands['finish']>;
+}
+
+export class AheadDto {
+  @Quantity(-40, 60) minC!: number;
+  @Quantity(-40, 60) maxC!: number;
+}
+
+export class RankingWeightsDto {
+  @Quantity(0, 5) cost!: number;
+  @Quantity(0, 5) days!: number;
+  @Quantity(0, 5) risk!: number;
+  @Quantity(0, 5) breathing!: number;
+}
 
 export class JobHeadDto {
   @Id() id!: string;
@@ -74,6 +106,10 @@ export class JobHeadDto {
   @TimeZone() timeZone!: string;
   @OneOf(['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK']) currency!: string;
   @Text(200) datum!: string;
+  @Optional() @SchoolsByQuestion(SCHOOL_QUESTIONS) schools?: SchoolChoices;
+  @Optional() @ValidateNested() @Type(() => DemandsDto) demands?: DemandsDto;
+  @Optional() @ValidateNested() @Type(() => AheadDto) ahead?: AheadDto;
+  @Optional() @ValidateNested() @Type(() => RankingWeightsDto) weights?: RankingWeightsDto;
 }
 
 export class SpaceDto {
@@ -164,6 +200,8 @@ export class FaceDto {
   @Optional() @ListOf(200) @ValidateNested({ each: true }) @Type(() => JunctionEditDto) junctionEdits?: JunctionEditDto[];
   @Optional() @Quantity(0, 10_000) deadLoadKPa?: number;
   @Optional() @Time() clearAt?: string;
+  @Optional() @ValidateNested() @Type(() => DemandsDto) demands?: DemandsDto;
+  @Optional() @Several(OLD_LAYERS) oldLayers?: OldLayer[];
 }
 
 export class MeasuredFlowDto {
@@ -182,6 +220,7 @@ export class FeatureDto {
   @OneOf(WET_STATES) wetState!: WetState;
   @Optional() @Quantity(0.01, 200) widthMm?: number;
   @Optional() @OneOf(MOVEMENTS) movement?: (typeof MOVEMENTS)[number];
+  @Optional() @Quantity(0, 500) movementMm?: number;
   @Optional() @Quantity(1, 5000) diameterMm?: number;
   @Optional() @Quantity(0, 10_000) depthMm?: number;
   @Optional() @ValidateNested() @Type(() => MeasuredFlowDto) flow?: MeasuredFlowDto;
@@ -215,15 +254,29 @@ export class ProductRefDto {
   @Whole(1, 1_000_000) version!: number;
 }
 
+export class TreatmentOverrideDto {
+  @Text(200) targetId!: string;
+  @Text(80) ruleId!: string;
+  @Text(500) reason!: string;
+}
+
+export class PourDto {
+  @Text(120) name!: string;
+  @Optional() @Quantity(0.01, 100_000) concreteM3?: number;
+  @Quantity(50, 1000) cementKgM3!: number;
+  @Quantity(0, 10) dosePct!: number;
+  @Optional() @Time() pouredAt?: string;
+  @Optional() @Quantity(0.1, 100_000) bayM2?: number;
+}
+
 export class BuildUpDto {
   @Id() id!: string;
   @Id() faceId!: string;
-  @OneOf(['crystalline-slurry']) family!: 'crystalline-slurry';
-  @Given() @ValidateNested() @Type(() => ProductRefDto) slurry!: ProductRefDto;
-  @Given() @ValidateNested() @Type(() => ProductRefDto) plug!: ProductRefDto;
-  @Given() @ValidateNested() @Type(() => ProductRefDto) mortar!: ProductRefDto;
-  @OneOf(SCHOOLS) crackSchool!: School;
-  @OneOf(SCHOOLS) secondCoatSchool!: School;
+  @OneOf(FAMILY_IDS) family!: FamilyId;
+  @RefsByRole(PRODUCT_ROLES) products!: Partial<Record<ProductRole, ProductRef>>;
+  @Optional() @SchoolsByQuestion(SCHOOL_QUESTIONS) schools?: SchoolChoices;
+  @Optional() @ListOf(5000) @ValidateNested({ each: true }) @Type(() => TreatmentOverrideDto) overrides?: TreatmentOverrideDto[];
+  @Optional() @ValidateNested() @Type(() => PourDto) pour?: PourDto;
   @Optional() @Text(1000, 0) reason?: string;
 }
 

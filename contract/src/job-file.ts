@@ -1,5 +1,7 @@
+import { MEASURES, type Measure, type Product, TOOLS, type Tool } from '@caulkhorn/core/catalogue';
+import { WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
 import { Type } from 'class-transformer';
-import { Equals, IsBoolean, ValidateIf, ValidateNested } from 'class-validator';
+import { Equals, IsBoolean, IsObject, ValidateIf, ValidateNested } from 'class-validator';
 import { Given, Id, ListOf, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
 import {
   BuildUpDto,
@@ -16,11 +18,12 @@ import {
 import { LogLineDto } from './log.js';
 
 export const JOB_FILE_FORMAT = 'caulkhorn-job';
-export const JOB_FILE_VERSION = 1;
+export const JOB_FILE_VERSION = 2;
 
 class PlanConditionsDto {
   @Whole(1, 50) people!: number;
   @Quantity(-20, 50) temperatureC!: number;
+  @Optional() @OneOf(TOOLS) tool?: Tool;
 }
 
 class PinsDto {
@@ -31,7 +34,7 @@ class PinsDto {
 
 class QuantityDto {
   @Quantity(0, 10_000_000) value!: number;
-  @OneOf(['m²', 'm', 'kg']) unit!: 'm²' | 'm' | 'kg';
+  @OneOf(MEASURES) unit!: Measure;
 }
 
 class WaitDto {
@@ -45,8 +48,7 @@ class WorkItemDto {
   @Text(200) id!: string;
   @Id() faceId!: string;
   @Optional() @Text(200) targetId?: string;
-  @OneOf(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']) step!:
-    'prepare' | 'open' | 'plug' | 'fill' | 'fillet' | 'coat-1' | 'coat-2';
+  @OneOf(WORK_STEPS) step!: WorkStep;
   @Quantity(0, 1_000_000) durationMin!: number;
   @Given() @ValidateNested() @Type(() => QuantityDto) quantity!: QuantityDto;
   @ListOf(10_000) @ValidateNested({ each: true }) @Type(() => WaitDto) waits!: WaitDto[];
@@ -54,15 +56,17 @@ class WorkItemDto {
 }
 
 class PackCountDto {
-  @Quantity(0, 100_000) sizeKg!: number;
+  @Quantity(0, 100_000) size!: number;
   @Whole(1, 10_000_000) count!: number;
 }
 
 class OrderedQuantityDto {
   @Text(80) productId!: string;
-  @Quantity(0, 10_000_000) requiredKg!: number;
+  /** in the product's measure, as the packs */ @Quantity(0, 10_000_000) required!: number;
+  @OneOf(MEASURES) measure!: Measure;
   @ListOf(50) @ValidateNested({ each: true }) @Type(() => PackCountDto) packs!: PackCountDto[];
   @Quantity(0, 1e12) costMinor!: number;
+  @Text(3, 3) currency!: string;
 }
 
 export class PlanRevisionDto {
@@ -92,6 +96,8 @@ export class JobFileDto {
   @Optional() @ListOf(50_000) @ValidateNested({ each: true }) @Type(() => ReadingDto) readings?: ReadingDto[];
   /** what each picture shows; the pictures themselves are no part of the file */
   @Optional() @ListOf(5000) @ValidateNested({ each: true }) @Type(() => PhotoDto) photos?: PhotoDto[];
+  /** sheets that the build-ups pin and that do not ship with the app; checked as a catalogue's are */
+  @Optional() @ListOf(500) @IsObject({ each: true }) products?: Product[];
   @ListOf(1000) @ValidateNested({ each: true }) @Type(() => PlanRevisionDto) planRevisions!: PlanRevisionDto[];
   @ListOf(100_000) @ValidateNested({ each: true }) @Type(() => LogLineDto) log!: LogLineDto[];
 }

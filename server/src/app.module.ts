@@ -6,6 +6,8 @@ import { CalculatorPool } from './calculators/calculator-pool.js';
 import { CalculatorsController } from './calculators/calculators.controller.js';
 import { ExchangeController } from './exchange/exchange.controller.js';
 import { ExchangeService } from './exchange/exchange.service.js';
+import { HouseController } from './house/house.controller.js';
+import { HouseService } from './house/house.service.js';
 import { CommandsService } from './jobs/commands.service.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
@@ -42,11 +44,12 @@ export class AppModule {
         }),
         ThrottlerModule.forRoot([{ ttl: 60_000, limit: signInsPerMinute }]),
       ],
-      controllers: [SessionController, JobsController, ExchangeController, PhotosController, CalculatorsController, HealthController],
+      controllers: [SessionController, HouseController, JobsController, ExchangeController, PhotosController, CalculatorsController, HealthController],
       providers: [
         { provide: TenantDatabase, useValue: database },
         CalculatorPool,
         PeopleService,
+        HouseService,
         JobsService,
         CommandsService,
         AppendService,

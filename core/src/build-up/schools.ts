@@ -1,28 +1,54 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { School } from '../jobs/index.js';
+import type { School, SchoolChoice, SchoolChoices, SchoolQuestion } from '../jobs/index.js';
 
-/** Questions on which practitioners disagree. A school is chosen for a face and its reason recorded; curing follows the product and is no school. */
-
-export interface CrackSchool {
-  readonly school: School;
-  /** static cracks wider than this are routed */ routOverMm: number;
+/** A question on which practitioners disagree, and what most do. Curing and the order of powder and water follow the product and are no schools. */
+export interface SchoolSpec {
+  readonly usual: School;
   readonly source: Source;
 }
 
-export const CRACK_SCHOOLS: Readonly<Record<School, CrackSchool>> = {
-  A: { school: 'A', routOverMm: 0.4, source: COMMON_PRACTICE },
-  B: { school: 'B', routOverMm: 0.5, source: COMMON_PRACTICE },
+const usual = (school: School): SchoolSpec => ({ usual: school, source: COMMON_PRACTICE });
+
+export const SCHOOLS: Readonly<Record<SchoolQuestion, SchoolSpec>> = {
+  'old-masonry': usual('A'),
+  'rising-injection': usual('A'),
+  'slab-preparation': usual('A'),
+  'crack-width': usual('B'),
+  'second-coat': usual('B'),
+  wetting: usual('A'),
+  'silicate-primer': usual('B'),
+  'flexible-curing': usual('B'),
+  'crystalline-coats': usual('B'),
+  'sealer-wetting': usual('A'),
 };
 
-export interface SecondCoatSchool {
-  readonly school: School;
-  /** h after the last square metre of the first coat, at the product's reference temperature */ readonly opens: 'touch-dry' | number;
+/** Static cracks wider than this are routed, mm. */
+export const ROUT_OVER_MM: Readonly<Record<School, number>> = { A: 0.4, B: 0.5 };
+
+export interface SecondCoat {
+  /** h after the last square metre of the first coat, at the product's reference temperature */ readonly opensH: 'touch-dry' | number;
   /** h after the first square metre */ readonly closesH: number;
   readonly rewetToSsd: boolean;
-  readonly source: Source;
 }
 
-export const SECOND_COAT_SCHOOLS: Readonly<Record<School, SecondCoatSchool>> = {
-  A: { school: 'A', opens: 'touch-dry', closesH: 6, rewetToSsd: false, source: COMMON_PRACTICE },
-  B: { school: 'B', opens: 3, closesH: 6, rewetToSsd: true, source: COMMON_PRACTICE },
+/** Of crystalline slurries: when the second coat may and must follow. */
+export const SECOND_COAT: Readonly<Record<School, SecondCoat>> = {
+  A: { opensH: 'touch-dry', closesH: 6, rewetToSsd: false },
+  B: { opensH: 3, closesH: 6, rewetToSsd: true },
 };
+
+export interface DecidedSchool extends SchoolChoice {
+  from: 'face' | 'job' | 'organisation' | 'usual';
+}
+
+/** What holds for a face: its own choice, else the job's, else the organisation's, else what most do. */
+export function decideSchool(
+  question: SchoolQuestion,
+  chosen: { face?: SchoolChoices; job?: SchoolChoices; organisation?: SchoolChoices },
+): DecidedSchool {
+  for (const from of ['face', 'job', 'organisation'] as const) {
+    const choice = chosen[from]?.[question];
+    if (choice) return { ...choice, from };
+  }
+  return { school: SCHOOLS[question].usual, from: 'usual' };
+}

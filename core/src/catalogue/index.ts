@@ -1,2 +1,10 @@
-export type { HazardId, Pack, Product, ProductRole } from './product.js';
-export { CATALOGUE_CURRENCY, SHIPPED_PRODUCTS, findProduct } from './shipped.js';
+export { Catalogue, SHIPPED_CATALOGUE, SHIPPED_PRODUCTS } from './catalogue.js';
+export { checkCatalogue, checkProduct } from './check-product.js';
+export { FAMILIES } from './families.js';
+export type { Detailing, Family, LayerConditions, LayerId, LayerSpec, WaterLoad } from './families.js';
+export { pinProducts } from './pin-products.js';
+export { BINDERS, HAZARDS, MEASURES, PART_NAMES, TOOLS } from './product.js';
+export type { Binder, Coat, HazardId, Measure, Mixing, Pack, Part, PartName, Product, Tool } from './product.js';
+export { PRODUCT_FIELDS } from './product-fields.js';
+export { sheetDifferences } from './version-difference.js';
+export type { SheetDifference } from './version-difference.js';

@@ -1,34 +1,141 @@
-/** Materials as their data sheets state them. Products shipped with the app are invented. */
+import type { FamilyId, ProductRole } from '../jobs/index.js';
 
-export type ProductRole = 'slurry' | 'plug' | 'mortar';
 /** Cautions shown at the step; wording in the message catalogue. */
-export type HazardId = 'caustic-cement' | 'hot-plug' | 'silica-dust';
+export const HAZARDS = [
+  'caustic-cement',
+  'hot-plug',
+  'silica-dust',
+  'sensitising-epoxy',
+  'isocyanate',
+  'hot-kettle',
+  'solvent',
+  'lime',
+  'fumes',
+] as const;
+export type HazardId = (typeof HAZARDS)[number];
 
-export interface Pack {
-  sizeKg: number;
-  /** minor units of the catalogue's currency */ priceMinor: number;
+/** What a product is bound with; decides what may lie on what. */
+export const BINDERS = [
+  'cement',
+  'polymer-cement',
+  'lime',
+  'epoxy',
+  'polyurethane',
+  'bitumen',
+  'rubber',
+  'acrylic',
+  'silicate',
+  'silane',
+  'sealant',
+  'mineral',
+  'plastic',
+  'metal',
+] as const;
+export type Binder = (typeof BINDERS)[number];
+
+/** How a product is counted and sold. */
+export const MEASURES = ['kg', 'm', 'm²', 'piece'] as const;
+export type Measure = (typeof MEASURES)[number];
+
+export const TOOLS = ['brush', 'trowel', 'roller', 'spray', 'squeegee'] as const;
+export type Tool = (typeof TOOLS)[number];
+
+export const PART_NAMES = ['powder', 'liquid', 'part-a', 'part-b', 'single', 'water'] as const;
+export type PartName = (typeof PART_NAMES)[number];
+
+/** A component as it comes in its pail or bag. */
+export interface Part {
+  name: PartName;
+  /** by mass, of all parts bought */ share: number;
+  densityKgL: number;
 }
 
+export interface Mixing {
+  /** clean water to a kg of what is bought; none for what brings its own liquid */ waterPerKgL?: number;
+  /** which goes into which */ addTo: 'liquid' | 'powder';
+  mixMin: number;
+  standMin: number;
+  /** the first part alone, before the second goes in, min */ firstAloneMin?: number;
+  maxRpm?: number;
+  /** two-part packs are never split */ wholePacksOnly: boolean;
+}
+
+/** A rating holds on a substrate at least this strong; without one it holds nowhere. */
+export interface Rating {
+  positiveKPa: number;
+  negativeKPa: number;
+  onStrengthMPa: number;
+}
+
+export interface Coat {
+  /** bought mass on a m² of smooth work */ kgPerM2PerCoat: number;
+  coats: number;
+  /** mm as laid; mass is film times density */ wetFilmMm?: number;
+  volumeSolidsPct?: number;
+  /** waits to the next coat of the same, at `referenceC` */ recoat: { minH: number; maxH: number | null };
+  /** until a screed, backfill, board or finish may lie on it */ coverH: number;
+  /** until it may hold water */ waterH: number;
+  rating?: Rating;
+  /** moist curing; a product without it is kept dry */ cure?: { mistsPerDay: number; days: number };
+  /** widest crack that it bridges while it opens */ bridgesMm?: number;
+  traffic: 'none' | 'foot' | 'vehicles';
+  /** vapour-diffusion-equivalent air layer of the whole build-up */ sdM?: number;
+  /** thickest layer laid in one go */ maxLayerMm?: number;
+  /** dry film by what the water does to it, mm in all */ byLoad?: { aboveGround?: number; damp: number; standing: number; pressing: number };
+}
+
+export interface Filling {
+  /** bought mass for a litre of void */ kgPerLitre: number;
+  maxLayerMm: number;
+  /** until it may be coated over, at `referenceC` */ overcoatH: number;
+}
+
+export interface Limits {
+  surfaceMinC: number;
+  surfaceMaxC: number;
+  airMinC?: number;
+  airMaxC?: number;
+  dewMarginC: number;
+  rainFreeH?: number;
+  /** of concrete under it */ minAgeH?: number;
+  minStrengthMPa?: number;
+  minCsp?: number;
+  /** of the slab under it */ rhMaxPct?: number;
+  mverMaxLb?: number;
+  phMax?: number;
+}
+
+export interface Pack {
+  /** in the product's measure */ size: number;
+  /** minor units of the product's currency */ priceMinor: number;
+}
+
+/** A material as its data sheet states it. Products shipped with the app are invented. */
 export interface Product {
-  id: string;
+  /** lower-case words joined by hyphens */ id: string;
   version: number;
   name: string;
   maker: string;
+  /** id of the product whose place it takes */ replaces?: string;
   role: ProductRole;
-  mix: { waterPerKgL: number; addTo: 'water' | 'powder'; mixMin: number; standMin: number };
-  workingLifeMin: number;
-  /** temperature at which life and waits are stated */ referenceC: number;
-  /** kg of powder for a litre of void filled */ kgPerLitreFilled: number;
-  /** kg one person places in a minute */ placingKgPerMin: number;
-  coat?: {
-    kgPerM2PerCoat: number;
-    coats: number;
-    touchDryH: number;
-    /** water that the coat holds back, by side, on a substrate at least this strong */
-    rating: { positiveKPa: number; negativeKPa: number; onStrengthMPa: number };
-    cure: { mistsPerDay: number; days: number };
-  };
-  limits: { surfaceMinC: number; surfaceMaxC: number; dewMarginC: number };
+  /** families that it belongs to or goes with; any when not given */ families?: FamilyId[];
+  binder: Binder;
+  measure: Measure;
+  /** ISO 4217 */ currency: string;
   packs: Pack[];
-  hazards: HazardId[];
+  /** as delivered, in the order in which they are named on the card; wet products only */ parts?: Part[];
+  mix?: Mixing;
+  /** of the mixed material */ densityKgL?: number;
+  workingLifeMin?: number;
+  /** temperature at which life and waits are stated */ referenceC: number;
+  /** bought mass that one person places in a minute, by tool */ placingKgPerMin?: Partial<Record<Tool, number>>;
+  coat?: Coat;
+  fill?: Filling;
+  limits: Limits;
+  shelfLifeMonths: number;
+  storage: { minC: number; maxC: number };
+  leadTimeDays: number;
+  hazards?: HazardId[];
+  /** approved for contact with drinking water, as its sheet says */ potable: boolean;
+  vocGPerL: number;
 }

@@ -2,3 +2,5 @@ export { choice, date, flag, list, map, nullable, number, optional, readFields, 
 export type { Field, FieldSpec, Fields, InputOf, NumberLimits } from './field.js';
 export { COMMON_PRACTICE, begin, describeFields, runCalculator, takesLong, tex } from './calculator.js';
 export type { AnyCalculator, Calculator, LongCalculator, MustStop, Source, Steps } from './calculator.js';
+export { work, workSurely } from './working.js';
+export type { Working } from './working.js';

@@ -1,9 +1,9 @@
 import { type Issue, issue } from '../issues.js';
 import { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
 import { crossesItself, isOnFace, isOnOutline, levelRange, outlineAreaM2, outlinesCross } from './geometry.js';
+import type { BuildUp } from './choices.js';
 import {
   type AnyItem,
-  type BuildUp,
   type Face,
   type Feature,
   ITEM_LISTS,
@@ -126,7 +126,7 @@ function checkFeature(feature: Feature, lookup: ItemLookup, at: At): Issue[] {
   return found;
 }
 
-const MEASURED = ['widthMm', 'movement', 'diameterMm', 'pipe', 'depthMm', 'flow'] as const;
+const MEASURED = ['widthMm', 'movement', 'movementMm', 'diameterMm', 'pipe', 'depthMm', 'flow'] as const;
 
 function checkFlow({ dripsPerMin, volumeMl, seconds }: MeasuredFlow, at: At): Issue[] {
   if (dripsPerMin !== undefined && volumeMl !== undefined)

@@ -2,6 +2,22 @@ export { applyChange } from './change.js';
 export type { Change } from './change.js';
 export { LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './check.js';
+export { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
+export type {
+  BuildUp,
+  Demands,
+  FamilyId,
+  OldLayer,
+  Pour,
+  ProductRef,
+  ProductRole,
+  RankingWeights,
+  School,
+  SchoolChoice,
+  SchoolChoices,
+  SchoolQuestion,
+  TreatmentOverride,
+} from './choices.js';
 export { copiesAlong } from './copy-along.js';
 export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
 export type { FeatureField, FeatureShape, FeatureSpec } from './feature-kinds.js';
@@ -24,7 +40,6 @@ export { groupBy } from './group-by.js';
 export { ITEM_KINDS, ITEM_LISTS } from './job.js';
 export type {
   AnyItem,
-  BuildUp,
   Face,
   FaceKind,
   FacePoint,
@@ -41,10 +56,8 @@ export type {
   MeasuredFlow,
   Photo,
   Placement,
-  ProductRef,
   Reading,
   ReadingKind,
-  School,
   Side,
   SideKind,
   Sign,

@@ -1,3 +1,5 @@
+import type { BuildUp, Demands, OldLayer, RankingWeights, SchoolChoices } from './choices.js';
+
 /** What a job knows: spaces and their faces, the features on them, the waters around them, and the chosen build-ups. Levels are m on the job's datum. */
 
 /** What was typed for a quantity, beside its SI value: by field name, the text and the unit it was meant in. */
@@ -10,6 +12,10 @@ export interface JobHead {
   /** IANA zone in which people read the job's times */ timeZone: string;
   /** ISO 4217 */ currency: string;
   /** what level 0 means */ datum: string;
+  /** of this job, where it differs from the organisation */ schools?: SchoolChoices;
+  /** asked of every face that does not say otherwise */ demands?: Demands;
+  /** air at the wall while the work goes on, as far as anyone can tell */ ahead?: { minC: number; maxC: number };
+  weights?: RankingWeights;
 }
 
 export interface Space {
@@ -74,6 +80,8 @@ export interface Face {
   /** of junctions with other faces */ junctionEdits?: JunctionEdit[];
   /** of a slab: what rests on it for good beside its own weight, walls and fill */ deadLoadKPa?: number;
   /** time at which someone looked all over it and found nothing */ clearAt?: string;
+  demands?: Demands;
+  /** what was put on it before, from the substrate outwards */ oldLayers?: OldLayer[];
 }
 
 export type WetState = 'dry' | 'damp' | 'weeping' | 'dripping' | 'running' | 'gushing';
@@ -130,6 +138,7 @@ export interface Feature {
   wetState: WetState;
   widthMm?: number;
   movement?: 'static' | 'moving';
+  /** how far a moving one opens from its narrowest */ movementMm?: number;
   diameterMm?: number;
   depthMm?: number;
   flow?: MeasuredFlow;
@@ -198,25 +207,6 @@ export interface WaterLevel {
   kind: LevelKind;
   note?: string;
   typed?: TypedQuantities;
-}
-
-export type School = 'A' | 'B';
-
-export interface ProductRef {
-  id: string;
-  version: number;
-}
-
-export interface BuildUp {
-  id: string;
-  faceId: string;
-  family: 'crystalline-slurry';
-  /** versions pinned on the day of choosing */ slurry: ProductRef;
-  plug: ProductRef;
-  mortar: ProductRef;
-  crackSchool: School;
-  secondCoatSchool: School;
-  reason?: string;
 }
 
 export type ReadingKind =

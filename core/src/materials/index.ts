@@ -1,9 +1,13 @@
 export { admixtureDose } from './admixture-dose.js';
 export { batchPlan } from './batch-plan.js';
 export type { BatchPlan } from './batch-plan.js';
+export { detailTakeOff, kgPerLitre } from './detail-take-off.js';
+export type { DetailGeometry, DetailLine } from './detail-take-off.js';
 export { fillet } from './fillet.js';
 export { film } from './film.js';
 export { jointSheet } from './joint-sheet.js';
+export { planLayers } from './layer-plan.js';
+export type { LayerLine, LayerSetting, PlannedLayer } from './layer-plan.js';
 export { mix } from './mix.js';
 export type { Mix } from './mix.js';
 export { packPlan } from './pack-plan.js';

@@ -1,6 +1,6 @@
 import { dewPoint } from '../physics/index.js';
 import { type Conditions, DEW_MARGIN_C } from '../site-log/index.js';
-import { type Working, work } from './working.js';
+import { type Working, work } from '../fields/index.js';
 
 /** The calculation behind a dew-point margin; undefined where the air is too dry for the equations. */
 export function dewWorking(conditions: Conditions): Working | undefined {

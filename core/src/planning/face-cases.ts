@@ -11,7 +11,7 @@ import {
   watersOn,
 } from '../water/index.js';
 import { type FaceForce, faceForce } from './face-force.js';
-import { type Working, workSurely } from './working.js';
+import { type Working, workSurely } from '../fields/index.js';
 
 /** One side of a face in a case. */
 export interface SideLoad {

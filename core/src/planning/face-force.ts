@@ -1,6 +1,6 @@
 import { type Face, extentOf, levelRange, netAreaM2 } from '../jobs/index.js';
 import { type WaterOnFace, faceLoad, outlineLoad } from '../water/index.js';
-import { type Working, workSurely } from './working.js';
+import { type Working, workSurely } from '../fields/index.js';
 
 export interface FaceForce {
   /** square to the face */ forceKN: number;

@@ -1,8 +1,19 @@
-import { type TreatmentRule, ruleForFeature, ruleForJunction } from '../build-up/index.js';
-import { type Product, findProduct } from '../catalogue/index.js';
+import { type DecidedSchool, SCHOOLS, decideSchool } from '../build-up/index.js';
+import { FAMILIES, type Family, type Product, type WaterLoad } from '../catalogue/index.js';
+import { type Working, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
-import { type BuildUp, type Face, type Feature, type JobModel, type Junction, levelRange, netAreaM2, pathLengthM } from '../jobs/index.js';
-import { fillet, type SlotFill, slotFill, takeOff } from '../materials/index.js';
+import {
+  type BuildUp,
+  type Face,
+  type Feature,
+  type JobModel,
+  type Junction,
+  type ProductRole,
+  type SchoolQuestion,
+  levelRange,
+  netAreaM2,
+} from '../jobs/index.js';
+import { type PlannedLayer, planLayers } from '../materials/index.js';
 import {
   type PressureRating,
   type WaterOnFace,
@@ -13,29 +24,24 @@ import {
   waterOn,
 } from '../water/index.js';
 import { type FaceForce, faceForce } from './face-force.js';
-import { type Working, work, workSurely } from './working.js';
+import type { House } from './house.js';
+import { doseLine } from './pour.js';
+import { type Detailer, type Treatment, treatFeature, treatJunction } from './treatment.js';
 
 export type HeadWorking = Working<{ headM: number; pressureKPa: number }>;
 
-export interface Treatment {
-  /** a feature or a junction, by id */ targetId: string;
-  of: TreatmentRule['of'];
-  rule: TreatmentRule;
-  head?: HeadWorking;
-  /** what a dormant crack could heal by itself, for comparison */ selfHealing?: Working<{ widthLimitMm: number }>;
-  slot?: Working<SlotFill>;
-  fillet?: Working<{ litres: number; kg: number }>;
-}
-
 export interface TakeOffLine {
   id: string;
-  what: 'coats' | 'plug' | 'mortar' | 'fillet';
+  /** layer or step of a detail, as paces name it */ what: string;
   faceId: string;
   targetId?: string;
   product: Product;
-  kg: number;
-  working: Working;
+  /** in the product's measure */ amount: number;
+  /** coats that share it */ coats: number;
+  working?: Working;
 }
+
+export type Schools = Readonly<Record<SchoolQuestion, DecidedSchool>>;
 
 export interface FacePlan {
   faceId: string;
@@ -44,46 +50,49 @@ export interface FacePlan {
   /** none where no governing water stands against the face */ headAtFoot?: HeadWorking;
   /** walls under a governing level only */ force?: FaceForce;
   buildUp?: BuildUp;
-  products?: { slurry: Product; plug: Product; mortar: Product };
+  family?: Family;
+  /** pinned sheets by part, once every one of them is known */ products?: Partial<Record<ProductRole, Product>>;
+  schools: Schools;
   rating?: Working<PressureRating>;
+  layers: PlannedLayer[];
   treatments: Treatment[];
   lines: TakeOffLine[];
   findings: Issue[];
 }
 
-/** Ragged corners swallow more mortar than their geometry: 2.5 kg/m against 1.44 for a 40 mm triangle at 1.8 kg/L; common practice. */
-const FILLET_PRACTICE_FACTOR = 1.75;
-/** A pipe is chased round at a radius wider than itself by half the slot. */
-const pipeChaseM = (diameterMm: number, slotWidthMm: number) => (Math.PI * (diameterMm + slotWidthMm)) / 1000;
+export type Surroundings = Pick<JobModel, 'job' | 'waterBodies' | 'waterLevels'>;
 
-/** Loads, treatments and quantities of one face. `junctions` are those for which this face answers (the first of the two). */
-export function planFace(face: Face, features: readonly Feature[], junctions: readonly Junction[], model: JobModel): FacePlan {
+/** Head above which water presses rather than stands against a film, m; own judgement, no source. */
+const PRESSING_HEAD_M = 0.5;
+
+/** Loads, layers, treatments and quantities of one face. `junctions` are those for which this face answers (the first of the two). */
+export function planFace(
+  face: Face,
+  features: readonly Feature[],
+  junctions: readonly Junction[],
+  buildUp: BuildUp | undefined,
+  around: Surroundings,
+  house: House,
+): FacePlan {
   const path = `faces.${face.id}`;
-  const water = waterOn(face, model);
-  const buildUp = model.buildUps.find((b) => b.faceId === face.id);
+  const water = waterOn(face, around);
   const plan: FacePlan = {
     faceId: face.id,
     areaM2: netAreaM2(face),
     water,
     headAtFoot: water && headWorking(water, levelRange(face).bottomM),
+    force: water && faceForce(face, water),
     buildUp,
+    schools: schoolsOf(buildUp, around, house),
+    layers: [],
     treatments: [],
     lines: [],
     findings: [],
   };
   const standsInWater = [face.near, face.far].some((side) => side.waterBodyId !== undefined);
   if (standsInWater && !water) plan.findings.push(issue('no-governing-level', path));
-  if (water) plan.force = faceForce(face, water);
-  if (buildUp) {
-    const products = productsOf(buildUp);
-    if (!products) return { ...plan, findings: [...plan.findings, issue('product-version-unknown', path)] };
-    plan.products = products;
-    plan.rating = rateCoat(face, products.slurry, water, plan.headAtFoot?.output.headM ?? 0);
-    if (!plan.rating.output.passes) plan.findings.push(issue('rating-fails', path, { reason: plan.rating.output.reasons[0] ?? '' }));
-    plan.lines.push(coatLine(face, plan.areaM2, products.slurry));
-  }
-  for (const feature of features) addFeature(plan, feature, face);
-  for (const junction of junctions) addJunction(plan, junction, face);
+  if (buildUp) buildOn(plan, face, buildUp, around, house, path);
+  addTreatments(plan, face, features, junctions);
   return plan;
 }
 
@@ -91,92 +100,113 @@ function headWorking(water: WaterOnFace, pointLevelM: number): HeadWorking {
   return workSurely(hydrostaticHead, { waterLevelM: water.level.levelM, pointLevelM, densityKgM3: water.body.densityKgM3 });
 }
 
-function productsOf(buildUp: BuildUp): FacePlan['products'] {
-  const [slurry, plug, mortar] = [findProduct(buildUp.slurry), findProduct(buildUp.plug), findProduct(buildUp.mortar)];
-  return slurry?.coat && plug && mortar ? { slurry, plug, mortar } : undefined;
+function schoolsOf(buildUp: BuildUp | undefined, { job }: Surroundings, house: House): Schools {
+  const chosen = { face: buildUp?.schools, job: job.schools, organisation: house.schools };
+  return Object.fromEntries(
+    Object.keys(SCHOOLS).map((question) => [question, decideSchool(question as SchoolQuestion, chosen)]),
+  ) as unknown as Schools;
 }
 
-function rateCoat(face: Face, slurry: Product, water: WaterOnFace | undefined, headM: number): Working<PressureRating> {
-  const { positiveKPa, negativeKPa, onStrengthMPa } = slurry.coat!.rating;
+/** Layers and rating of the chosen system. A sheet that nobody knows stops it: nothing is planned on a guess. */
+function buildOn(plan: FacePlan, face: Face, buildUp: BuildUp, around: Surroundings, house: House, path: string): void {
+  const products: Partial<Record<ProductRole, Product>> = {};
+  for (const [role, ref] of Object.entries(buildUp.products) as [ProductRole, { id: string; version: number }][]) {
+    const product = house.catalogue.find(ref);
+    if (!product) return void plan.findings.push(issue('product-version-unknown', path, { id: ref.id, version: ref.version }));
+    products[role] = product;
+  }
+  if (!products.coat) return void plan.findings.push(issue('no-product-for-part', path, { role: 'coat' }));
+  const family = FAMILIES[buildUp.family];
+  plan.products = products;
+  plan.family = family;
+  plan.rating = rateCoat(face, products.coat, plan);
+  if (plan.rating && !plan.rating.output.passes)
+    plan.findings.push(issue('rating-fails', path, { reason: plan.rating.output.reasons[0] ?? '' }));
+  const { layers, lines, missing } = planLayers(
+    family,
+    {
+      areaM2: plan.areaM2,
+      face,
+      load: loadOn(face, plan),
+      finish: demandOf(face, around, 'finish') !== undefined,
+      school: (question) => plan.schools[question].school,
+    },
+    (role) => products[role],
+  );
+  plan.layers = layers;
+  for (const role of missing) plan.findings.push(issue('no-product-for-part', path, { role }));
+  for (const { layer, product, coats, amount, working } of lines)
+    plan.lines.push({ id: `${face.id}:${layer}`, what: layer, faceId: face.id, product, amount, coats, working });
+  if (buildUp.family === 'crystalline-admixture') {
+    const dosed = doseLine(face, buildUp, products.coat, path);
+    if ('code' in dosed) plan.findings.push(dosed);
+    else plan.lines.push(dosed);
+  }
+}
+
+/** What is asked of a face, by itself or by the whole job. */
+export function demandOf<K extends keyof NonNullable<Face['demands']>>(face: Face, { job }: Pick<JobModel, 'job'>, name: K) {
+  return face.demands?.[name] ?? job.demands?.[name];
+}
+
+function loadOn(face: Face, { headAtFoot }: FacePlan): WaterLoad {
+  const headM = headAtFoot?.output.headM ?? 0;
+  if (headM > PRESSING_HEAD_M) return 'pressing';
+  if (headM > 0) return 'standing';
+  return face.near.kind === 'ground' || face.far.kind === 'ground' ? 'damp' : 'aboveGround';
+}
+
+/** Coats without a pressure rating are for where no water pushes; they are rated at nothing. */
+function rateCoat(face: Face, { coat }: Product, { water, headAtFoot }: FacePlan): Working<PressureRating> | undefined {
+  if (!coat) return undefined;
   return workSurely(pressureRating, {
-    headM,
+    headM: headAtFoot?.output.headM ?? 0,
     side: water?.side ?? 'positive',
-    ratedPositiveKPa: positiveKPa,
-    ratedNegativeKPa: negativeKPa,
+    ratedPositiveKPa: coat.rating?.positiveKPa ?? 0,
+    ratedNegativeKPa: coat.rating?.negativeKPa ?? 0,
     substrateStrengthMPa: face.strengthMPa,
-    ratedOnStrengthMPa: onStrengthMPa,
+    ratedOnStrengthMPa: coat.rating?.onStrengthMPa ?? 0,
     safetyFactor: 1.5,
   });
 }
 
-function coatLine(face: Face, areaM2: number, slurry: Product): TakeOffLine {
-  const { kgPerM2PerCoat, coats } = slurry.coat!;
-  const working = workSurely(takeOff, { areaM2, kgPerM2PerCoat, coats, roughnessFactor: face.roughnessFactor, lossPct: 5 });
-  return { id: `${face.id}:coats`, what: 'coats', faceId: face.id, product: slurry, kg: working.output.orderKg, working };
-}
-
-function addFeature(plan: FacePlan, feature: Feature, face: Face): void {
-  const rule = ruleForFeature(feature, face, plan.buildUp?.crackSchool ?? 'A');
-  const treatment: Treatment = { targetId: feature.id, of: feature.kind, rule };
-  if (plan.water) {
-    const { levelM } = lowestPoint(face, feature.path);
-    treatment.head = headWorking(plan.water, levelM);
-    if (feature.kind === 'crack')
-      treatment.selfHealing = workSurely(selfHealingLimit, { headM: treatment.head.output.headM, wallThicknessMm: face.thicknessMm });
-  }
-  if (rule.verdict === 'refuse') plan.findings.push(issue(`refused-${rule.id}`, `features.${feature.id}`));
-  const lengthM =
-    feature.kind === 'penetration' && rule.slot ? pipeChaseM(feature.diameterMm ?? 0, rule.slot.widthMm) : pathLengthM(feature.path);
-  fillSlot(plan, treatment, lengthM);
-  plan.treatments.push(treatment);
-}
-
-function fillSlot(plan: FacePlan, treatment: Treatment, lengthM: number): void {
-  const { slot } = treatment.rule;
-  if (!slot) return;
-  const working = work(slotFill, { lengthM, ...slot, backWidthMm: slot.backWidthMm }, `targets.${treatment.targetId}`);
-  if (Array.isArray(working)) return void plan.findings.push(...working);
-  treatment.slot = working;
-  if (!plan.products) return;
-  const { plug, mortar } = plan.products;
-  const add = (what: 'plug' | 'mortar', product: Product, litres: number): void => {
-    if (litres <= 0) return;
-    const kg = litres * product.kgPerLitreFilled;
-    plan.lines.push({ id: `${treatment.targetId}:${what}`, what, faceId: plan.faceId, targetId: treatment.targetId, product, kg, working });
+function addTreatments(plan: FacePlan, face: Face, features: readonly Feature[], junctions: readonly Junction[]): void {
+  const { products, water } = plan;
+  const detailer: Detailer = {
+    face,
+    detailing: plan.family?.detailing ?? 'rigid',
+    crackSchool: plan.schools['crack-width'].school,
+    overrides: plan.buildUp?.overrides ?? [],
+    productFor: products && ((role) => products[role]),
   };
-  add('plug', plug, working.output.plugL);
-  add('mortar', mortar, working.output.mortarL);
+  const headAt = (path: Feature['path']) => water && headWorking(water, lowestPoint(face, path).levelM);
+  for (const feature of features) {
+    const treatment = treatFeature(feature, detailer);
+    treatment.head = headAt(feature.path);
+    if (treatment.head && feature.kind === 'crack')
+      treatment.selfHealing = workSurely(selfHealingLimit, { headM: treatment.head.output.headM, wallThicknessMm: face.thicknessMm });
+    keep(plan, treatment);
+  }
+  for (const junction of junctions) {
+    const treatment = treatJunction(junction, detailer);
+    treatment.head = headAt([junction.from, junction.to]);
+    keep(plan, treatment);
+  }
 }
 
-function addJunction(plan: FacePlan, junction: Junction, face: Face): void {
-  const rule = ruleForJunction(junction);
-  const treatment: Treatment = { targetId: junction.id, of: junction.kind, rule };
-  if (rule.verdict === 'refuse') plan.findings.push(issue(`refused-${rule.id}`, `faces.${face.id}`));
-  if (plan.water) {
-    const { levelM } = lowestPoint(face, [junction.from, junction.to]);
-    treatment.head = headWorking(plan.water, levelM);
-  }
-  if (rule.filletLegMm !== undefined) {
-    const densityKgL = plan.products?.mortar.kgPerLitreFilled ?? 1.8;
-    const working = workSurely(fillet, {
-      legMm: rule.filletLegMm,
-      lengthM: junction.lengthM,
-      shape: 'triangle',
-      densityKgL,
-      practiceFactor: FILLET_PRACTICE_FACTOR,
-    });
-    treatment.fillet = working;
-    if (plan.products)
-      plan.lines.push({
-        id: `${junction.id}:fillet`,
-        what: 'fillet',
-        faceId: plan.faceId,
-        targetId: junction.id,
-        product: plan.products.mortar,
-        kg: working.output.kg,
-        working,
-      });
-  }
-  fillSlot(plan, treatment, junction.lengthM);
+function keep(plan: FacePlan, treatment: Treatment): void {
   plan.treatments.push(treatment);
+  plan.findings.push(...treatment.findings);
+  treatment.lines.forEach(({ step, role, product, amount, working }, i) =>
+    plan.lines.push({
+      id: `${treatment.targetId}:${i}:${role}`,
+      what: step,
+      faceId: plan.faceId,
+      targetId: treatment.targetId,
+      product,
+      amount,
+      coats: 1,
+      working,
+    }),
+  );
 }

@@ -1,13 +1,22 @@
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import type { JobModel } from '../jobs';
+import type { BuildUp, JobModel } from '../jobs';
 import { foldLog } from '../site-log';
-import { modelHash, planJob, programmeJob, zoneOf } from './index';
+import { FAMILIES, SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
+import { FAMILY_IDS } from '../jobs';
+import { type House, Planner, USUAL_HOUSE, modelHash, planJob as planInHouse, programmeJob, zoneOf } from './index';
 
 const CREW = { people: 2, temperatureC: 20 };
+const planJob = (model: JobModel, crew: { people: number; temperatureC: number }, house: House = USUAL_HOUSE) => planInHouse(model, crew, house);
 
 function wetRoom(change: Partial<JobModel> = {}): JobModel {
   const job = sampleJob();
   return { ...job, features: [crack({ wetState: 'weeping' })], buildUps: [buildUp('north')], ...change };
+}
+
+/** As a planner chooses it: every part that the family may need, pinned. */
+function fullBuildUp(family: (typeof FAMILY_IDS)[number], part: Partial<BuildUp> = {}, faceId = 'north'): BuildUp {
+  const coat = SHIPPED_CATALOGUE.choices('coat', family)[0]!;
+  return buildUp(faceId, { family, products: pinProducts(coat, family, SHIPPED_CATALOGUE), ...part });
 }
 
 describe('a plan', () => {
@@ -31,19 +40,20 @@ describe('a plan', () => {
 
   // by hand, common practice rates: 10 m² · 0.8 · 2 · 1.1 · 1.05 = 18.48 kg
   test('takes off coats, plug, mortar and fillets', () => {
-    const kg = Object.fromEntries(north.lines.map((line) => [line.id, line.kg]));
-    expect(kg['north:coats']).toBeCloseTo(18.48, 9);
+    const kg = Object.fromEntries(north.lines.map((line) => [line.id, line.amount]));
+    expect(kg['north:coat']).toBeCloseTo(18.48, 9);
     // trapezium 25/32 × 25 mm over 2.1 m; lower half of it plug at 1.9 kg/L
-    expect(kg['k1:plug']).toBeCloseTo((((32 + 28.5) / 2) * 12.5 * 2.1 * 1.9) / 1000, 9);
-    expect(kg['k1:mortar']).toBeCloseTo((((25 + 28.5) / 2) * 12.5 * 2.1 * 1.8) / 1000, 9);
-    expect(Object.keys(kg).filter((id) => id.endsWith(':fillet'))).toHaveLength(2);
+    expect(kg['k1:0:plug']).toBeCloseTo((((32 + 28.5) / 2) * 12.5 * 2.1 * 1.9) / 1000, 9);
+    expect(kg['k1:1:mortar']).toBeCloseTo((((25 + 28.5) / 2) * 12.5 * 2.1 * 1.8) / 1000, 9);
+    expect(north.lines.filter((line) => line.what === 'fillet')).toHaveLength(2);
   });
 
   test('buys at least what is needed and mixes by the working life', () => {
-    for (const { requiredKg, packs } of plan.supply.orders) expect(packs.output.totalKg).toBeGreaterThanOrEqual(requiredKg);
-    const slurry = plan.supply.cards.find((card) => card.product.role === 'slurry')!;
+    for (const { required, packs } of plan.supply.orders) expect(packs.output.totalKg).toBeGreaterThanOrEqual(required);
+    const slurry = plan.supply.cards.find((card) => card.product.role === 'coat')!;
     expect(slurry.batch.output.minutesPerBatch).toBeLessThanOrEqual(25);
-    expect(slurry.mix.output.parts[0]!.volumeL).toBeCloseTo(slurry.batch.output.batchKg * 0.4, 9);
+    expect(slurry.parts.map(({ name }) => name)).toEqual(['powder', 'water']);
+    expect(slurry.parts[1]!.volumeL).toBeCloseTo(slurry.batch.output.batchKg * 0.4, 9);
   });
 
   test('lists the work in order, with stable ids', () => {
@@ -52,10 +62,34 @@ describe('a plan', () => {
     expect(again.workItems.map((item) => item.id)).toEqual(plan.workItems.map((item) => item.id));
   });
 
-  test('a moving crack is refused and said', () => {
-    const refused = planJob(wetRoom({ features: [crack({ movement: 'moving' })] }), CREW);
-    expect(refused.findings).toEqual([{ code: 'refused-crack-moving', path: 'features.k1' }]);
-    expect(refused.workItems.some((item) => item.targetId === 'k1')).toBe(false);
+  test('a moving crack gets rod, sealant and a loose sheet, and nothing hard', () => {
+    const model = wetRoom({ features: [crack({ movement: 'moving', widthMm: 12, movementMm: 8 })], buildUps: [fullBuildUp('crystalline-slurry')] });
+    const moving = planJob(model, CREW).faces[0]!.treatments.find((each) => each.targetId === 'k1')!;
+    expect(moving.rule.id).toBe('crack-moving');
+    expect(moving.lines.map((line) => line.role)).toEqual(['backer-rod', 'sealant', 'sheet', 'clamping-bar', 'bar-fixing']);
+    // by hand: 12 + 8 + 2 · 150 = 320 mm wide, 1.5 m long, a tenth for laps
+    expect(moving.lines.find((line) => line.role === 'sheet')!.amount).toBeCloseTo(0.32 * 1.5 * 1.1, 9);
+  });
+
+  test('what a family cannot treat is said', () => {
+    const pipe = crack({ id: 'n1', kind: 'penetration', path: [[1, 1]], diameterMm: 75, pipe: 'corrugated', widthMm: undefined, movement: undefined });
+    const refused = planJob(wetRoom({ features: [pipe] }), CREW);
+    expect(refused.findings).toContainEqual({ code: 'refused-pipe-not-rigid', path: 'features.n1' });
+    expect(refused.workItems.some((item) => item.targetId === 'n1')).toBe(false);
+  });
+
+  test('another treatment is followed when somebody gives a reason, but nothing hard across what moves', () => {
+    const decide = (ruleId: string, feature = crack({ wetState: 'weeping' })) =>
+      planJob(
+        wetRoom({ features: [feature], buildUps: [fullBuildUp('crystalline-slurry', { overrides: [{ targetId: 'k1', ruleId, reason: 'seen dry for a year' }] })] }),
+        CREW,
+      ).faces[0]!.treatments.find((each) => each.targetId === 'k1')!;
+    expect(decide('crack-wide')).toMatchObject({ rule: { id: 'crack-wide' }, instead: { rule: { id: 'crack-leaking' }, reason: 'seen dry for a year' } });
+    expect(decide('leave')).toMatchObject({ rule: { id: 'leave', steps: [] }, lines: [] });
+    const moving = decide('crack-wide', crack({ movement: 'moving' }));
+    expect(moving.rule.id).toBe('crack-moving');
+    expect(moving.findings).toContainEqual({ code: 'bridges-what-moves', path: 'features.k1' });
+    expect(decide('joint-moving').findings).toContainEqual({ code: 'no-such-rule', path: 'features.k1', values: { ruleId: 'joint-moving' } });
   });
 
   test('no governing level is said, and loads nothing', () => {
@@ -67,8 +101,12 @@ describe('a plan', () => {
   });
 
   test('a product version that the catalogue does not know is said', () => {
-    const unknown = planJob(wetRoom({ buildUps: [buildUp('north', { slurry: { id: 'tarnwick-veil', version: 99 } })] }), CREW);
-    expect(unknown.findings).toContainEqual({ code: 'product-version-unknown', path: 'faces.north' });
+    const unknown = planJob(wetRoom({ buildUps: [buildUp('north', { products: { coat: { id: 'tarnwick-veil', version: 99 } } })] }), CREW);
+    expect(unknown.findings).toContainEqual({
+      code: 'product-version-unknown',
+      path: 'faces.north',
+      values: { id: 'tarnwick-veil', version: 99 },
+    });
   });
 
   test('a frozen mixing pail is refused, not divided by', () => {
@@ -83,7 +121,7 @@ describe('the programme of a job', () => {
 
   test('school A opens touch-dry, school B at three hours', () => {
     const opens = (school: 'A' | 'B') => {
-      const plan = planJob(wetRoom({ buildUps: [buildUp('north', { secondCoatSchool: school })] }), CREW);
+      const plan = planJob(wetRoom({ buildUps: [buildUp('north', { schools: { 'second-coat': { school } } })] }), CREW);
       const { tasks } = programmeJob(plan.workItems, foldLog([]), at);
       const [first, second] = tasks.slice(-2) as [(typeof tasks)[number], (typeof tasks)[number]];
       return (second.window!.opensMs - first.endMs) / 3_600_000;
@@ -107,4 +145,79 @@ test('the fingerprint of a model changes with what is surveyed, not with the ord
   const job = wetRoom();
   expect(modelHash({ ...job, faces: [...job.faces].reverse() })).toBe(modelHash(job));
   expect(modelHash(wetRoom({ features: [crack({ wetState: 'running' })] }))).not.toBe(modelHash(job));
+});
+
+describe.each(FAMILY_IDS)('%s', (family) => {
+  const pour = { name: 'base', cementKgM3: 350, dosePct: 0.8 };
+  const features = [
+    crack({ wetState: 'weeping' }),
+    crack({ id: 'j1', kind: 'joint', movement: 'moving', widthMm: 15 }),
+    crack({ id: 'h1', kind: 'honeycomb', depthMm: 30, widthMm: undefined, movement: undefined, path: [[2, 1], [2.4, 1], [2.4, 1.5]] }),
+  ];
+  const model = wetRoom({ features, buildUps: [fullBuildUp(family, { pour }), fullBuildUp(family, { pour }, 'floor')] });
+  const plan = planJob(model, CREW);
+  const face = plan.faces[0]!;
+
+  test('has a sheet for every part that it needs', () =>
+    expect(plan.findings.filter(({ code }) => code === 'no-product-for-part' || code === 'product-version-unknown')).toEqual([]));
+
+  test('takes off its coat at the rate of its layers', () => {
+    const { roughnessFactor } = model.faces[0]!;
+    for (const line of face.lines.filter(({ what, targetId }) => targetId === undefined && what !== 'dose')) {
+      const layers = face.layers.filter(({ layer }) => layer === line.what);
+      const rough = line.product.measure === 'kg' ? roughnessFactor : 1;
+      expect(line.amount).toBeCloseTo(layers.reduce((sum, layer) => sum + layer.perM2, 0) * face.areaM2 * rough * 1.05, 6);
+    }
+  });
+
+  test('has work for every layer, each waiting for the one before', () => {
+    const steps = plan.workItems.filter(({ faceId, targetId }) => faceId === 'north' && targetId === undefined).map(({ step }) => step);
+    const laid = face.layers.filter(({ embedded }) => !embedded).map(({ id }) => id);
+    if (family === 'crystalline-admixture') expect(steps).toEqual(['dose']);
+    else expect(steps.filter((step) => step !== 'prepare')).toEqual(laid);
+    expect(new Set(plan.workItems.map(({ id }) => id)).size).toBe(plan.workItems.length);
+  });
+
+  test('buys whole packs of everything, and puts nothing hard across the joint that moves', () => {
+    for (const { required, packs } of plan.supply.orders) expect(packs.output.totalKg).toBeGreaterThanOrEqual(required - 1e-6);
+    const joint = face.treatments.find(({ targetId }) => targetId === 'j1')!;
+    expect(joint.lines.map(({ role }) => role)).not.toContain('mortar');
+    expect(joint.lines.map(({ role }) => role)).not.toContain('repair-mortar');
+  });
+
+  test('its thickness is that of its counted layers', () => {
+    const counted = face.layers.filter(({ counts, wetMm }) => counts && wetMm !== undefined);
+    if (FAMILIES[family].layers.some(({ counts }) => counts) && !['silicate-sealer', 'pore-sealer', 'crystalline-dry-shake'].includes(family))
+      expect(counted.length).toBeGreaterThan(0);
+  });
+});
+
+describe('planning again', () => {
+  const crew = CREW;
+  const two = (): JobModel => wetRoom({ buildUps: [buildUp('north'), buildUp('east'), buildUp('floor')], features: [crack(), crack({ id: 'k2', faceId: 'east' })] });
+
+  test('works out only what has changed, and gives what planning from nothing gives', () => {
+    const planner = new Planner();
+    const model = two();
+    const before = planner.plan(model, crew, USUAL_HOUSE);
+    const changed = { ...model, features: model.features.map((each) => (each.id === 'k2' ? { ...each, widthMm: 3 } : each)) };
+    const after = planner.plan(changed, crew, USUAL_HOUSE);
+    expect(after.faces[0]).toBe(before.faces[0]);
+    expect(after.faces[1]).not.toBe(before.faces[1]);
+    expect(after).toEqual(planJob(changed, crew));
+  });
+
+  test('a level, a school or a crew changes everything that hangs on it', () => {
+    const planner = new Planner();
+    const model = two();
+    planner.plan(model, crew, USUAL_HOUSE);
+    for (const changed of [
+      { ...model, waterBodies: model.waterBodies.map((body) => ({ ...body, governingLevelId: 'low' })) },
+      { ...model, job: { ...model.job, schools: { 'crack-width': { school: 'A' } } } } as JobModel,
+      { ...model, faces: model.faces.map((face) => ({ ...face, roughnessFactor: 2 })) },
+    ])
+      expect(planner.plan(changed, crew, USUAL_HOUSE)).toEqual(planJob(changed, crew));
+    const cold = { people: 4, temperatureC: 5 };
+    expect(planner.plan(model, cold, USUAL_HOUSE)).toEqual(planJob(model, cold));
+  });
 });

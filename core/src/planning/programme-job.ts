@@ -1,7 +1,7 @@
 import { type Programme, type Task, type Wait, USUAL_WEEK, forwardPass, recoatWindow, shiftsFrom } from '../programme/index.js';
 import type { SiteState } from '../site-log/index.js';
 import type { WorkItem } from './work-items.js';
-import { type Working, workSurely } from './working.js';
+import { type Working, workSurely } from '../fields/index.js';
 
 const HORIZON_DAYS = 120;
 
@@ -17,7 +17,7 @@ export function programmeJob(
       id: item.id,
       chain: item.faceId,
       durationMs: item.durationMin * 60_000,
-      splittable: item.step !== 'coat-1' && item.step !== 'coat-2' && item.step !== 'plug',
+      splittable: !item.step.startsWith('coat-') && item.step !== 'plug',
       waits: item.waits,
       actual:
         done?.startedAt === undefined && done?.finishedAt === undefined

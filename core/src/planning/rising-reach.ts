@@ -1,6 +1,6 @@
 import type { Face, Substrate } from '../jobs/index.js';
 import { risingDamp } from '../physics/index.js';
-import { type Working, workSurely } from './working.js';
+import { type Working, workSurely } from '../fields/index.js';
 
 /** How hard a material sucks, mm/√min: Hall & Hoff 2002, Water transport in brick, stone and concrete (from memory, mid-range). */
 const SORPTIVITY: Readonly<Partial<Record<Substrate, number>>> = { brick: 1.5, rubble: 1, block: 0.9, render: 0.8 };

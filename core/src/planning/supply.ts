@@ -1,23 +1,33 @@
-import type { Product } from '../catalogue/index.js';
-import type { Issue } from '../issues.js';
-import { type BatchPlan, type Mix, type PackPlan, batchPlan, mix, packPlan } from '../materials/index.js';
+import type { Product, Tool } from '../catalogue/index.js';
+import { type Working, work, workSurely } from '../fields/index.js';
+import { type Issue, issue } from '../issues.js';
+import { type BatchPlan, type PackPlan, batchPlan, mix, packPlan } from '../materials/index.js';
+import type { PlanConditions } from './conditions.js';
 import type { TakeOffLine } from './face-plan.js';
 import type { WorkItem } from './work-items.js';
-import { type Working, work, workSurely } from './working.js';
 
 /** What to buy of one product: whole packs at least cost. Prices in minor units. */
 export interface OrderLine {
   product: Product;
-  requiredKg: number;
+  /** in the product's measure, as the packs */ required: number;
   packs: Working<PackPlan>;
+}
+
+/** One thing that goes into the pail. */
+export interface CardPart {
+  name: string;
+  massKg: number;
+  volumeL: number;
 }
 
 /** How to mix one product today: a batch that fits its life at the wall's temperature. */
 export interface MixingCard {
   product: Product;
   totalKg: number;
+  tool: Tool;
   batch: Working<BatchPlan>;
-  mix: Working<Mix>;
+  mix: Working;
+  /** in the order of adding */ parts: CardPart[];
 }
 
 export interface Supply {
@@ -26,78 +36,116 @@ export interface Supply {
   findings: Issue[];
 }
 
-export function planSupply(lines: readonly TakeOffLine[], crew: { people: number; temperatureC: number }): Supply {
-  const supply: Supply = { orders: [], cards: [], findings: [] };
-  for (const [product, requiredKg] of sumByProduct(lines)) {
-    const path = `products.${product.id}`;
-    const packs = work(
-      packPlan,
-      { requiredKg, packs: product.packs.map((p) => ({ sizeKg: p.sizeKg, price: p.priceMinor, maxPacks: undefined })) },
-      path,
-    );
-    if (Array.isArray(packs)) supply.findings.push(...packs);
-    else supply.orders.push({ product, requiredKg, packs });
-    const card = mixingCard(product, requiredKg, crew, path);
-    if (Array.isArray(card)) supply.findings.push(...card);
-    else supply.cards.push(card);
-  }
-  return supply;
-}
-
-function sumByProduct(lines: readonly TakeOffLine[]): Map<Product, number> {
+/** What is needed of each product, over all that is planned. */
+export function sumByProduct(lines: readonly TakeOffLine[]): Map<Product, number> {
   const sums = new Map<Product, number>();
-  for (const line of lines) sums.set(line.product, (sums.get(line.product) ?? 0) + line.kg);
+  for (const line of lines) sums.set(line.product, (sums.get(line.product) ?? 0) + line.amount);
   return sums;
 }
 
-const MATERIAL_OF: Partial<Record<WorkItem['step'], TakeOffLine['what']>> = {
-  'coat-1': 'coats',
-  'coat-2': 'coats',
-  plug: 'plug',
-  fill: 'mortar',
-  fillet: 'fillet',
-};
-
-/** What one piece of work takes of its product, from the take-off; undefined where it takes none. */
-export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { product: Product; kg: number } | undefined {
-  const what = MATERIAL_OF[item.step];
-  const line = lines.find((each) => each.what === what && each.faceId === item.faceId && each.targetId === item.targetId);
-  if (!line) return undefined;
-  return { product: line.product, kg: what === 'coats' ? line.kg / line.product.coat!.coats : line.kg };
+export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanConditions, kept?: SupplyMemory): Supply {
+  const supply: Supply = { orders: [], cards: [], findings: [] };
+  for (const [product, required] of sums) {
+    const { packs, card } = kept?.of(product, required, conditions) ?? supplyOf(product, required, conditions);
+    if (Array.isArray(packs)) supply.findings.push(...packs);
+    else supply.orders.push({ product, required, packs });
+    if (Array.isArray(card)) supply.findings.push(...card);
+    else if (card) supply.cards.push(card);
+  }
+  const currencies = new Set(supply.orders.map(({ product }) => product.currency));
+  if (currencies.size > 1) supply.findings.push(issue('mixed-currencies', 'products', { wanted: [...currencies].join(', ') }));
+  return supply;
 }
 
-/** A card for so much of a product. Refuses where the working life at this temperature leaves no time to place it. */
-export function mixingCard(
-  product: Product,
-  totalKg: number,
-  crew: { people: number; temperatureC: number },
-  path = `products.${product.id}`,
-): MixingCard | Issue[] {
+interface Supplied {
+  packs: Working<PackPlan> | Issue[];
+  card?: MixingCard | Issue[];
+}
+
+function supplyOf(product: Product, required: number, conditions: PlanConditions): Supplied {
+  const path = `products.${product.id}`;
+  const sizes = product.packs.map(({ size, priceMinor }) => ({ sizeKg: size, price: priceMinor, maxPacks: undefined }));
+  return { packs: work(packPlan, { requiredKg: required, packs: sizes }, path), card: mixingCard(product, required, conditions) };
+}
+
+/** Remembers packs and cards of products whose need has not changed. */
+export class SupplyMemory {
+  private readonly known = new Map<Product, { required: number; conditions: PlanConditions; supplied: Supplied }>();
+
+  of(product: Product, required: number, conditions: PlanConditions): Supplied {
+    const before = this.known.get(product);
+    if (before && before.required === required && before.conditions === conditions) return before.supplied;
+    const supplied = supplyOf(product, required, conditions);
+    this.known.set(product, { required, conditions, supplied });
+    return supplied;
+  }
+}
+
+/** What one piece of work takes of its main product, from the take-off; undefined where it takes none. */
+export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { product: Product; kg: number } | undefined {
+  const what = item.step.startsWith('coat-') ? 'coat' : item.step;
+  const line = lines.find((each) => each.what === what && each.faceId === item.faceId && each.targetId === item.targetId);
+  return line && { product: line.product, kg: line.amount / line.coats };
+}
+
+/** A card for so much of a product; none for what is not mixed. Refuses where the working life at this temperature leaves no time to place it. */
+export function mixingCard(product: Product, totalKg: number, conditions: PlanConditions): MixingCard | Issue[] | undefined {
+  const { mix: mixing, workingLifeMin, placingKgPerMin } = product;
+  if (!mixing || workingLifeMin === undefined || !placingKgPerMin) return undefined;
+  const tool = toolFor(product, conditions.tool);
   const batch = work(
     batchPlan,
     {
       totalKg,
-      workingLifeMin: product.workingLifeMin,
-      mixMin: product.mix.mixMin,
-      standMin: product.mix.standMin,
-      placingKgPerMinPerPerson: product.placingKgPerMin,
-      people: crew.people,
-      packKg: undefined,
-      wholePacksOnly: false,
+      workingLifeMin,
+      mixMin: mixing.mixMin + (mixing.firstAloneMin ?? 0),
+      standMin: mixing.standMin,
+      placingKgPerMinPerPerson: placingKgPerMin[tool]!,
+      people: conditions.people,
+      packKg: mixing.wholePacksOnly ? Math.min(...product.packs.map(({ size }) => size)) : undefined,
+      wholePacksOnly: mixing.wholePacksOnly,
       referenceC: product.referenceC,
-      temperatureC: crew.temperatureC,
+      temperatureC: conditions.temperatureC,
       q10: 2,
     },
-    path,
+    `products.${product.id}`,
   );
   if (Array.isArray(batch)) return batch;
-  const parts = workSurely(mix, {
-    powderKg: batch.output.batchKg,
-    waterPerKgL: product.mix.waterPerKgL,
-    ratioByWeight: undefined,
-    ratioByVolume: undefined,
-    densities: undefined,
-    addTo: product.mix.addTo,
-  });
-  return { product, totalKg, batch, mix: parts };
+  return { product, totalKg, tool, batch, ...partsOf(product, batch.output.batchKg) };
+}
+
+/** The tool asked for where the product can be placed with it, else the first that its sheet names. */
+function toolFor({ placingKgPerMin }: Product, wanted: Tool | undefined): Tool {
+  const tools = Object.keys(placingKgPerMin!) as Tool[];
+  return wanted && tools.includes(wanted) ? wanted : tools[0]!;
+}
+
+function partsOf({ mix: mixing, parts }: Product, batchKg: number): Pick<MixingCard, 'mix' | 'parts'> {
+  const addTo = mixing!.addTo === 'liquid' ? 'water' : 'powder';
+  const none = { waterPerKgL: undefined, ratioByWeight: undefined, ratioByVolume: undefined, densities: undefined };
+  if (!parts || parts.length < 2) {
+    const mixed = workSurely(mix, { ...none, powderKg: batchKg, waterPerKgL: mixing!.waterPerKgL, addTo });
+    return { mix: mixed, parts: inOrder(mixed.output.order, (name) => ({ name, ...water(batchKg, mixing!.waterPerKgL!, name, parts?.[0]?.densityKgL) })) };
+  }
+  const shares = parts.reduce((sum, part) => sum + part.share, 0);
+  const last = parts[parts.length - 1]!;
+  const mixed = workSurely(mix, { ...none, powderKg: (batchKg * last.share) / shares, ratioByWeight: parts.map(({ share }) => share), addTo });
+  const massOf = new Map(mixed.output.parts.map(({ name, massKg }, i) => [name, { part: parts[i]!, massKg: massKg! }]));
+  return {
+    mix: mixed,
+    parts: inOrder(mixed.output.order, (name) => {
+      const { part, massKg } = massOf.get(name)!;
+      return { name: part.name, massKg, volumeL: massKg / part.densityKgL };
+    }),
+  };
+}
+
+const inOrder = (order: readonly string[], partOf: (name: string) => CardPart): CardPart[] => order.map(partOf);
+
+/** Loose powder of cement weighs about 1.3 kg/L when a sheet does not say; common practice. */
+const LOOSE_POWDER_KG_L = 1.3;
+
+function water(powderKg: number, waterPerKgL: number, name: string, powderKgL = LOOSE_POWDER_KG_L): Omit<CardPart, 'name'> {
+  const massKg = name === 'water' ? powderKg * waterPerKgL : powderKg;
+  return { massKg, volumeL: name === 'water' ? massKg : massKg / powderKgL };
 }

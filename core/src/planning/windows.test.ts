@@ -1,11 +1,11 @@
 import { foldLog } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import { dewWorking, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
+import { USUAL_HOUSE, dewWorking, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
 
 const NOW = Date.parse('2026-05-18T05:00:00Z');
 const CREW = { people: 2, temperatureC: 10 };
 const model = { ...sampleJob(), features: [crack({ wetState: 'weeping' })], buildUps: [buildUp('north')] };
-const plan = planJob(model, CREW);
+const plan = planJob(model, CREW, USUAL_HOUSE);
 const item = (step: string) => plan.workItems.find((each) => each.step === step)!;
 const lines = plan.faces[0]!.lines;
 
@@ -42,13 +42,13 @@ describe('workings of a window', () => {
 
 describe('what one piece of work takes', () => {
   test('a coat takes its share of the coats', () => {
-    const all = lines.find((line) => line.what === 'coats')!.kg;
+    const all = lines.find((line) => line.what === 'coat')!.amount;
     expect(materialFor(item('coat-1'), lines)!.kg).toBeCloseTo(all / 2, 9);
   });
 
   test('plug, mortar and fillet take what their line says; preparing takes nothing', () => {
     expect(materialFor(item('plug'), lines)!.product.role).toBe('plug');
-    expect(materialFor(item('fill'), lines)!.kg).toBeCloseTo(lines.find((line) => line.what === 'mortar')!.kg, 9);
+    expect(materialFor(item('fill'), lines)!.kg).toBeCloseTo(lines.find((line) => line.what === 'fill')!.amount, 9);
     expect(materialFor(item('fillet'), lines)!.product.role).toBe('mortar');
     expect(materialFor(item('prepare'), lines)).toBeUndefined();
   });

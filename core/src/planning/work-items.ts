@@ -1,8 +1,14 @@
-import { SECOND_COAT_SCHOOLS, type TreatmentStep } from '../build-up/index.js';
+import type { DetailStepKind } from '../build-up/index.js';
+import type { Detailing, LayerId } from '../catalogue/index.js';
+import type { PlannedLayer } from '../materials/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
+import type { House } from './house.js';
+import { PACES, type PaceId } from './paces.js';
+import type { Treatment } from './treatment.js';
 
-export type WorkStep = 'prepare' | TreatmentStep | 'coat-1' | 'coat-2';
+/** A layer by its id (`coat-2`, `board`), a step of a detail, or what comes before both. */
+export type WorkStep = 'prepare' | 'dose' | `coat-${number}` | Exclude<LayerId, 'coat'> | DetailStepKind;
 
 /** One stable piece of work: a zone and a layer, or a feature or junction and a step. The id outlives every re-plan. */
 export interface WorkItem {
@@ -11,84 +17,125 @@ export interface WorkItem {
   targetId?: string;
   step: WorkStep;
   durationMin: number;
-  quantity: { value: number; unit: 'm²' | 'm' | 'kg' };
+  quantity: { value: number; unit: 'm²' | 'm' | 'kg' | 'piece' };
   waits: Wait[];
   /** wet to saturated surface-dry again just before */ rewet: boolean;
 }
 
-/** Minutes of a crew of two; common practice, no source, to be edited by who knows his crew. */
-const PACE = {
-  prepareMinPerM2: 4,
-  coatMinPerM2: 5,
-  openMinPerM: 18,
-  plugMinPerM: 12,
-  fillMinPerM: 14,
-  filletMinPerM: 6,
-  leastMin: 15,
-} as const;
+const MOST_COATS = 10;
+/** Every step there is, for who reads plans from outside. */
+export const WORK_STEPS: readonly WorkStep[] = [
+  ...(Object.keys(PACES) as PaceId[]).filter((id): id is Exclude<PaceId, 'coat'> => id !== 'coat'),
+  ...Array.from({ length: MOST_COATS }, (_, i) => `coat-${i + 1}` as const),
+];
 
-/** Fills and fillets must have set before slurry goes over them: 2 h at 20 °C; common practice. */
-const SET_BEFORE_COAT = { minH: 2, maxH: null, referenceC: 20 } as const;
+const LEAST_MIN = 15;
+/** Order in which the steps of all details of a face are done: all is cut open before the first is filled. */
+const STEP_ORDER: readonly DetailStepKind[] = [
+  'clean',
+  'open',
+  'inject',
+  'plug',
+  'chamfer',
+  'prime',
+  'patch',
+  'fill',
+  'loose-fill',
+  'pour-flush',
+  'seal-joint',
+  'fillet',
+  'skim',
+  'stripe',
+  'sheet',
+  'lap-pipe',
+  'lap-drain',
+  'seal-hole',
+  'kick',
+  'floor-lap',
+];
+/** What sets before a coat goes over it: h at 20 °C when its product does not say; common practice. */
+const USUAL_OVERCOAT_H = 2;
+const SETS: ReadonlySet<WorkStep> = new Set(['fill', 'fillet', 'patch', 'skim', 'inject', 'pour-flush', 'seal-joint', 'stripe', 'sheet', 'lap-pipe']);
+const WETTED: ReadonlySet<WorkStep> = new Set(['fill', 'fillet', 'patch']);
+
 /** Zones and layers: until zones are drawn by hand, a face is one zone. */
 export const zoneOf = (faceId: string): string => `${faceId}:z1`;
 
-const minutes = (amount: number, pace: number): number => Math.max(PACE.leastMin, Math.round((amount * pace) / 5) * 5);
+export const paceOf = (step: WorkStep): PaceId => (step.startsWith('coat-') ? 'coat' : (step as PaceId));
 
-/** Everything to be done on a face, in order: prepare, open and fill what needs it, fillets, two coats. Nothing without a build-up. */
-export function workItemsOf(plan: FacePlan): WorkItem[] {
-  if (!plan.products || !plan.buildUp) return [];
+/** Everything to be done on a face, in order: prepare, details, layers. Nothing without a build-up. */
+export function workItemsOf(plan: FacePlan, house: House, people: number): WorkItem[] {
+  if (!plan.products || !plan.family) return [];
   const { faceId, areaM2 } = plan;
   const zone = zoneOf(faceId);
-  const items: WorkItem[] = [
-    {
-      id: `${zone}:prepare`,
-      faceId,
-      step: 'prepare',
-      durationMin: minutes(areaM2, PACE.prepareMinPerM2),
-      quantity: { value: areaM2, unit: 'm²' },
-      waits: [],
-      rewet: false,
-    },
-  ];
-  const treated = plan.treatments.filter((t) => t.rule.verdict === 'treat');
-  for (const step of ['open', 'plug', 'fill', 'fillet'] as const)
-    for (const treatment of treated) {
-      if (!treatment.rule.steps.includes(step)) continue;
-      const lengthM = treatment.slot?.output.cutLengthM ?? (treatment.fillet ? Number(treatment.fillet.input['lengthM']) : 0);
-      const pace = { open: PACE.openMinPerM, plug: PACE.plugMinPerM, fill: PACE.fillMinPerM, fillet: PACE.filletMinPerM }[step];
-      items.push({
-        id: `${treatment.targetId}:${step}`,
-        faceId,
-        targetId: treatment.targetId,
-        step,
-        durationMin: minutes(lengthM, pace),
-        quantity: { value: lengthM, unit: 'm' },
-        waits: [],
-        rewet: step === 'fill' || step === 'fillet',
-      });
-    }
-  const sets: Wait[] = items
-    .filter((item) => item.step === 'fill' || item.step === 'fillet')
-    .map((item) => ({ taskId: item.id, ...SET_BEFORE_COAT }));
-  return [...items, ...coats(plan, zone, sets)];
+  const make = maker(house, people);
+  if (plan.buildUp!.family === 'crystalline-admixture') {
+    const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
+    return kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose' }, { value: kg, unit: 'kg' })] : [];
+  }
+  const isGreen = plan.buildUp!.family === 'crystalline-dry-shake';
+  const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' })];
+  items.push(...details(plan.treatments, faceId, make));
+  return [...items, ...layers(plan.layers, plan, zone, items, make)];
 }
 
-function coats(plan: FacePlan, zone: string, sets: Wait[]): WorkItem[] {
-  const { slurry } = plan.products!;
-  const school = SECOND_COAT_SCHOOLS[plan.buildUp!.secondCoatSchool];
-  const minH = school.opens === 'touch-dry' ? slurry.coat!.touchDryH : school.opens;
-  const quantity = { value: plan.areaM2, unit: 'm²' } as const;
-  const durationMin = minutes(plan.areaM2, PACE.coatMinPerM2);
-  const first: WorkItem = { id: `${zone}:coat-1`, faceId: plan.faceId, step: 'coat-1', durationMin, quantity, waits: sets, rewet: true };
-  const wait: Wait = { taskId: first.id, minH, maxH: school.closesH, referenceC: slurry.referenceC };
-  const second: WorkItem = {
-    id: `${zone}:coat-2`,
-    faceId: plan.faceId,
-    step: 'coat-2',
-    durationMin,
-    quantity,
-    waits: [wait],
-    rewet: school.rewetToSsd,
+type Make = (
+  what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>,
+  quantity: WorkItem['quantity'],
+) => WorkItem;
+
+function maker(house: House, people: number): Make {
+  return (what, quantity) => {
+    const pace = paceOf(what.step);
+    const personMin = quantity.value * (house.paces[pace] ?? PACES[pace].minutes);
+    const durationMin = Math.max(LEAST_MIN, Math.round(personMin / people / 5) * 5);
+    return { durationMin, quantity, waits: [], rewet: false, ...what };
   };
-  return slurry.coat!.coats > 1 ? [first, second] : [first];
+}
+
+function details(treatments: readonly Treatment[], faceId: string, make: Make): WorkItem[] {
+  const treated = treatments.filter(({ rule }) => rule.verdict === 'treat');
+  return STEP_ORDER.flatMap((step) =>
+    treated.flatMap((treatment) => {
+      if (!treatment.rule.steps.some((each) => each.do === step)) return [];
+      const { targetId } = treatment;
+      return [make({ id: `${targetId}:${step}`, faceId, targetId, step, rewet: WETTED.has(step) }, amountOf(treatment, step))];
+    }),
+  );
+}
+
+function amountOf({ slot, geometry }: Treatment, step: DetailStepKind): WorkItem['quantity'] {
+  const { per } = PACES[step];
+  if (per === 'piece') return { value: 1, unit: 'piece' };
+  if (per === 'm²') return { value: geometry.areaM2, unit: 'm²' };
+  const isInSlot = step === 'open' || step === 'plug' || step === 'fill';
+  return { value: isInSlot && slot ? slot.output.cutLengthM : geometry.lengthM, unit: 'm' };
+}
+
+function layers(planned: readonly PlannedLayer[], plan: FacePlan, zone: string, before: readonly WorkItem[], make: Make): WorkItem[] {
+  const items: WorkItem[] = [];
+  for (const layer of planned) {
+    if (layer.embedded) continue;
+    const last = items.at(-1);
+    const waits = last && layer.after ? [{ taskId: last.id, ...layer.after }] : setsBefore(before, plan);
+    const step = layer.id as WorkStep;
+    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, { value: plan.areaM2, unit: 'm²' }));
+  }
+  return items;
+}
+
+/** Joints that move are not coated over by what sets hard: the coat stops beside them, and waits for nothing there. */
+const BESIDE_HARD: ReadonlySet<WorkStep> = new Set(['seal-joint', 'sheet']);
+const SETS_HARD: ReadonlySet<Detailing> = new Set(['rigid', 'block', 'tanking', 'lime']);
+
+/** The first layer waits for all that was filled under it. */
+function setsBefore(before: readonly WorkItem[], plan: FacePlan): Wait[] {
+  const isHard = SETS_HARD.has(plan.family!.detailing);
+  return before
+    .filter(({ step }) => SETS.has(step) && !(isHard && BESIDE_HARD.has(step)))
+    .map(({ id, step, targetId }) => {
+      const product = plan.lines.find((line) => line.targetId === targetId && line.what === step)?.product;
+      const minH = product?.fill?.overcoatH ?? product?.coat?.recoat.minH ?? USUAL_OVERCOAT_H;
+      return { taskId: id, minH, maxH: null, referenceC: product?.referenceC ?? 20 };
+    });
 }

@@ -77,11 +77,11 @@ export function buildUp(faceId: string, part: Partial<BuildUp> = {}): BuildUp {
     id: `b-${faceId}`,
     faceId,
     family: 'crystalline-slurry',
-    slurry: { id: 'tarnwick-veil', version: 2 },
-    plug: { id: 'tarnwick-stay', version: 1 },
-    mortar: { id: 'tarnwick-pack', version: 1 },
-    crackSchool: 'B',
-    secondCoatSchool: 'B',
+    products: {
+      coat: { id: 'tarnwick-veil', version: 2 },
+      plug: { id: 'tarnwick-stay', version: 1 },
+      mortar: { id: 'tarnwick-pack', version: 1 },
+    },
     ...part,
   };
 }

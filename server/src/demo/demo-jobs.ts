@@ -1,6 +1,6 @@
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFileDto } from '@caulkhorn/contract';
-import type { JobModel } from '@caulkhorn/core/jobs';
-import { type PlanRevision, planJob, revisionContent } from '@caulkhorn/core/planning';
+import type { JobModel, School, SchoolChoices } from '@caulkhorn/core/jobs';
+import { type PlanRevision, USUAL_HOUSE, planJob, revisionContent } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { DEMO_PEOPLE } from './demo-people.js';
 import { ropewalkLog } from './ropewalk-log.js';
@@ -248,24 +248,17 @@ function ropewalk(now: Date): JobFileDto {
 
   surveyRopewalk(s, iso, now);
 
-  const rewet = { crackSchool: 'B', secondCoatSchool: 'B' } as const;
-  s.coat(
-    'A',
-    'tarnwick',
-    { crackSchool: 'A', secondCoatSchool: 'B' },
-    'Old brick: every fine crack counts, and it drinks, so wet again before coat two.',
-  );
-  s.coat('B', 'tarnwick', rewet, 'Usual practice here; crew can be back on the wall in the afternoon.');
-  s.coat('C', 'tarnwick', rewet, 'As wall B.');
-  s.coat('E', 'tarnwick', rewet, 'As wall B.');
-  s.coat(
-    'Q',
-    'osmere',
-    { crackSchool: 'A', secondCoatSchool: 'A' },
-    'Deepest wall of the job: the cautious school, and the firmer slurry.',
-  );
-  s.coat('S', 'osmere', { crackSchool: 'A', secondCoatSchool: 'A' }, 'As wall Q.');
-  s.coat('T', 'osmere', { crackSchool: 'A', secondCoatSchool: 'A' }, 'Tank side, filled: water pushes the coat on.');
+  const schools = (crack: School, second: School): SchoolChoices => ({ 'crack-width': { school: crack }, 'second-coat': { school: second } });
+  s.coat('A', 'tarnwick-veil', {
+    schools: schools('A', 'B'),
+    reason: 'Old brick: every fine crack counts, and it drinks, so wet again before coat two.',
+  });
+  s.coat('B', 'tarnwick-veil', { schools: schools('B', 'B'), reason: 'Usual practice here; crew can be back on the wall in the afternoon.' });
+  s.coat('C', 'tarnwick-veil', { schools: schools('B', 'B'), reason: 'As wall B.' });
+  s.coat('E', 'tarnwick-veil', { schools: schools('B', 'B'), reason: 'As wall B.' });
+  s.coat('Q', 'osmere-deep', { schools: schools('A', 'A'), reason: 'Deepest wall of the job: the cautious school, and the firmer slurry.' });
+  s.coat('S', 'osmere-deep', { schools: schools('A', 'A'), reason: 'As wall Q.' });
+  s.coat('T', 'osmere-deep', { schools: schools('A', 'A'), reason: 'Tank side, filled: water pushes the coat on.' });
 
   const conditions = { people: 2, temperatureC: 11 };
   const revision: PlanRevision = {
@@ -273,7 +266,7 @@ function ropewalk(now: Date): JobFileDto {
     number: 1,
     madeAt: iso(4, 14),
     madeBy: DEMO_PEOPLE[0]!.name,
-    ...revisionContent(s.model, planJob(s.model, conditions), conditions),
+    ...revisionContent(s.model, planJob(s.model, conditions, USUAL_HOUSE), conditions),
   };
   return file(s.model, [revision], ropewalkLog(s, revision, now, daysAgo));
 }

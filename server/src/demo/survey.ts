@@ -1,12 +1,15 @@
 import { createHash } from 'node:crypto';
+import { SHIPPED_CATALOGUE, pinProducts } from '@caulkhorn/core/catalogue';
 import type {
   BuildUp,
   Face,
   FacePoint,
+  FamilyId,
   Feature,
   JobModel,
   Placement,
   Reading,
+  SchoolChoices,
   Side,
   Space,
   Substrate,
@@ -143,27 +146,17 @@ export class DemoSurvey {
     this.model.readings.push({ id, faceId: this.id(`face ${faceMark}`), kind, value, at, ...(point ? { point } : {}), ...rest });
   }
 
-  coat(faceMark: string, line: 'tarnwick' | 'osmere', schools: Pick<BuildUp, 'crackSchool' | 'secondCoatSchool'>, reason: string): void {
-    const products = {
-      tarnwick: {
-        slurry: { id: 'tarnwick-veil', version: 2 },
-        plug: { id: 'tarnwick-stay', version: 1 },
-        mortar: { id: 'tarnwick-pack', version: 1 },
-      },
-      osmere: {
-        slurry: { id: 'osmere-deep', version: 1 },
-        plug: { id: 'osmere-halt', version: 1 },
-        mortar: { id: 'osmere-fill', version: 3 },
-      },
-    }[line];
-    this.model.buildUps.push({
-      id: this.id(`build-up ${faceMark}`),
-      faceId: this.id(`face ${faceMark}`),
-      family: 'crystalline-slurry',
-      ...products,
-      ...schools,
-      reason,
-    });
+  /** Chooses a system for a face: the coat by id, and what goes with it pinned as a planner's choice pins it. */
+  coat(
+    faceMark: string,
+    coatId: string,
+    rest: { family?: FamilyId; version?: number; schools?: SchoolChoices; reason: string } & Partial<Pick<BuildUp, 'overrides' | 'pour'>>,
+  ): void {
+    const { family = 'crystalline-slurry', version, ...chosen } = rest;
+    const coat = version === undefined ? SHIPPED_CATALOGUE.newest(coatId)! : SHIPPED_CATALOGUE.find({ id: coatId, version })!;
+    const id = this.id(`build-up ${faceMark}`);
+    const products = pinProducts(coat, family, SHIPPED_CATALOGUE);
+    this.model.buildUps.push({ id, faceId: this.id(`face ${faceMark}`), family, products, ...chosen });
   }
 }
 

@@ -1,9 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, checkShape } from '@caulkhorn/contract';
+import { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, checkShape, upgradeJobFile } from '@caulkhorn/contract';
+import { type Product, SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type JobModel, checkModel } from '@caulkhorn/core/jobs';
 import { findBrokenLink } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
+import { HouseStore } from '../house/house-store.js';
+import { addMissing } from '../house/house.service.js';
 import { JobStore } from '../jobs/job-store.js';
 import type { Caller } from '../people/access.guard.js';
 import { RevisionStore } from '../planning/revision-store.js';
@@ -24,6 +27,7 @@ export class ExchangeService {
         format: JOB_FILE_FORMAT,
         formatVersion: JOB_FILE_VERSION,
         ...sortedById(stored.model),
+        ...(await ownPinned(stored.model, new HouseStore(manager, caller.organisationId))),
         planRevisions: await new RevisionStore(manager, caller.organisationId, jobId).all(),
         log: log.map(({ entry, receipt }) => ({ entry, receipt })),
       } as JobFileDto;
@@ -32,11 +36,12 @@ export class ExchangeService {
 
   /** Saves a whole job or nothing. It keeps its id unless this organisation already has a job under it. */
   async import(raw: unknown, caller: Caller): Promise<{ jobId: string }> {
-    const file = this.check(raw);
+    const file = this.check(upgradeJobFile(raw));
     return this.database.within(caller, async (manager) => {
       const taken = await new JobStore(manager, caller.organisationId, file.job.id).exists();
       const jobId = taken ? randomUUID() : file.job.id;
       const store = new JobStore(manager, caller.organisationId, jobId);
+      await addMissing(file.products ?? [], 'products', manager, caller);
       await store.insertHead({ ...file.job, id: jobId });
       await store.insertModel(file);
       await new RevisionStore(manager, caller.organisationId, jobId).insert(file.planRevisions);
@@ -70,6 +75,13 @@ export class ExchangeService {
     });
     return found;
   }
+}
+
+/** Sheets of the organisation's own that a job's build-ups pin: without them another organisation could not plan it. */
+async function ownPinned({ buildUps }: JobModel, house: HouseStore): Promise<{ products?: Product[] }> {
+  const pinned = new Set(buildUps.flatMap((buildUp) => Object.values(buildUp.products).map(({ id, version }) => `${id}@${version}`)));
+  const products = (await house.products()).filter((product) => pinned.has(`${product.id}@${product.version}`) && !SHIPPED_CATALOGUE.find(product));
+  return products.length > 0 ? { products } : {};
 }
 
 /** Rows come in no order; a file compared with another should differ only where the jobs do. */

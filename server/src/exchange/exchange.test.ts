@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { JobFileDto, checkShape } from '@caulkhorn/contract';
+import { JobFileDto, checkShape, upgradeJobFile } from '@caulkhorn/contract';
 import addFormats from 'ajv-formats';
 import Ajv2020 from 'ajv/dist/2020';
 import { demoJobs } from '../demo/demo-jobs';
@@ -8,7 +8,7 @@ import { demoId } from '../demo/survey';
 import { jobFileSchema } from '../platform/contract-schemas';
 import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
 
-const published = JSON.parse(readFileSync(resolve(__dirname, '../../../docs/formats/caulkhorn-job-1.schema.json'), 'utf8')) as object;
+const published = JSON.parse(readFileSync(resolve(__dirname, '../../../docs/formats/caulkhorn-job-2.schema.json'), 'utf8')) as object;
 type Json = Record<string, never>;
 const files = (): Json[] => JSON.parse(JSON.stringify(demoJobs(new Date('2026-05-20T10:00:00Z')))) as Json[];
 const harmed = (harm: (file: never) => void): Json => {
@@ -20,7 +20,7 @@ const harmed = (harm: (file: never) => void): Json => {
 /** Files that are wrong in one place each. */
 const WRONG: readonly [string, Json, string][] = [
   ['another format', harmed((f: { format: string }) => (f.format = 'something-else')), 'format'],
-  ['a version to come', harmed((f: { formatVersion: number }) => (f.formatVersion = 2)), 'formatVersion'],
+  ['a version to come', harmed((f: { formatVersion: number }) => (f.formatVersion = 3)), 'formatVersion'],
   ['an unknown field', harmed((f: { extra: string }) => (f.extra = 'x')), 'extra'],
   ['a missing list', harmed((f: { faces?: object }) => delete f.faces), 'faces'],
   ['a negative width', harmed((f: { features: { widthMm: number }[] }) => (f.features[0]!.widthMm = -1)), 'features[0].widthMm'],
@@ -69,6 +69,49 @@ describe('job file', () => {
     expect(validate(file)).toBe(false);
     expect(checkShape(JobFileDto, file).ok).toBe(false);
   });
+});
+
+/** A file as the first format had it: three products and two schools a face, everything in kg. */
+function firstFormat(): Json {
+  interface Ref {
+    products: Record<string, object>;
+    schools: Record<string, { school: string }>;
+  }
+  const file = files()[0] as unknown as { buildUps: Ref[]; planRevisions: { quantities: Record<string, never>[] }[] };
+  return {
+    ...file,
+    formatVersion: 1,
+    buildUps: file.buildUps.map(({ products, schools, ...rest }) => ({
+      ...rest,
+      slurry: products['coat'],
+      plug: products['plug'],
+      mortar: products['mortar'],
+      crackSchool: schools['crack-width']!.school,
+      secondCoatSchool: schools['second-coat']!.school,
+    })),
+    planRevisions: file.planRevisions.map((revision) => ({
+      ...revision,
+      quantities: revision.quantities.map(({ required, measure: _m, currency: _c, packs, ...rest }) => ({
+        ...rest,
+        requiredKg: required,
+        packs: (packs as unknown as { size: number; count: number }[]).map(({ size, count }) => ({ sizeKg: size, count })),
+      })),
+    })),
+  } as unknown as Json;
+}
+
+test('a file of the first format is read as the present one has it', () => {
+  const upgraded = upgradeJobFile(firstFormat());
+  expect(checkShape(JobFileDto, upgraded)).toMatchObject({ ok: true });
+  expect(checkShape(JobFileDto, firstFormat()).ok).toBe(false);
+  const { buildUps, planRevisions } = upgraded as { buildUps: object[]; planRevisions: { quantities: object[] }[] };
+  expect(buildUps[0]).toMatchObject({ products: { coat: { id: 'tarnwick-veil', version: 2 } }, schools: { 'crack-width': { school: 'A' } } });
+  expect(planRevisions[0]!.quantities[0]).toMatchObject({ measure: 'kg', currency: 'EUR' });
+});
+
+test('what is no job file is left as it is, for the checks to name', () => {
+  for (const raw of [null, 'text', [], { formatVersion: 2 }, { formatVersion: 1, buildUps: 'none' }]) expect(() => upgradeJobFile(raw)).not.toThrow();
+  expect(upgradeJobFile({ formatVersion: 2, x: 1 })).toEqual({ formatVersion: 2, x: 1 });
 });
 
 describe('import and export', () => {

@@ -151,11 +151,8 @@ describe('commands', () => {
       id: randomUUID(),
       faceId: WALL,
       family: 'crystalline-slurry',
-      slurry: { id: 'tarnwick-veil', version: 2 },
-      plug: { id: 'tarnwick-stay', version: 1 },
-      mortar: { id: 'tarnwick-pack', version: 1 },
-      crackSchool: 'A',
-      secondCoatSchool: 'B',
+      products: { coat: { id: 'tarnwick-veil', version: 2 }, plug: { id: 'tarnwick-stay', version: 1 }, mortar: { id: 'tarnwick-pack', version: 1 } },
+      schools: { 'crack-width': { school: 'A' }, 'second-coat': { school: 'B' } },
     });
     await send(planner, command('build-up.put', buildUp())).expect(200);
     const { body } = await send(planner, command('build-up.put', buildUp())).expect(400);

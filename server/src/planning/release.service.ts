@@ -3,6 +3,7 @@ import { issue } from '@caulkhorn/core/issues';
 import { planJob, revisionContent } from '@caulkhorn/core/planning';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
+import { HouseStore } from '../house/house-store.js';
 import { JobStore } from '../jobs/job-store.js';
 import type { Caller } from '../people/access.guard.js';
 import { invalid } from '../platform/errors.js';
@@ -12,7 +13,7 @@ import { RevisionStore } from './revision-store.js';
 export class ReleaseService {
   /** Plans the job as it stands and freezes that as the next revision. The job is locked by the caller. */
   async release(
-    { revisionId, people, temperatureC }: ReleasePayloadDto,
+    { revisionId, people, temperatureC, tool }: ReleasePayloadDto,
     command: CommandDto,
     manager: EntityManager,
     caller: Caller,
@@ -20,8 +21,8 @@ export class ReleaseService {
     const revisions = new RevisionStore(manager, caller.organisationId, command.jobId);
     if (await revisions.byId(revisionId)) throw invalid([issue('id-used-before', 'payload.revisionId')]);
     const { model } = (await new JobStore(manager, caller.organisationId, command.jobId).read())!;
-    const conditions = { people, temperatureC };
-    const plan = planJob(model, conditions);
+    const conditions = { people, temperatureC, ...(tool ? { tool } : {}) };
+    const plan = planJob(model, conditions, await new HouseStore(manager, caller.organisationId).house());
     if (plan.workItems.length === 0) throw invalid([issue('nothing-to-release', 'payload')]);
     const number = ((await revisions.latest())?.number ?? 0) + 1;
     const [person] = await manager.query<{ name: string }[]>(`select name from person where id = $1`, [caller.personId]);

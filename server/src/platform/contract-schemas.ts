@@ -47,6 +47,31 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
         },
         maxProperties: 20,
       },
+      isRefsByRole: (meta) => ({
+        type: 'object',
+        additionalProperties: false,
+        properties: Object.fromEntries((meta.constraints?.[0] as string[]).map((role) => [role, { $ref: `${refPrefix}ProductRefDto` }])),
+      }),
+      isSchoolsByQuestion: (meta) => ({
+        type: 'object',
+        additionalProperties: false,
+        properties: Object.fromEntries(
+          (meta.constraints?.[0] as string[]).map((question) => [
+            question,
+            {
+              type: 'object',
+              required: ['school'],
+              additionalProperties: false,
+              properties: { school: { type: 'string', enum: ['A', 'B'] }, reason: { type: 'string', maxLength: 500 } },
+            },
+          ]),
+        ),
+      }),
+      isQuantitiesByName: (meta) => ({
+        type: 'object',
+        additionalProperties: false,
+        properties: Object.fromEntries((meta.constraints?.[0] as string[]).map((name) => [name, { type: 'number' }])),
+      }),
       isFacePoints: (meta) => ({
         type: 'array',
         items: point,

@@ -70,11 +70,8 @@ describe('site log', () => {
       id: randomUUID(),
       faceId: WALL,
       family: 'crystalline-slurry',
-      slurry: { id: 'osmere-deep', version: 1 },
-      plug: { id: 'osmere-halt', version: 1 },
-      mortar: { id: 'osmere-fill', version: 3 },
-      crackSchool: 'A',
-      secondCoatSchool: 'A',
+      products: { coat: { id: 'osmere-deep', version: 1 }, plug: { id: 'osmere-halt', version: 1 }, mortar: { id: 'osmere-fill', version: 3 } },
+      schools: { 'crack-width': { school: 'A' }, 'second-coat': { school: 'A' } },
     };
     await planner
       .post(`${PATH}/commands`)
@@ -91,7 +88,7 @@ describe('site log', () => {
     const id = randomUUID();
     await release(id).expect(200);
     revision = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
-    expect(revision).toMatchObject({ id, number: 1, madeBy: DEMO_PEOPLE[0]!.name, pins: { core: 2, rules: 3 } });
+    expect(revision).toMatchObject({ id, number: 1, madeBy: DEMO_PEOPLE[0]!.name, pins: { core: 3, rules: 4 } });
     expect(revision.pins.products).toContainEqual({ id: 'osmere-deep', version: 1 });
     expect(revision.workItems.map((item) => item.step)).toEqual(
       expect.arrayContaining(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']),

@@ -1,4 +1,3 @@
-import { findProduct } from '@caulkhorn/core/catalogue';
 import { levelRange } from '@caulkhorn/core/jobs';
 import type { FacePlan } from '@caulkhorn/core/planning';
 import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin, findBrokenLink, standingEntries } from '@caulkhorn/core/site-log';
@@ -80,8 +79,7 @@ export function DossierPage() {
         ))}
         {refused.map((treatment) => (
           <p key={treatment.targetId} className="py-0.5">
-            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`rule.${treatment.rule.id}.why`)}{' '}
-            {t(`rule.${treatment.rule.id}.instead`)}
+            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`why.${treatment.rule.why}`)} {t(`instead.${treatment.rule.why}`)}
           </p>
         ))}
       </Section>
@@ -186,7 +184,7 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
                 <td className="py-1 pr-2 whitespace-nowrap">
                   {plan.force ? formatQuantity(plan.force.forceKN, 'kN', units) : t('no-value')}
                 </td>
-                <td className="py-1 pr-2">{plan.products?.slurry.name ?? t('no-value')}</td>
+                <td className="py-1 pr-2">{plan.products?.coat?.name ?? t('no-value')}</td>
                 <td className={`py-1 ${use && !use.passes ? 'font-semibold text-iron' : ''}`}>
                   {use ? (use.utilisation === null ? t('rating.void') : `${Math.round(use.utilisation * 100)} %`) : t('no-value')}
                 </td>
@@ -205,14 +203,15 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
   const { site } = usePlanning();
   const units = useUnits();
   const face = model.faces.find((f) => f.id === facePlan.faceId)!;
-  const { buildUp, products } = facePlan;
+  const { buildUp, products, family } = facePlan;
+  const coat = products!.coat!;
   const items = revision?.workItems.filter((item) => item.faceId === face.id) ?? [];
   const time = (ms: number | undefined) => (ms === undefined ? t('no-value') : fullTime(ms, model.job.timeZone));
   return (
     <Section title={`${face.mark} ${face.name}`}>
       <p>
-        {products!.slurry.name} {t('product.version', { n: products!.slurry.version })} · {t(`school.crack.${buildUp!.crackSchool}`)} ·{' '}
-        {t(`school.second-coat.${buildUp!.secondCoatSchool}`)}
+        {t(`family.${buildUp!.family}`)}: {coat.name} {t('product.version', { n: coat.version })}
+        {family!.schools.map((question) => ` · ${t(`school.${question}.${facePlan.schools[question].school}`)}`)}
         {buildUp!.reason ? ` · ${buildUp!.reason}` : ''}
       </p>
       <ul className="my-1 list-disc pl-5">
@@ -224,7 +223,8 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
               {feature?.widthMm ? `, ${formatQuantity(feature.widthMm, 'mm', units)}` : ''}
               {treatment.head
                 ? `, ${t('dossier.under-head', { head: formatQuantity(treatment.head.output.headM, 'm', units) })}`
-                : ''}: {t(`verdict.${treatment.rule.verdict}`)}. {t(`rule.${treatment.rule.id}.why`)}
+                : ''}: {t(`verdict.${treatment.rule.verdict}`)}. {t(`why.${treatment.rule.why}`)}
+              {treatment.instead ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: t(`why.${treatment.instead.rule.why}`) })}` : ''}
             </li>
           );
         })}
@@ -259,7 +259,7 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
           </tbody>
         </table>
       ) : null}
-      {findProduct(buildUp!.slurry)?.coat ? <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p> : null}
+      {coat.coat ? <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p> : null}
     </Section>
   );
 }

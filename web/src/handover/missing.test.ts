@@ -1,10 +1,11 @@
-import { planJob, type PlanRevision } from '@caulkhorn/core/planning';
+import { type PlanRevision, USUAL_HOUSE, planJob as planInHouse } from '@caulkhorn/core/planning';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { whatIsMissing } from './missing';
 
 const CREW = { people: 2, temperatureC: 12 };
 const nothing = { done: new Map() };
 const job = { ...sampleJob(), features: [crack({ movement: 'moving' })], buildUps: [buildUp('north')] };
+const planJob = (model: typeof job, crew: typeof CREW) => planInHouse(model, crew, USUAL_HOUSE);
 const plan = planJob(job, CREW);
 const revision = { workItems: plan.workItems } as PlanRevision;
 

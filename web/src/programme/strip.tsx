@@ -1,4 +1,3 @@
-import { findProduct } from '@caulkhorn/core/catalogue';
 import { facesInWalk } from '@caulkhorn/core/jobs';
 import { type Interval, type PlacedTask, USUAL_WEEK, mistRounds, shiftsFrom } from '@caulkhorn/core/programme';
 import { ChevronDown, ChevronUp } from 'lucide-react';
@@ -48,16 +47,17 @@ export function Strip() {
               task.window.closesMs > from &&
               task.window.opensMs < to,
           );
-          const slurry = model.buildUps.find((b) => b.faceId === face.id)?.slurry;
-          const cure = slurry && findProduct(slurry)?.coat?.cure;
+          const facePlan = plan.faces.find(({ faceId }) => faceId === face.id);
+          const cure = facePlan?.products?.coat?.coat?.cure;
+          const lastCoat = facePlan?.layers.findLast(({ layer }) => layer === 'coat')?.id;
           const coatEnds = workItems
-            .filter((item) => item.faceId === face.id && item.step === 'coat-2')
+            .filter((item) => item.faceId === face.id && item.step === lastCoat)
             .flatMap((item) => site.done.get(item.id)?.lastLaidAt ?? []);
           const mists = cure ? coatEnds.flatMap((end) => mistRounds(end, cure, timeZone)).filter((at) => at > from && at < to) : [];
           return { face, tasks, windows, mists };
         })
         .filter((row) => row.tasks.length + row.windows.length + row.mists.length > 0),
-    [model, programme, workItems, site, from, to, timeZone],
+    [model, plan, programme, workItems, site, from, to, timeZone],
   );
   const late = new Map(programme.conflicts.map((conflict) => [conflict.taskId, conflict]));
   const hours = Array.from({ length: SHOWN_H / 6 + 1 }, (_, i) => Math.ceil(from / (6 * HOUR_MS)) * 6 * HOUR_MS + i * 6 * HOUR_MS).filter(

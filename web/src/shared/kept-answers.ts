@@ -8,8 +8,8 @@ import { createStore, del, get, set } from 'idb-keyval';
 const DAY_MS = 86_400_000;
 export const KEPT_FOR_MS = 14 * DAY_MS;
 /** counted up when what is kept takes another shape */
-const SHAPE = '1';
-const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan']);
+const SHAPE = '2';
+const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house']);
 const PERSON = 'caulkhorn-person';
 const PHOTOS = 'caulkhorn-photos';
 

@@ -1,5 +1,6 @@
 import type { Face, Feature } from '@caulkhorn/core/jobs';
-import { type FaceCase, type SideLoad, type Working, faceCases, featureCases } from '@caulkhorn/core/planning';
+import { type FaceCase, type SideLoad, faceCases, featureCases } from '@caulkhorn/core/planning';
+import type { Working } from '@caulkhorn/core/fields';
 import { type DesignCase, knownCases, levelInCase, watersInCase } from '@caulkhorn/core/water';
 import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';

@@ -1,4 +1,4 @@
-import type { Working } from '@caulkhorn/core/planning';
+import type { Working } from '@caulkhorn/core/fields';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';

@@ -1,4 +1,4 @@
-import type { Working } from '@caulkhorn/core/planning';
+import type { Working } from '@caulkhorn/core/fields';
 import { create } from 'zustand';
 
 interface Shown {

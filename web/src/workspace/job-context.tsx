@@ -1,6 +1,7 @@
-import { type CommandKind, type CommandOutcome, PERMISSIONS, type Permission, type SessionInfo, type Standing } from '@caulkhorn/contract';
+import { type CommandKind, type CommandOutcome, type HouseAnswer, PERMISSIONS, type Permission, type SessionInfo, type Standing } from '@caulkhorn/contract';
 import { type AnyItem, ITEM_LISTS, type ItemKind, type JobModel, type Photo, applyChange } from '@caulkhorn/core/jobs';
-import type { PlanRevision } from '@caulkhorn/core/planning';
+import { SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
+import { type House, type PlanRevision, USUAL_HOUSE } from '@caulkhorn/core/planning';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -36,6 +37,7 @@ export interface JobWorkspace {
   /** as surveyed, with what waits in the outbox already applied */ model: JobModel;
   lines: ShownLine[];
   revision: PlanRevision | null;
+  /** how the organisation works, its own sheets beside the shipped ones */ house: House;
   outbox: OutboxState;
   /** the server did not answer the last time it was asked */ isAway: boolean;
   can(permission: Permission): boolean;
@@ -59,6 +61,15 @@ export function useJob(): JobWorkspace {
 
 const POLL_MS = 8000;
 
+/** The same house as long as the server answers the same: plans are remembered by it. */
+function useHouseOf(answer: HouseAnswer | undefined): House {
+  return useMemo(() => {
+    if (!answer) return USUAL_HOUSE;
+    const { schools, paces, labourMinorPerH, products } = answer;
+    return { schools, paces, labourMinorPerH, catalogue: SHIPPED_CATALOGUE.with(products) };
+  }, [answer]);
+}
+
 interface ProviderProps {
   organisationId: string;
   jobId: string;
@@ -75,6 +86,8 @@ export function JobProvider({ organisationId, jobId, session, standing, children
   const stored = useQuery({ ...queries.job, refetchInterval: POLL_MS });
   const log = useQuery({ ...queries.log, refetchInterval: POLL_MS });
   const plan = useQuery({ ...queries.plan, refetchInterval: POLL_MS });
+  const answer = useQuery({ ...queries.house, refetchInterval: 4 * POLL_MS });
+  const house = useHouseOf(answer.data);
   const outbox = useOutbox(path, session.personId, jobId, client);
   const outboxState = useSyncExternalStore(outbox.subscribe, outbox.getState);
   const [undoStack] = useState(() => new UndoStack());
@@ -169,7 +182,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
     };
   }, [itemById, jobId, outbox, send, session, undoStack]);
 
-  if (stored.isPending) return <Loading what={t('the-job')} />;
+  if (stored.isPending || answer.isPending) return <Loading what={t('the-job')} />;
   if (!model) return <Failed fault={stored.error} retry={() => void stored.refetch()} />;
   const value: JobWorkspace = {
     organisationId,
@@ -179,6 +192,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
     model,
     lines,
     revision: plan.data?.latest ?? null,
+    house,
     outbox: outboxState,
     isAway: stored.failureReason instanceof ApiError && stored.failureReason.isAway,
     can: (permission) => PERMISSIONS[standing].includes(permission),

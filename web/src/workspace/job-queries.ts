@@ -1,3 +1,4 @@
+import type { HouseAnswer } from '@caulkhorn/contract';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type QueryClient, queryOptions } from '@tanstack/react-query';
@@ -23,11 +24,23 @@ export function jobQueries(organisationId: string, jobId: string) {
       queryKey: ['plan', jobId],
       queryFn: ({ signal }) => api.getAgain<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
     }),
+    house: houseQuery(organisationId),
   };
+}
+
+/** How the organisation works, and its own sheets. */
+export function houseQuery(organisationId: string) {
+  return queryOptions({
+    queryKey: ['house', organisationId],
+    queryFn: ({ signal }) => api.getAgain<HouseAnswer>(`/organisations/${organisationId}/house`, signal),
+  });
 }
 
 /** A page that opens on a job asks for it at once, before it is known who is signed in: the server knows. */
 export function askForJobAt(address: string, client: QueryClient): void {
   const [, organisationId, jobId] = /^\/o\/([0-9a-f-]{36})\/jobs\/([0-9a-f-]{36})/.exec(address) ?? [];
-  if (organisationId && jobId) void client.prefetchQuery(jobQueries(organisationId, jobId).job);
+  if (!organisationId || !jobId) return;
+  const { job, house } = jobQueries(organisationId, jobId);
+  void client.prefetchQuery(job);
+  void client.prefetchQuery(house);
 }

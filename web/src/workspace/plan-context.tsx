@@ -1,4 +1,4 @@
-import { type JobPlan, type PlanConditions, USUAL_CREW, type WorkItem, planJob, programmeJob } from '@caulkhorn/core/planning';
+import { type JobPlan, type PlanConditions, Planner, USUAL_CREW, type WorkItem, programmeJob } from '@caulkhorn/core/planning';
 import type { Programme } from '@caulkhorn/core/programme';
 import { type LogLine, type SiteState, foldLog } from '@caulkhorn/core/site-log';
 import { type ReactNode, createContext, use, useContext, useEffect, useMemo, useState } from 'react';
@@ -36,13 +36,14 @@ const MINUTE_MS = 60_000;
 const LARGE = 600;
 
 export function PlanningProvider({ children }: { children: ReactNode }) {
-  const { model, lines, revision } = useJob();
+  const { model, lines, revision, house } = useJob();
+  const [planner] = useState(() => new Planner());
   const { isDue, due } = useFirstFrame(model.faces.length + model.features.length <= LARGE);
   const minute = Math.floor(useNow(MINUTE_MS / 4) / MINUTE_MS) * MINUTE_MS;
   const site = useMemo(() => foldLog(lines as LogLine[]), [lines]);
   const temperatureC = site.latestConditions?.conditions.surfaceTemperatureC ?? USUAL_CREW.temperatureC;
   const conditions = useMemo(() => ({ ...USUAL_CREW, temperatureC }), [temperatureC]);
-  const plan = useMemo(() => (isDue ? planJob(model, conditions) : undefined), [isDue, model, conditions]);
+  const plan = useMemo(() => (isDue ? planner.plan(model, conditions, house) : undefined), [isDue, planner, model, conditions, house]);
   const workItems = revision?.workItems ?? plan?.workItems;
   const { timeZone } = model.job;
   const programme = useMemo(

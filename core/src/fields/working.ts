@@ -1,4 +1,5 @@
-import { type Calculator, type Fields, type InputOf } from '../fields/index.js';
+import type { Calculator } from './calculator.js';
+import type { Fields, InputOf } from './field.js';
 import type { Issue } from '../issues.js';
 
 /** A figure together with the calculation behind it, so that it can be opened and checked. */

@@ -1,0 +1,29 @@
+import type { Product } from '@caulkhorn/core/catalogue';
+import { SCHOOL_QUESTIONS, type SchoolChoices } from '@caulkhorn/core/jobs';
+import { PACES, type PaceId } from '@caulkhorn/core/planning';
+import { IsObject } from 'class-validator';
+import { ListOf, QuantitiesByName, Quantity, SchoolsByQuestion, Whole } from './constraints.js';
+
+const PACE_IDS = Object.keys(PACES);
+
+/** How an organisation works. `baseVersion` is the version it was read in; 0 before anything was set. */
+export class HouseRulesDto {
+  @Whole(0, 1_000_000_000) baseVersion!: number;
+  @SchoolsByQuestion(SCHOOL_QUESTIONS) schools!: SchoolChoices;
+  /** person-minutes a unit */ @QuantitiesByName(PACE_IDS, 0.01, 10_000) paces!: Partial<Record<PaceId, number>>;
+  @Quantity(0, 10_000_000) labourMinorPerH!: number;
+}
+
+/** Sheets to add to an organisation's catalogue: all of them, or none. Each is checked by the core, field by field. */
+export class AddProductsDto {
+  @ListOf(2000, 1) @IsObject({ each: true }) products!: object[];
+}
+
+/** What the server answers: how an organisation works, and every version of its own products. */
+export interface HouseAnswer {
+  version: number;
+  schools: SchoolChoices;
+  paces: Partial<Record<PaceId, number>>;
+  labourMinorPerH: number;
+  products: Product[];
+}

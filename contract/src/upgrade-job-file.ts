@@ -1,0 +1,34 @@
+/** As much as an upgrade needs to know of a file that nobody has checked yet. */
+type Loose = Record<string, unknown>;
+
+const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value);
+const eachOf = (value: unknown, change: (item: Loose) => Loose): unknown =>
+  Array.isArray(value) ? value.map((item: unknown) => (isLoose(item) ? change(item) : item)) : value;
+
+/**
+ * A job file of an older format as the present one has it. What it cannot make sense of it leaves alone: the checks that
+ * follow name it. Version 1 knew three products and two schools a face, and counted everything in kg.
+ */
+export function upgradeJobFile(raw: unknown): unknown {
+  if (!isLoose(raw) || raw['formatVersion'] !== 1) return raw;
+  return {
+    ...raw,
+    formatVersion: 2,
+    buildUps: eachOf(raw['buildUps'], upgradeBuildUp),
+    planRevisions: eachOf(raw['planRevisions'], (revision) => ({ ...revision, quantities: eachOf(revision['quantities'], upgradeQuantity) })),
+  };
+}
+
+function upgradeBuildUp({ slurry, plug, mortar, crackSchool, secondCoatSchool, ...rest }: Loose): Loose {
+  return {
+    ...rest,
+    products: { coat: slurry, plug, mortar },
+    schools: { 'crack-width': { school: crackSchool }, 'second-coat': { school: secondCoatSchool } },
+  };
+}
+
+/** Prices were in the shipped catalogue's currency. */
+function upgradeQuantity({ requiredKg, packs, ...rest }: Loose): Loose {
+  const counts = eachOf(packs, ({ sizeKg, ...pack }) => ({ size: sizeKg, ...pack }));
+  return { ...rest, required: requiredKg, measure: 'kg', packs: counts, currency: 'EUR' };
+}

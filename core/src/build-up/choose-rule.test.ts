@@ -1,0 +1,102 @@
+import { FAMILIES, type Detailing } from '../catalogue';
+import { FAMILY_IDS, FEATURE_SPECS, type Face, type Feature, type FeatureKind, type School } from '../jobs';
+import { crack, sampleJob } from '../testing/sample-job';
+import { DETAIL_RULES, findRule, ruleForFeature, ruleForJunction } from './index';
+
+const concrete = sampleJob().faces[0]!;
+const HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
+const DETAILINGS = [...new Set(FAMILY_IDS.map((id) => FAMILIES[id].detailing))];
+const face = (part: Partial<Face> = {}) => ({ ...concrete, ...part });
+const bare = (kind: FeatureKind, part: Partial<Feature> = {}): Feature => ({
+  ...crack({ kind, widthMm: undefined, movement: undefined }),
+  ...part,
+});
+
+/** Cases from the plainest to the most particular: leaking, moving, narrow and wide, on each substrate and kind of face. */
+function* everyCase(): Generator<[string, Detailing]> {
+  const widths = [undefined, 0.2, 0.45, 0.6, 1.2, 2, 7];
+  for (const detailing of DETAILINGS) {
+    for (const kind of ['wall-floor', 'internal-corner', 'external-corner', 'movement', 'construction', 'in-line'] as const)
+      yield [ruleForJunction({ kind }, detailing).id, detailing];
+    for (const kind of Object.keys(FEATURE_SPECS) as FeatureKind[])
+      for (const substrate of ['cast-concrete', 'block'] as const)
+        for (const faceKind of ['wall', 'slab'] as const)
+          for (const movement of [undefined, 'moving'] as const)
+            for (const wetState of ['dry', 'weeping'] as const)
+              for (const pipe of ['rigid', 'corrugated'] as const)
+                for (const widthMm of widths)
+                  yield [
+                    ruleForFeature(bare(kind, { movement, wetState, pipe, widthMm }), face({ substrate, kind: faceKind }), detailing, 'B').id,
+                    detailing,
+                  ];
+  }
+}
+
+const reached = new Map<string, Set<Detailing>>();
+for (const [id, detailing] of everyCase()) reached.set(id, (reached.get(id) ?? new Set()).add(detailing));
+
+test.each(DETAIL_RULES.map((rule) => [rule.id, rule] as const))('%s decides for every way of detailing that it names', (_id, rule) =>
+  expect([...(reached.get(rule.id) ?? [])].sort()).toEqual([...rule.with].sort()),
+);
+
+test('no two rows share an id', () => expect(new Set(DETAIL_RULES.map(({ id }) => id)).size).toBe(DETAIL_RULES.length));
+
+// common practice, no source: which row a practitioner would take
+test.each<[string, Detailing, Partial<Feature>, Partial<Face>]>([
+  ['crack-moving', 'rigid', { movement: 'moving', wetState: 'running' }, {}],
+  ['crack-leaking-block', 'block', { wetState: 'weeping' }, { substrate: 'block' }],
+  ['crack-leaking', 'rigid', { widthMm: 0.1, wetState: 'weeping' }, {}],
+  ['crack-leaking-slab', 'rigid', { wetState: 'weeping' }, { kind: 'slab' }],
+  ['crack-wide-block', 'block', { widthMm: 2 }, { substrate: 'block' }],
+  ['crack-wide', 'rigid', { widthMm: 0.51 }, {}],
+  ['crack-unmeasured', 'membrane', { widthMm: undefined }, {}],
+  ['crack-fine', 'rigid', { widthMm: 0.5, wetState: 'damp' }, {}],
+  ['crack-fine-membrane', 'membrane', { widthMm: 1.6 }, {}],
+  ['crack-wide-membrane', 'membrane', { widthMm: 1.7 }, {}],
+  ['crack-middling-hot', 'hot', { widthMm: 6 }, { kind: 'slab' }],
+  ['crack-wide-hot', 'hot', { widthMm: 6.1 }, { kind: 'slab' }],
+  ['crack-wide-slab', 'slab', { widthMm: 1.1 }, { kind: 'slab' }],
+  ['crack-fine-soft', 'slab', { widthMm: 1 }, { kind: 'slab' }],
+  ['leak-stop', 'membrane', { kind: 'leak', wetState: 'dripping' }, {}],
+  ['pipe-not-rigid', 'membrane', { kind: 'penetration', pipe: 'corrugated', wetState: 'running' }, {}],
+  ['joint-leaking', 'rigid', { kind: 'joint', pastLeakage: true }, {}],
+])('%s is taken by %s', (id, detailing, part, of) => expect(ruleForFeature(crack(part), face(of), detailing, 'B').id).toBe(id));
+
+test('the schools part at 0.4 and 0.5 mm', () => {
+  const of = (widthMm: number, school: School) => ruleForFeature(crack({ widthMm }), concrete, 'rigid', school).id;
+  expect([of(0.45, 'A'), of(0.45, 'B'), of(0.4, 'A')]).toEqual(['crack-wide', 'crack-fine', 'crack-fine']);
+});
+
+test('past leakage counts as leakage, damp alone does not', () => {
+  const of = (part: Partial<Feature>) => ruleForFeature(crack({ widthMm: 0.1, ...part }), concrete, 'rigid', 'B').id;
+  expect(of({ pastLeakage: true })).toBe('crack-leaking');
+  expect(of({ wetState: 'damp' })).toBe('crack-fine');
+});
+
+test('nothing hard is ever put across what moves', () => {
+  const moving = DETAIL_RULES.filter((rule) => rule.when.moving || rule.of === 'movement');
+  expect(moving.length).toBeGreaterThan(10);
+  for (const rule of moving) {
+    const steps = rule.steps.map((step) => step.do);
+    expect(steps).not.toContain('fill');
+    expect(steps).not.toContain('pour-flush');
+    if (rule.with.some((each) => HARD.includes(each))) expect(steps).not.toContain('stripe');
+  }
+});
+
+// common practice, no source
+test.each<[string, string, unknown]>([
+  ['leaks are cut at least 20 mm wide and deep and 300 to 450 mm past their ends', 'leak', { widthMm: 25, depthMm: 25, extendMm: 300 }],
+  ['block is spared: 12 mm wide and 25 mm deep', 'crack-wide-block', { widthMm: 12, depthMm: 25 }],
+  ['failed joints are raked 37 mm deep', 'mortar-joint', { depthMm: 37 }],
+])('%s', (_says, id, slot) => {
+  const open = findRule(id)!.steps.find((step) => step.do === 'open')!;
+  expect(open).toMatchObject({ slot });
+});
+test('sheets over joints reach 150 mm onto each side and are clamped every 200 mm', () =>
+  expect(findRule('joint-moving')!.steps).toContainEqual({ do: 'sheet', lapMm: 150, barSpacingMm: 200 }));
+test('plugs fill half the depth', () => {
+  for (const rule of DETAIL_RULES)
+    for (const step of rule.steps)
+      if (step.do === 'open' && rule.steps.some((other) => other.do === 'plug')) expect(step.slot.plugFraction).toBe(0.5);
+});

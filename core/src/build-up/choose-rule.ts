@@ -1,0 +1,78 @@
+import type { Detailing } from '../catalogue/index.js';
+import type { Face, Feature, FeatureKind, Junction, JunctionKind, School } from '../jobs/index.js';
+import type { DetailRule, RuleConditions } from './detail-rule.js';
+import { DETAIL_RULES } from './detail-rules.js';
+import { ROUT_OVER_MM } from './schools.js';
+
+const RUNS: ReadonlySet<Feature['wetState']> = new Set(['weeping', 'dripping', 'running', 'gushing']);
+
+/** Shows active or past leakage. Damp alone is not a leak. */
+export function leaks(feature: Pick<Feature, 'wetState' | 'pastLeakage'>): boolean {
+  return RUNS.has(feature.wetState) || feature.pastLeakage === true;
+}
+
+/** Rows by what they are for and how it is detailed: there are hundreds, and a job asks thousands of times. */
+const ROWS = new Map<string, DetailRule[]>();
+for (const rule of DETAIL_RULES)
+  for (const detailing of rule.with) {
+    const key = `${detailing}:${rule.of}`;
+    ROWS.set(key, [...(ROWS.get(key) ?? []), rule]);
+  }
+
+/** The row that decides for a feature on its face, detailed in one way, under a crack school. */
+export function ruleForFeature(
+  feature: Feature,
+  face: Pick<Face, 'substrate' | 'kind'>,
+  detailing: Detailing,
+  crackSchool: School,
+): DetailRule {
+  return firstThatApplies(feature.kind, detailing, {
+    moving: feature.movement === 'moving',
+    leaks: leaks(feature),
+    overThreshold: (feature.widthMm ?? 0) > ROUT_OVER_MM[crackSchool],
+    widthMm: feature.widthMm,
+    pipe: feature.pipe,
+    substrate: face.substrate,
+    faceKind: face.kind,
+  });
+}
+
+export function ruleForJunction(junction: Pick<Junction, 'kind'>, detailing: Detailing): DetailRule {
+  return firstThatApplies(junction.kind, detailing, {});
+}
+
+/** Every row that a thing of this kind could get, for those who decide otherwise. */
+export function rulesFor(of: FeatureKind | JunctionKind, detailing: Detailing): readonly DetailRule[] {
+  return ROWS.get(`${detailing}:${of}`) ?? [];
+}
+
+export function findRule(id: string): DetailRule | undefined {
+  return DETAIL_RULES.find((rule) => rule.id === id);
+}
+
+interface Facts {
+  moving?: boolean;
+  leaks?: boolean;
+  overThreshold?: boolean;
+  widthMm?: number;
+  pipe?: string;
+  substrate?: Face['substrate'];
+  faceKind?: Face['kind'];
+}
+
+function firstThatApplies(of: DetailRule['of'], detailing: Detailing, facts: Facts): DetailRule {
+  const rule = rulesFor(of, detailing).find((row) => applies(row.when, facts));
+  if (!rule) throw new Error(`no detail rule for ${of} in ${detailing}`);
+  return rule;
+}
+
+function applies(when: RuleConditions, facts: Facts): boolean {
+  if (when.moving !== undefined && when.moving !== facts.moving) return false;
+  if (when.leaks !== undefined && when.leaks !== facts.leaks) return false;
+  if (when.overThreshold !== undefined && when.overThreshold !== facts.overThreshold) return false;
+  if (when.widthOverMm !== undefined && !((facts.widthMm ?? 0) > when.widthOverMm)) return false;
+  if (when.measured !== undefined && when.measured !== (facts.widthMm !== undefined)) return false;
+  if (when.pipe && !when.pipe.includes(facts.pipe ?? '')) return false;
+  if (when.substrate && (facts.substrate === undefined || !when.substrate.includes(facts.substrate))) return false;
+  return !when.faceKind || (facts.faceKind !== undefined && when.faceKind.includes(facts.faceKind));
+}

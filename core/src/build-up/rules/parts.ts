@@ -1,0 +1,47 @@
+import type { DetailRule, DetailStep, SlotSize } from '../detail-rule.js';
+import type { Detailing } from '../../catalogue/index.js';
+import { COMMON_PRACTICE } from '../../fields/index.js';
+
+/** Slots and steps that several rows share; every figure common practice, no source. */
+export const LEAK_SLOT: SlotSize = { widthMm: 25, depthMm: 25, profile: 'dovetail', backWidthMm: 32, plugFraction: 0.5, extendMm: 300 };
+export const CRACK_SLOT: SlotSize = { widthMm: 25, depthMm: 25, profile: 'u', plugFraction: 0, extendMm: 0 };
+/** Narrow, so that the units of a block wall do not break. */
+export const BLOCK_SLOT: SlotSize = { widthMm: 12, depthMm: 25, profile: 'dovetail', backWidthMm: 18, plugFraction: 0, extendMm: 0 };
+export const BLOCK_LEAK_SLOT: SlotSize = { ...BLOCK_SLOT, widthMm: 20, backWidthMm: 26, plugFraction: 0.5, extendMm: 300 };
+/** Failed bed and perpend joints are raked out, the units spared. */
+export const RAKED_JOINT: SlotSize = { widthMm: 12, depthMm: 37, profile: 'u', plugFraction: 0, extendMm: 0 };
+export const RAKED_LEAK: SlotSize = { ...RAKED_JOINT, plugFraction: 0.5, extendMm: 300 };
+/** Joints of old masonry under a render: a finger deep. */
+export const CAULK_SLOT: SlotSize = { widthMm: 10, depthMm: 15, profile: 'u', plugFraction: 0, extendMm: 0 };
+
+export const ALL: readonly Detailing[] = ['rigid', 'block', 'tanking', 'membrane', 'hot', 'slab', 'soak', 'lime', 'paint'];
+/** Brittle when set: nothing of theirs may lie across what moves. */
+export const HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
+export const CRYSTALLINE: readonly Detailing[] = ['rigid', 'block'];
+
+export const stop = (slot: SlotSize, role: 'mortar' | 'repair-mortar'): DetailStep[] => [
+  { do: 'open', slot },
+  { do: 'plug' },
+  { do: 'fill', role },
+];
+export const rout = (slot: SlotSize, role: 'mortar' | 'repair-mortar' | 'sealant' | 'coat'): DetailStep[] => [
+  { do: 'open', slot },
+  { do: 'fill', role },
+];
+/** Rod, sealant and a loose sheet clamped at its edges: what is coated stops on either side. */
+export const MOVING_JOINT: readonly DetailStep[] = [
+  { do: 'seal-joint', depthMm: 12 },
+  { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
+];
+
+export function row(
+  id: string,
+  of: DetailRule['of'],
+  families: readonly Detailing[],
+  when: DetailRule['when'],
+  why: string,
+  steps: readonly DetailStep[] | 'coat-over' | 'refuse' | 'undecided',
+): DetailRule {
+  const treats = typeof steps !== 'string';
+  return { id, of, with: families, when, why, verdict: treats ? 'treat' : steps, steps: treats ? steps : [], source: COMMON_PRACTICE };
+}

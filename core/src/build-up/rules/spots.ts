@@ -1,0 +1,93 @@
+import type { DetailRule } from '../detail-rule.js';
+import { ALL, CRACK_SLOT, CRYSTALLINE, LEAK_SLOT, rout, row, stop } from './parts.js';
+
+const OTHERS = ALL.filter((each) => !CRYSTALLINE.includes(each));
+const CHASED = { ...LEAK_SLOT, extendMm: 0 };
+const MINERAL = ['tanking', 'membrane', 'soak', 'paint'] as const;
+
+/** Pipes, holes, cavities and what is seen on the surface. */
+export const SPOT_RULES: readonly DetailRule[] = [
+  row('pipe-not-rigid', 'penetration', ALL, { pipe: ['flexible', 'corrugated'] }, 'pipe-not-rigid', 'refuse'),
+  row('pipe-leaking', 'penetration', CRYSTALLINE, { leaks: true }, 'pipe-leaks', stop(CHASED, 'mortar')),
+  row('pipe-leaking-membrane', 'penetration', ['membrane', 'hot'], { leaks: true }, 'pipe-leaks', [
+    ...stop(CHASED, 'repair-mortar'),
+    { do: 'lap-pipe', ontoPipeMm: 50, ontoFaceMm: 150 },
+  ]),
+  row('pipe-leaking-stop', 'penetration', ['tanking', 'slab', 'soak', 'lime', 'paint'], { leaks: true }, 'pipe-leaks', stop(CHASED, 'repair-mortar')),
+  row('pipe-dry', 'penetration', CRYSTALLINE, {}, 'pipe', rout(CRACK_SLOT, 'mortar')),
+  row('pipe-membrane', 'penetration', ['membrane'], {}, 'pipe-lap', [
+    { do: 'fillet', legMm: 25, shape: 'triangle', role: 'sealant' },
+    { do: 'lap-pipe', ontoPipeMm: 50, ontoFaceMm: 150 },
+  ]),
+  row('pipe-hot', 'penetration', ['hot'], {}, 'pipe-lap', [
+    { do: 'prime', role: 'bitumen-primer', eachSideMm: 200 },
+    { do: 'lap-pipe', ontoPipeMm: 50, ontoFaceMm: 150 },
+  ]),
+  row('pipe-slab', 'penetration', ['slab'], {}, 'pipe-slab', [{ do: 'seal-joint', depthMm: 12 }]),
+  row('pipe-mortared', 'penetration', ['tanking', 'soak', 'lime', 'paint'], {}, 'pipe', rout(CRACK_SLOT, 'repair-mortar')),
+
+  row('tie-hole-leaking', 'tie-hole', CRYSTALLINE, { leaks: true }, 'tie-hole-leaks', [
+    { do: 'patch', role: 'plug', cutBackMm: 0, leastDepthMm: 25 },
+    { do: 'skim', role: 'coat', filmMm: 1 },
+  ]),
+  row('tie-hole', 'tie-hole', CRYSTALLINE, {}, 'tie-hole', [{ do: 'patch', role: 'dry-pack', cutBackMm: 0, leastDepthMm: 25 }]),
+  row('tie-hole-mortar', 'tie-hole', OTHERS, {}, 'tie-hole', [{ do: 'patch', role: 'repair-mortar', cutBackMm: 0, leastDepthMm: 25 }]),
+
+  row('fixing', 'fixing', ALL, {}, 'fixing', [{ do: 'seal-hole' }]),
+
+  row('drain-membrane', 'drain', ['membrane'], {}, 'drain', [{ do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: true }]),
+  row('drain-hot', 'drain', ['hot'], {}, 'drain-hot', [
+    { do: 'prime', role: 'bitumen-primer', eachSideMm: 200 },
+    { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: true, sheet: true },
+  ]),
+  row('drain-slab', 'drain', ['slab'], {}, 'drain-slab', [{ do: 'seal-joint', depthMm: 12 }]),
+  row('drain-rigid', 'drain', CRYSTALLINE, {}, 'drain-rigid', [...rout(CRACK_SLOT, 'mortar'), { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: false }]),
+  row('drain-tanking', 'drain', ['tanking'], {}, 'drain-rigid', [
+    ...rout(CRACK_SLOT, 'repair-mortar'),
+    { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: false },
+  ]),
+  row('drain-soft', 'drain', ['soak', 'lime', 'paint'], {}, 'drain-soft', [{ do: 'seal-joint', depthMm: 12 }]),
+
+  row('honeycomb-leaking', 'honeycomb', CRYSTALLINE, { leaks: true }, 'honeycomb-leaks', [
+    { do: 'patch', role: 'plug', cutBackMm: 20, leastDepthMm: 20 },
+    { do: 'skim', role: 'coat', filmMm: 1 },
+  ]),
+  row('honeycomb', 'honeycomb', CRYSTALLINE, {}, 'honeycomb', [
+    { do: 'skim', role: 'coat', filmMm: 0.6 },
+    { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20 },
+  ]),
+  row('honeycomb-slab', 'honeycomb', ['slab'], {}, 'honeycomb', [{ do: 'pour-flush', sandToResin: 2 }]),
+  row('honeycomb-mortar', 'honeycomb', OTHERS.filter((each) => each !== 'slab'), {}, 'honeycomb', [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }]),
+
+  row('spall', 'spall', CRYSTALLINE, {}, 'spall', [
+    { do: 'skim', role: 'coat', filmMm: 0.6 },
+    { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20 },
+  ]),
+  row('spall-slab', 'spall', ['slab'], {}, 'spall', [{ do: 'pour-flush', sandToResin: 2 }]),
+  row('spall-mortar', 'spall', OTHERS.filter((each) => each !== 'slab'), {}, 'spall', [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }]),
+
+  row('blow-holes', 'blow-holes', ['rigid', 'block', 'tanking', 'membrane', 'slab', 'lime'], {}, 'blow-holes', [
+    { do: 'skim', role: 'coat', filmMm: 0.5 },
+  ]),
+  row('blow-holes-mortar', 'blow-holes', ['hot', 'soak', 'paint'], {}, 'blow-holes', [{ do: 'skim', role: 'repair-mortar', filmMm: 1 }]),
+
+  row('damp-area', 'damp-area', ['rigid', 'block', 'tanking', 'lime'], {}, 'damp-welcome', 'coat-over'),
+  row('damp-area-matt', 'damp-area', ['membrane', 'soak'], {}, 'damp-matt', 'coat-over'),
+  row('damp-area-dry', 'damp-area', ['hot', 'slab', 'paint'], {}, 'damp-dry-first', 'undecided'),
+
+  row('salts-rigid', 'salt-bloom', CRYSTALLINE, {}, 'salts', [{ do: 'clean', how: 'salts' }]),
+  row('salts-primed', 'salt-bloom', MINERAL, {}, 'salts-prime', [
+    { do: 'clean', how: 'salts' },
+    { do: 'skim', role: 'silicate-primer', filmMm: 0.2 },
+  ]),
+  row('salts-lime', 'salt-bloom', ['lime'], {}, 'salts-lime', [
+    { do: 'clean', how: 'salts' },
+    { do: 'skim', role: 'coat', filmMm: 5 },
+  ]),
+  row('salts-ground', 'salt-bloom', ['hot', 'slab'], {}, 'salts-ground', [{ do: 'clean', how: 'grind' }]),
+
+  row('mould', 'mould', ALL, {}, 'mould', [{ do: 'clean', how: 'mould' }]),
+
+  row('ponding-falls', 'ponding', ['membrane', 'hot'], {}, 'ponding-falls', [{ do: 'skim', role: 'levelling-compound', filmMm: 5 }]),
+  row('ponding-mop', 'ponding', ['rigid', 'block', 'tanking', 'slab', 'soak', 'lime', 'paint'], {}, 'ponding-mop', 'coat-over'),
+];

@@ -1,0 +1,144 @@
+/** What people choose for a face, and what is asked of it: the ids outlive every change of their tables. */
+
+export const FAMILY_IDS = [
+  'crystalline-slurry',
+  'crystalline-admixture',
+  'crystalline-dry-shake',
+  'block-wall-crystalline',
+  'rigid-slurry',
+  'flexible-cementitious',
+  'thick-film',
+  'liquid-rubber',
+  'moisture-cure-pu',
+  'hot-rubber',
+  'elastomeric-and-wear-coat',
+  'epoxy-vapour-barrier',
+  'silicate-sealer',
+  'pore-sealer',
+  'lime-base-coat',
+  'above-grade-elastomeric',
+] as const;
+export type FamilyId = (typeof FAMILY_IDS)[number];
+
+/** The part a product plays in a build-up. `coat` is the family's own material, the others help it. */
+export const PRODUCT_ROLES = [
+  'coat',
+  'plug',
+  'mortar',
+  'repair-mortar',
+  'dry-pack',
+  'bonding-emulsion',
+  'injection-grout',
+  'silicate-primer',
+  'acrylic-primer',
+  'epoxy-primer',
+  'bitumen-primer',
+  'polymer-render',
+  'levelling-render',
+  'wear-coat',
+  'levelling-compound',
+  'screed-waterproofer',
+  'sealant',
+  'fixing-sealant',
+  'backer-rod',
+  'mesh',
+  'fabric',
+  'sheet',
+  'clamping-bar',
+  'bar-fixing',
+  'drain-ring',
+  'protection-board',
+  'drainage-mat',
+  'sand',
+] as const;
+export type ProductRole = (typeof PRODUCT_ROLES)[number];
+
+export type School = 'A' | 'B';
+
+/** Questions on which practitioners disagree. */
+export const SCHOOL_QUESTIONS = [
+  'old-masonry',
+  'rising-injection',
+  'slab-preparation',
+  'crack-width',
+  'second-coat',
+  'wetting',
+  'silicate-primer',
+  'flexible-curing',
+  'crystalline-coats',
+  'sealer-wetting',
+] as const;
+export type SchoolQuestion = (typeof SCHOOL_QUESTIONS)[number];
+
+export interface SchoolChoice {
+  school: School;
+  reason?: string;
+}
+/** What is chosen at one place: an organisation, a job or a face. What is not chosen here is asked of the next one up. */
+export type SchoolChoices = Partial<Record<SchoolQuestion, SchoolChoice>>;
+
+export interface ProductRef {
+  id: string;
+  version: number;
+}
+
+/** What the finished face must bear or allow. */
+export interface Demands {
+  traffic?: 'none' | 'foot' | 'vehicles';
+  /** touches drinking water */ potable?: boolean;
+  /** the wall must be able to dry through the coat */ mustBreathe?: boolean;
+  /** h from the last coat until backfill, screed or finish */ coverWithinH?: number;
+  /** floor finish that follows */ finish?: 'sheet-vinyl' | 'rubber' | 'wood' | 'carpet' | 'resin';
+}
+
+/** What lies on a face already, from the substrate outwards. */
+export const OLD_LAYERS = [
+  'paint',
+  'sealer',
+  'curing-compound',
+  'glue',
+  'bitumen',
+  'gypsum',
+  'plain-render',
+  'waterproofed-render',
+  'lime-render',
+  'cement-slurry',
+  'epoxy',
+] as const;
+export type OldLayer = (typeof OLD_LAYERS)[number];
+
+/** A detail made in another way than the rule has it. */
+export interface TreatmentOverride {
+  /** feature or junction */ targetId: string;
+  /** rule whose steps are followed instead; `leave` does nothing to it */ ruleId: string;
+  reason: string;
+}
+
+/** Concrete still to be placed, for what goes into it or onto it while it is green. */
+export interface Pour {
+  name: string;
+  /** m³; by area and thickness when not given */ concreteM3?: number;
+  cementKgM3: number;
+  /** per cent of the cement's mass */ dosePct: number;
+  pouredAt?: string;
+  /** m² that the crew floats at one go */ bayM2?: number;
+}
+
+export interface BuildUp {
+  id: string;
+  faceId: string;
+  family: FamilyId;
+  /** versions pinned on the day of choosing, by the part they play */ products: Partial<Record<ProductRole, ProductRef>>;
+  /** of this face only */ schools?: SchoolChoices;
+  overrides?: TreatmentOverride[];
+  pour?: Pour;
+  reason?: string;
+}
+
+/** What the ranking of systems goes by: how much each counts, 0 to 5. */
+export interface RankingWeights {
+  cost: number;
+  days: number;
+  risk: number;
+  breathing: number;
+}

@@ -1,0 +1,166 @@
+import { SECOND_COAT } from '../build-up/index.js';
+import type { Family, LayerConditions, LayerId, LayerSpec, Product, WaterLoad } from '../catalogue/index.js';
+import { type Working, workSurely } from '../fields/index.js';
+import type { Face, ProductRole, School, SchoolQuestion } from '../jobs/index.js';
+import { ceilDecimal } from '../quantities/index.js';
+import { kgPerLitre } from './detail-take-off.js';
+import { takeOff } from './take-off.js';
+
+/** What decides which layers a face gets and how thick they are. */
+export interface LayerSetting {
+  areaM2: number;
+  face: Pick<Face, 'substrate' | 'salts' | 'kind' | 'roughnessFactor' | 'near'>;
+  load: WaterLoad;
+  /** a floor finish follows */ finish: boolean;
+  school(question: SchoolQuestion): School;
+}
+
+/** One layer as it is laid: a coat with its number, a primer, a board. */
+export interface PlannedLayer {
+  /** stable within a face: `coat-2`, `board` */ id: string;
+  layer: LayerId;
+  product: Product;
+  /** bought, per m² of smooth work, in the product's measure */ perM2: number;
+  wetMm?: number;
+  dryMm?: number;
+  /** h after the layer before it; undefined for the first */ after?: { minH: number; maxH: number | null; referenceC: number };
+  rewet: boolean;
+  crosswise: boolean;
+  /** laid into the coat before it */ embedded: boolean;
+  counts: boolean;
+}
+
+/** What a face takes of one kind of layer, all its coats together, in the product's measure. */
+export interface LayerLine {
+  layer: LayerId;
+  product: Product;
+  coats: number;
+  amount: number;
+  working: Working;
+}
+
+export interface LayerPlan {
+  layers: PlannedLayer[];
+  lines: LayerLine[];
+  missing: ProductRole[];
+}
+
+const LOSS_PCT = 5;
+
+/** The layers of a family on one face, from the substrate outwards, and what they take. */
+export function planLayers(family: Family, setting: LayerSetting, productFor: (role: ProductRole) => Product | undefined): LayerPlan {
+  const plan: LayerPlan = { layers: [], lines: [], missing: [] };
+  let numbered = 0;
+  for (const spec of family.layers) {
+    if (!appliesTo(spec, setting)) continue;
+    const product = productFor(spec.role);
+    if (!product) {
+      plan.missing.push(spec.role);
+      continue;
+    }
+    const rate = rateOf(spec, product, family, setting);
+    const coats = spec.part === undefined ? rate.coats : spec.part === 'first' ? 1 : rate.coats - 1;
+    for (let n = 1; n <= coats; n++) {
+      const before = plan.layers.findLast((layer) => !layer.embedded);
+      const id = spec.id === 'coat' ? `coat-${++numbered}` : spec.id;
+      plan.layers.push({
+        id,
+        layer: spec.id,
+        product,
+        ...rate.each,
+        after: before && waitAfter(before, { spec, n, numbered, family, setting }),
+        rewet: family.wantsWet && wetsAgain(numbered, spec, family, setting),
+        crosswise: spec.crosswise === true && numbered > 1,
+        embedded: spec.embedded === true,
+        counts: spec.counts,
+      });
+    }
+    if (spec.part !== 'rest') plan.lines.push(lineOf(spec, product, rate.each.perM2, rate.coats, setting));
+  }
+  return plan;
+}
+
+function appliesTo({ when }: LayerSpec, setting: LayerSetting): boolean {
+  return !when || when.some((conditions) => holds(conditions, setting));
+}
+
+function holds(when: LayerConditions, { face, finish, school }: LayerSetting): boolean {
+  return (
+    (!when.substrates || when.substrates.includes(face.substrate)) &&
+    (!when.salts || when.salts.includes(face.salts ?? 'none')) &&
+    (when.roughnessOver === undefined || face.roughnessFactor > when.roughnessOver) &&
+    (!when.kinds || when.kinds.includes(face.kind)) &&
+    (when.buried === undefined || when.buried === (face.near.kind === 'ground')) &&
+    (when.finish === undefined || when.finish === finish) &&
+    (!when.school || school(when.school[0]) === when.school[1])
+  );
+}
+
+interface Rate {
+  coats: number;
+  each: { perM2: number; wetMm?: number; dryMm?: number };
+}
+
+/** Coats and the mass of each: the family's own figure, the film the water asks for, or what the sheet says. */
+function rateOf(spec: LayerSpec, product: Product, family: Family, setting: LayerSetting): Rate {
+  const { coat } = product;
+  if (!coat) return { coats: 1, each: { perM2: 1 + (spec.lapPct ?? 0) / 100 } };
+  const solids = (coat.volumeSolidsPct ?? 100) / 100;
+  const film = (wetMm: number | undefined) => (wetMm === undefined ? {} : { wetMm, dryMm: wetMm * solids });
+  if (spec.kgPerM2 !== undefined) {
+    const wetMm = coat.wetFilmMm && spec.kgPerM2 / kgPerLitre(product);
+    return { coats: spec.coats ?? coat.coats, each: { perM2: spec.kgPerM2, ...film(wetMm) } };
+  }
+  if (spec.id === 'coat' && coat.byLoad && coat.wetFilmMm) {
+    const wetMm = (coat.byLoad[setting.load] ?? coat.byLoad.damp) / solids;
+    const coats = Math.max(coat.coats, ceilDecimal(wetMm / (coat.maxLayerMm ?? coat.wetFilmMm)));
+    return { coats, each: { perM2: (wetMm / coats) * kgPerLitre(product), ...film(wetMm / coats) } };
+  }
+  return { coats: spec.coats ?? coatsBySchool(coat.coats, family, setting), each: { perM2: coat.kgPerM2PerCoat, ...film(coat.wetFilmMm) } };
+}
+
+/** One crystalline coat does against ordinary damp, say some. */
+function coatsBySchool(coats: number, family: Family, { load, school }: LayerSetting): number {
+  const isOrdinary = load === 'damp' || load === 'aboveGround';
+  return family.schools.includes('crystalline-coats') && isOrdinary && school('crystalline-coats') === 'A' ? 1 : coats;
+}
+
+interface Follows {
+  spec: LayerSpec;
+  n: number;
+  numbered: number;
+  family: Family;
+  setting: LayerSetting;
+}
+
+function waitAfter({ product }: PlannedLayer, { spec, n, numbered, family, setting }: Follows): PlannedLayer['after'] {
+  const { referenceC, coat } = product;
+  const isSchooled = spec.id === 'coat' && numbered > 1 && family.schools.includes('second-coat');
+  if (isSchooled) {
+    const { opensH, closesH } = SECOND_COAT[setting.school('second-coat')];
+    return { minH: opensH === 'touch-dry' ? (coat?.recoat.minH ?? 0) : opensH, maxH: closesH, referenceC };
+  }
+  if (n === 1 && spec.after) return { ...spec.after, referenceC };
+  if (!coat) return { minH: 0, maxH: null, referenceC };
+  return isCover(spec) ? { minH: coat.coverH, maxH: null, referenceC } : { ...coat.recoat, referenceC };
+}
+
+/** Boards and renders lie on a coat that has hardened, not on one that may still be recoated. */
+const isCover = ({ id }: LayerSpec): boolean => id === 'board' || id === 'drainage';
+
+function wetsAgain(numbered: number, spec: LayerSpec, family: Family, { school }: LayerSetting): boolean {
+  if (spec.id !== 'coat' && spec.id !== 'render') return false;
+  if (numbered <= 1 || !family.schools.includes('second-coat')) return true;
+  return SECOND_COAT[school('second-coat')].rewetToSsd;
+}
+
+function lineOf(spec: LayerSpec, product: Product, perM2: number, coats: number, { areaM2, face }: LayerSetting): LayerLine {
+  const working = workSurely(takeOff, {
+    areaM2,
+    kgPerM2PerCoat: perM2,
+    coats,
+    roughnessFactor: product.measure === 'kg' ? face.roughnessFactor : 1,
+    lossPct: LOSS_PCT,
+  });
+  return { layer: spec.id, product, coats, amount: working.output.orderKg, working };
+}

@@ -1,0 +1,68 @@
+import { type FitFacts, leaks } from '../build-up/index.js';
+import { type Face, type Feature, type JobModel, type Reading, isLevelFace } from '../jobs/index.js';
+import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
+import { type FacePlan, demandOf } from './face-plan.js';
+
+const DAY_MS = 86_400_000;
+const WET_ORDER: readonly Feature['wetState'][] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
+
+/** What is known of a face for the choice of a system. `readings` are the face's own; `todayMs` and the temperature of today come from outside. */
+export function faceFacts(
+  face: Face,
+  plan: FacePlan,
+  features: readonly Feature[],
+  readings: readonly Reading[],
+  model: Pick<JobModel, 'job'>,
+  today: { ms: number; temperatureC: number },
+): FitFacts {
+  const { job } = model;
+  const sides = [face.near, face.far];
+  const slab = slabResults(face, readings);
+  const latest = (kind: Reading['kind']) => latestOf(readings, kind)?.value;
+  const knife = latest('knife-test');
+  const isOld = face.substrate === 'brick' || face.substrate === 'rubble';
+  return {
+    kind: face.kind,
+    isLevel: isLevelFace(face),
+    substrate: face.substrate,
+    strengthMPa: latest('strength') ?? face.strengthMPa,
+    side: plan.water?.side ?? 'none',
+    headM: plan.headAtFoot?.output.headM ?? 0,
+    isBelowGrade: sides.some(({ kind }) => kind === 'ground' || kind === 'tank'),
+    otherSideReachable: face.reach === 'far' || face.reach === 'both',
+    wet: wettest(features),
+    leaks: features.filter((feature) => leaks(feature) && feature.wetState !== 'dry').length,
+    moving: features.filter(({ movement }) => movement === 'moving').length + plan.treatments.filter(({ of }) => of === 'movement').length,
+    salts: face.salts ?? 'none',
+    oldLayers: face.oldLayers ?? [],
+    isCoated: (face.coatings ?? '').trim() !== '',
+    ageDays: face.castOn === undefined ? undefined : (today.ms - Date.parse(face.castOn)) / DAY_MS,
+    csp: latest('profile') ?? face.csp,
+    minC: job.ahead?.minC ?? today.temperatureC,
+    maxC: job.ahead?.maxC ?? today.temperatureC,
+    rhPct: slab.rhPct,
+    mverLb: slab.gPerM2Day === undefined ? undefined : slab.gPerM2Day * MVER_LB_PER_G,
+    ph: slab.ph,
+    powders: knife === undefined ? undefined : knife === 1,
+    traffic: demandOf(face, model, 'traffic') ?? 'none',
+    potable: demandOf(face, model, 'potable') ?? false,
+    mustBreathe: (demandOf(face, model, 'mustBreathe') ?? false) || (isOld && plan.schools['old-masonry'].school === 'B'),
+    coverWithinH: demandOf(face, model, 'coverWithinH'),
+    finish: demandOf(face, model, 'finish') !== undefined,
+    blastAlways: plan.schools['slab-preparation'].school === 'A',
+  };
+}
+
+function wettest(features: readonly Feature[]): Feature['wetState'] {
+  return features.reduce<Feature['wetState']>(
+    (worst, { wetState }) => (WET_ORDER.indexOf(wetState) > WET_ORDER.indexOf(worst) ? wetState : worst),
+    'dry',
+  );
+}
+
+function latestOf(readings: readonly Reading[], kind: Reading['kind']): Reading | undefined {
+  return readings.reduce<Reading | undefined>(
+    (last, next) => (next.kind === kind && (!last || Date.parse(next.at) > Date.parse(last.at)) ? next : last),
+    undefined,
+  );
+}

@@ -1,0 +1,53 @@
+import type { DetailStepKind } from '../build-up/index.js';
+import type { LayerId } from '../catalogue/index.js';
+import { COMMON_PRACTICE, type Source } from '../fields/index.js';
+
+export type PaceId = 'prepare' | 'dose' | LayerId | DetailStepKind;
+
+export interface Pace {
+  /** person-minutes for one unit */ readonly minutes: number;
+  readonly per: 'm²' | 'm' | 'piece' | 'kg';
+  readonly source: Source;
+}
+
+const pace = (minutes: number, per: Pace['per']): Pace => ({ minutes, per, source: COMMON_PRACTICE });
+
+/** Output rates by task, to be edited by who knows his crew. Every one common practice, no source. */
+export const PACES: Readonly<Record<PaceId, Pace>> = {
+  prepare: pace(8, 'm²'),
+  dose: pace(1, 'kg'),
+  'silicate-primer': pace(2, 'm²'),
+  'bitumen-primer': pace(2, 'm²'),
+  thinned: pace(3, 'm²'),
+  levelling: pace(20, 'm²'),
+  scratch: pace(8, 'm²'),
+  coat: pace(10, 'm²'),
+  mesh: pace(3, 'm²'),
+  fabric: pace(2, 'm²'),
+  render: pace(16, 'm²'),
+  wear: pace(10, 'm²'),
+  'acrylic-primer': pace(2, 'm²'),
+  'levelling-compound': pace(8, 'm²'),
+  board: pace(4, 'm²'),
+  drainage: pace(4, 'm²'),
+  open: pace(36, 'm'),
+  plug: pace(24, 'm'),
+  fill: pace(28, 'm'),
+  patch: pace(60, 'm²'),
+  skim: pace(15, 'm²'),
+  inject: pace(40, 'm'),
+  prime: pace(3, 'm'),
+  fillet: pace(12, 'm'),
+  chamfer: pace(8, 'm'),
+  stripe: pace(6, 'm'),
+  'seal-joint': pace(12, 'm'),
+  sheet: pace(30, 'm'),
+  'pour-flush': pace(10, 'm'),
+  'loose-fill': pace(4, 'm'),
+  'lap-pipe': pace(20, 'piece'),
+  'lap-drain': pace(45, 'piece'),
+  'seal-hole': pace(5, 'piece'),
+  'floor-lap': pace(3, 'm'),
+  kick: pace(4, 'm'),
+  clean: pace(10, 'm²'),
+};

@@ -1,0 +1,51 @@
+import { polygonArea } from 'd3-polygon';
+import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
+import { FAMILY_IDS, type FamilyId, type JobModel } from '../jobs';
+import { buildUp, crack, sampleJob } from '../testing/sample-job';
+import { type Section, USUAL_HOUSE, planJob, sectionOf } from './index';
+
+const planned = (family: FamilyId, change: Partial<JobModel>) => {
+  const coat = SHIPPED_CATALOGUE.choices('coat', family)[0]!;
+  const model = { ...sampleJob(), buildUps: [buildUp('north', { family, products: pinProducts(coat, family, SHIPPED_CATALOGUE) })], ...change };
+  return planJob(model, { people: 2, temperatureC: 20 }, USUAL_HOUSE).faces[0]!;
+};
+const area = (section: Section, material: string) =>
+  section.parts.filter((part) => part.material === material && !part.isLine).reduce((sum, { points }) => sum + Math.abs(polygonArea(points as [number, number][])), 0);
+
+test('the cut of a leak takes what its volume says: plug and mortar, mm² times length', () => {
+  const treatment = planned('crystalline-slurry', { features: [crack({ wetState: 'weeping' })] }).treatments[0]!;
+  const section = sectionOf(treatment, 1.2)!;
+  const { plugL, mortarL, cutLengthM } = treatment.slot!.output;
+  expect((area(section, 'plug') * cutLengthM) / 1000).toBeCloseTo(plugL, 9);
+  expect((area(section, 'filler') * cutLengthM) / 1000).toBeCloseTo(mortarL, 9);
+});
+
+test('a fillet is as large as its formula', () => {
+  const face = planned('crystalline-slurry', {});
+  const corner = face.treatments.find(({ of }) => of === 'internal-corner')!;
+  expect(area(sectionOf(corner, 1.2)!, 'filler')).toBeCloseTo(800, 9);
+});
+
+test.each(FAMILY_IDS)('%s: every detail that is made is drawn, whole and inside its frame', (family) => {
+  const features = [
+    crack({ wetState: 'weeping' }),
+    crack({ id: 'k2', widthMm: 2 }),
+    crack({ id: 'j1', kind: 'joint', movement: 'moving', widthMm: 15, movementMm: 10 }),
+    crack({ id: 'n1', kind: 'penetration', path: [[1, 1]], diameterMm: 110, pipe: 'rigid', widthMm: undefined, movement: undefined }),
+    crack({ id: 'd1', kind: 'drain', path: [[2, 1]], diameterMm: 100, widthMm: undefined, movement: undefined }),
+    crack({ id: 'h1', kind: 'honeycomb', depthMm: 30, widthMm: undefined, movement: undefined, path: [[2, 1], [2.4, 1], [2.4, 1.5]] }),
+  ];
+  for (const treatment of planned(family, { features }).treatments) {
+    const section = sectionOf(treatment, 2);
+    if (treatment.rule.steps.length === 0) expect(section).toBeUndefined();
+    else
+      for (const { points } of section!.parts)
+        for (const [x, y] of points) {
+          expect(Number.isFinite(x) && Number.isFinite(y)).toBe(true);
+          expect(x).toBeGreaterThanOrEqual(section!.minX - 1e-9);
+          expect(x).toBeLessThanOrEqual(section!.maxX + 1e-9);
+          expect(y).toBeGreaterThanOrEqual(section!.minY - 1e-9);
+          expect(y).toBeLessThanOrEqual(section!.maxY + 1e-9);
+        }
+  }
+});

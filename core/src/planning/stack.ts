@@ -1,0 +1,35 @@
+import { type Stack, type Trap, trapsIn } from '../build-up/index.js';
+import type { Face, Feature, JobModel } from '../jobs/index.js';
+import { type FacePlan, demandOf } from './face-plan.js';
+import { bridgesHard } from './treatment.js';
+
+const WET_ORDER: readonly Feature['wetState'][] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
+
+/** Traps that the chosen build-up of a face would spring. Whether damp rises in it, the diagnosis says. */
+export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[], model: Pick<JobModel, 'job'>, isRising: boolean): Trap[] {
+  if (!plan.family) return [];
+  const stack: Stack = {
+    family: plan.family.id,
+    substrate: face.substrate,
+    oldLayers: face.oldLayers ?? [],
+    wet: WET_ORDER[Math.max(0, ...features.map(({ wetState }) => WET_ORDER.indexOf(wetState)))]!,
+    ponds: features.some(({ kind }) => kind === 'ponding'),
+    traffic: demandOf(face, model, 'traffic') ?? 'none',
+    isBuried: face.near.kind === 'ground',
+    isRising,
+    layers: plan.layers
+      .filter(({ embedded }) => !embedded)
+      .map(({ layer, product, after }) => ({
+        layer,
+        binder: product.binder,
+        sdM: product.coat?.sdM,
+        traffic: product.coat?.traffic,
+        afterMinH: after?.minH,
+      })),
+    bridgesMoving: plan.treatments.some(
+      ({ rule, of, targetId }) => bridgesHard(rule) && (of === 'movement' || features.some(({ id, movement }) => id === targetId && movement === 'moving')),
+    ),
+    footLeft: plan.treatments.some(({ of, rule }) => of === 'wall-floor' && rule.id === 'leave'),
+  };
+  return trapsIn(stack);
+}

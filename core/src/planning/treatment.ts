@@ -1,0 +1,103 @@
+import { type DetailRule, findRule, ruleForFeature, ruleForJunction } from '../build-up/index.js';
+import type { Detailing, Product } from '../catalogue/index.js';
+import type { Working } from '../fields/index.js';
+import { type Issue, issue } from '../issues.js';
+import {
+  FEATURE_SPECS,
+  type Face,
+  type Feature,
+  type Junction,
+  type ProductRole,
+  type School,
+  type TreatmentOverride,
+  outlineAreaM2,
+  pathLengthM,
+} from '../jobs/index.js';
+import { type DetailGeometry, type DetailLine, type SlotFill, detailTakeOff } from '../materials/index.js';
+
+/** What one feature or junction gets. */
+export interface Treatment {
+  /** a feature or a junction, by id */ targetId: string;
+  of: DetailRule['of'];
+  rule: DetailRule;
+  /** when somebody decided otherwise: what the table says, and why it is not followed */ instead?: { rule: DetailRule; reason: string };
+  geometry: DetailGeometry;
+  lines: DetailLine[];
+  slot?: Working<SlotFill>;
+  head?: Working<{ headM: number; pressureKPa: number }>;
+  /** what a dormant crack could heal by itself, for comparison */ selfHealing?: Working<{ widthLimitMm: number }>;
+  findings: Issue[];
+}
+
+export interface Detailer {
+  face: Face;
+  detailing: Detailing;
+  crackSchool: School;
+  overrides: readonly TreatmentOverride[];
+  /** undefined before a build-up is chosen: rules are shown, nothing is taken off */ productFor?(role: ProductRole): Product | undefined;
+}
+
+export function treatFeature(feature: Feature, detailer: Detailer): Treatment {
+  const { face, detailing, crackSchool } = detailer;
+  const usual = ruleForFeature(feature, face, detailing, crackSchool);
+  return treat(feature.id, usual, geometryOf(feature, usual, face), detailer, `features.${feature.id}`, feature.movement === 'moving');
+}
+
+export function treatJunction(junction: Junction, detailer: Detailer): Treatment {
+  const usual = ruleForJunction(junction, detailer.detailing);
+  const geometry: DetailGeometry = { lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm };
+  return treat(junction.id, usual, geometry, detailer, `faces.${detailer.face.id}`, junction.kind === 'movement');
+}
+
+function treat(targetId: string, usual: DetailRule, geometry: DetailGeometry, detailer: Detailer, path: string, moves: boolean): Treatment {
+  const findings: Issue[] = [];
+  const override = detailer.overrides.find((each) => each.targetId === targetId);
+  const rule = override ? overriding(override, usual, moves, findings, path) : usual;
+  if (rule.verdict === 'refuse') findings.push(issue(`refused-${rule.id}`, path));
+  const treatment: Treatment = { targetId, of: usual.of, rule, geometry, lines: [], findings };
+  if (override && rule !== usual) treatment.instead = { rule: usual, reason: override.reason };
+  const productFor = detailer.productFor ?? (() => undefined);
+  const taken = detailTakeOff(rule.steps, geometry, productFor, `targets.${targetId}`);
+  treatment.lines = taken.lines;
+  treatment.slot = taken.slot;
+  findings.push(...taken.issues);
+  if (detailer.productFor) for (const role of taken.missing) findings.push(issue('no-product-for-part', path, { role }));
+  return treatment;
+}
+
+/** Left alone on purpose. */
+const leave = (usual: DetailRule): DetailRule => ({ ...usual, id: 'leave', verdict: 'coat-over', steps: [], why: 'left' });
+
+function overriding({ ruleId }: TreatmentOverride, usual: DetailRule, moves: boolean, findings: Issue[], path: string): DetailRule {
+  if (ruleId === 'leave') return leave(usual);
+  const rule = findRule(ruleId);
+  if (!rule || rule.of !== usual.of) {
+    findings.push(issue('no-such-rule', path, { ruleId }));
+    return usual;
+  }
+  if (moves && bridgesHard(rule)) {
+    findings.push(issue('bridges-what-moves', path));
+    return usual;
+  }
+  return rule;
+}
+
+/** Fills a gap with something that sets hard. */
+export const bridgesHard = (rule: DetailRule): boolean =>
+  rule.steps.some((step) => ['plug', 'pour-flush', 'inject', 'patch'].includes(step.do) || (step.do === 'fill' && step.role !== 'sealant'));
+
+/** A pipe is chased round at a radius wider than itself by half the slot. */
+function geometryOf(feature: Feature, { steps }: DetailRule, face: Face): DetailGeometry {
+  const { diameterMm = 0, widthMm, depthMm, movementMm, path } = feature;
+  const slot = steps.find((step) => step.do === 'open');
+  const isRound = feature.kind === 'penetration' || feature.kind === 'drain';
+  return {
+    lengthM: isRound ? (Math.PI * (diameterMm + (slot?.do === 'open' ? slot.slot.widthMm : 0))) / 1000 : pathLengthM(path),
+    areaM2: FEATURE_SPECS[feature.kind].shape === 'area' ? outlineAreaM2(path) : (Math.PI * diameterMm ** 2) / 4e6,
+    widthMm,
+    depthMm,
+    diameterMm: feature.diameterMm,
+    movementMm,
+    wallThicknessMm: face.thicknessMm,
+  };
+}
