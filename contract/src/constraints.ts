@@ -151,12 +151,15 @@ function isTypedText(typed: unknown): boolean {
 
 /** Values by names out of a set, each value checked by a class-validator-like test of its own. */
 function ByName(name: string, names: readonly string[], isValue: (value: unknown) => boolean): PropertyDecorator {
-  const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+  const isRecord = (value: unknown): value is Record<string, unknown> =>
+    typeof value === 'object' && value !== null && !Array.isArray(value);
   return ValidateBy(
     {
       name,
       constraints: [names],
-      validator: { validate: (value) => isRecord(value) && Object.entries(value).every(([key, each]) => names.includes(key) && isValue(each)) },
+      validator: {
+        validate: (value) => isRecord(value) && Object.entries(value).every(([key, each]) => names.includes(key) && isValue(each)),
+      },
     },
     { context: { choices: names.join(', ') } },
   );

@@ -23,6 +23,7 @@ export {
   MOVEMENTS,
   PIPE_KINDS,
   PhotoDto,
+  PourDto,
   READING_KINDS,
   REACHES,
   ReadingDto,

@@ -15,7 +15,10 @@ export function upgradeJobFile(raw: unknown): unknown {
     ...raw,
     formatVersion: 2,
     buildUps: eachOf(raw['buildUps'], upgradeBuildUp),
-    planRevisions: eachOf(raw['planRevisions'], (revision) => ({ ...revision, quantities: eachOf(revision['quantities'], upgradeQuantity) })),
+    planRevisions: eachOf(raw['planRevisions'], (revision) => ({
+      ...revision,
+      quantities: eachOf(revision['quantities'], upgradeQuantity),
+    })),
   };
 }
 

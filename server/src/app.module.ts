@@ -44,7 +44,15 @@ export class AppModule {
         }),
         ThrottlerModule.forRoot([{ ttl: 60_000, limit: signInsPerMinute }]),
       ],
-      controllers: [SessionController, HouseController, JobsController, ExchangeController, PhotosController, CalculatorsController, HealthController],
+      controllers: [
+        SessionController,
+        HouseController,
+        JobsController,
+        ExchangeController,
+        PhotosController,
+        CalculatorsController,
+        HealthController,
+      ],
       providers: [
         { provide: TenantDatabase, useValue: database },
         CalculatorPool,

@@ -18,6 +18,8 @@ const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage }))
 // a job's page needs all three: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
+const CardsPage = lazy(() => import('./materials/cards-page').then((m) => ({ default: m.CardsPage })));
+const DetailsPage = lazy(() => import('./build-up/details-page').then((m) => ({ default: m.DetailsPage })));
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 
 export function App() {
@@ -31,6 +33,8 @@ export function App() {
         <Route index element={<JobsPage session={session.data} />} />
         <Route path="/o/:organisationId/jobs/:jobId" element={<Job session={session.data} />}>
           <Route path="dossier" element={<DossierPage />} />
+          <Route path="cards" element={<CardsPage />} />
+          <Route path="details/:faceId" element={<DetailsPage />} />
           <Route path=":lens?" element={<JobPage session={session.data} />} />
         </Route>
         <Route path="/bench/:id?" element={<Bench />} />

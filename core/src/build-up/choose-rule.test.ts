@@ -26,7 +26,8 @@ function* everyCase(): Generator<[string, Detailing]> {
               for (const pipe of ['rigid', 'corrugated'] as const)
                 for (const widthMm of widths)
                   yield [
-                    ruleForFeature(bare(kind, { movement, wetState, pipe, widthMm }), face({ substrate, kind: faceKind }), detailing, 'B').id,
+                    ruleForFeature(bare(kind, { movement, wetState, pipe, widthMm }), face({ substrate, kind: faceKind }), detailing, 'B')
+                      .id,
                     detailing,
                   ];
   }

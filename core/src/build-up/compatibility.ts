@@ -51,14 +51,26 @@ export const TRAPS: readonly Trap[] = [
   trap('closed-pores', (s) => holdsAny(s, 'sealer', 'curing-compound', 'paint', 'glue', 'epoxy') && SOAKS_IN.includes(s.family)),
   trap('bitumen-under-cement', (s) => holdsAny(s, 'bitumen') && startsWithCement(s) && s.family !== 'thick-film'),
   trap('gypsum-under-cement', (s) => holdsAny(s, 'gypsum') && (startsWithCement(s) || first(s) === 'lime')),
-  trap('render-on-green-slurry', (s) => s.layers.some(({ layer, afterMinH }) => layer === 'render' && afterMinH !== undefined && afterMinH < HARD_AFTER_H)),
+  trap('render-on-green-slurry', (s) =>
+    s.layers.some(({ layer, afterMinH }) => layer === 'render' && afterMinH !== undefined && afterMinH < HARD_AFTER_H),
+  ),
   trap('epoxy-on-free-water', (s) => s.layers.some(({ binder }) => binder === 'epoxy') && (s.ponds || RUNNING.includes(s.wet))),
   trap('paint-on-sealer', (s) => s.family === 'above-grade-elastomeric' && holdsAny(s, 'sealer')),
-  trap('traffic-on-coat', (s) => s.layers.length > 0 && RANK[s.traffic] > Math.max(...s.layers.map((layer) => RANK[layer.traffic ?? 'none']))),
+  trap(
+    'traffic-on-coat',
+    (s) => s.layers.length > 0 && RANK[s.traffic] > Math.max(...s.layers.map((layer) => RANK[layer.traffic ?? 'none'])),
+  ),
   trap('hard-in-moving-joint', (s) => s.bridgesMoving),
   trap('lime-over-closed', (s) => s.family === 'lime-base-coat' && holdsAny(s, 'cement-slurry', 'sealer', 'epoxy', 'bitumen', 'paint')),
-  trap('trapped-damp', (s) => s.isRising && (s.substrate === 'brick' || s.substrate === 'rubble') && s.layers.some(({ sdM }) => (sdM ?? 0) > OPEN_TO_VAPOUR_M)),
-  trap('no-protection', (s) => s.isBuried && s.layers.length > 0 && !s.layers.some(({ layer }) => layer === 'board' || layer === 'wear' || layer === 'drainage')),
+  trap(
+    'trapped-damp',
+    (s) => s.isRising && (s.substrate === 'brick' || s.substrate === 'rubble') && s.layers.some(({ sdM }) => (sdM ?? 0) > OPEN_TO_VAPOUR_M),
+  ),
+  trap(
+    'no-protection',
+    (s) =>
+      s.isBuried && s.layers.length > 0 && !s.layers.some(({ layer }) => layer === 'board' || layer === 'wear' || layer === 'drainage'),
+  ),
   trap('no-floor-lap', (s) => s.footLeft),
 ];
 

@@ -87,7 +87,16 @@ test.each(CASES)('%s is held against %s', (id, family, part) => {
   // and only while the case lasts
   const { kind = 'wall', isLevel = false, substrate = 'cast-concrete' } = part;
   const sound = objections(family, { kind, isLevel, substrate, ageDays: family === 'crystalline-dry-shake' ? 400 : SOUND.ageDays });
-  const standing = ['only-before-casting', 'block-only', 'slabs-only', 'horizontals-only', 'old-masonry-only', 'wants-cement-pores', 'not-overhead', 'shake-on-slabs'];
+  const standing = [
+    'only-before-casting',
+    'block-only',
+    'slabs-only',
+    'horizontals-only',
+    'old-masonry-only',
+    'wants-cement-pores',
+    'not-overhead',
+    'shake-on-slabs',
+  ];
   if (!standing.includes(id)) expect(sound.map(({ criterionId }) => criterionId)).not.toContain(id);
 });
 
@@ -96,7 +105,10 @@ test('no row goes untested', () =>
 
 test('what is not known is not held against anything', () => {
   const unknown = { rhPct: undefined, mverLb: undefined, ph: undefined, ageDays: undefined };
-  expect(judge('flexible-cementitious', coatOf('flexible-cementitious'), { ...SOUND, ...unknown })).toEqual({ verdict: 'fits', objections: [] });
+  expect(judge('flexible-cementitious', coatOf('flexible-cementitious'), { ...SOUND, ...unknown })).toEqual({
+    verdict: 'fits',
+    objections: [],
+  });
 });
 
 describe('water against the rating', () => {
@@ -116,7 +128,8 @@ describe('water against the rating', () => {
 });
 
 test('a dry concrete wall above ground takes most systems, a green slab only two kinds now', () => {
-  const fitting = (part: Partial<FitFacts>) => FAMILY_IDS.filter((family) => judge(family, coatOf(family), { ...SOUND, ...part }).verdict === 'fits');
+  const fitting = (part: Partial<FitFacts>) =>
+    FAMILY_IDS.filter((family) => judge(family, coatOf(family), { ...SOUND, ...part }).verdict === 'fits');
   expect(fitting({})).toEqual(expect.arrayContaining(['crystalline-slurry', 'rigid-slurry', 'flexible-cementitious', 'pore-sealer']));
   expect(fitting({ kind: 'slab', isLevel: true, ageDays: -2 })).toEqual(['crystalline-admixture', 'crystalline-dry-shake']);
 });

@@ -1,13 +1,24 @@
 import { FAMILY_IDS, PRODUCT_ROLES } from '../jobs';
 import { film } from '../materials';
 import { runCalculator } from '../fields';
-import { Catalogue, FAMILIES, type Product, SHIPPED_CATALOGUE, SHIPPED_PRODUCTS, checkCatalogue, checkProduct, pinProducts, sheetDifferences } from './index';
+import {
+  Catalogue,
+  FAMILIES,
+  type Product,
+  SHIPPED_CATALOGUE,
+  SHIPPED_PRODUCTS,
+  checkCatalogue,
+  checkProduct,
+  pinProducts,
+  sheetDifferences,
+} from './index';
 
 const find = (id: string, version = 1): Product => SHIPPED_CATALOGUE.find({ id, version })!;
 const coats = SHIPPED_PRODUCTS.filter(({ role }) => role === 'coat');
 
 describe.each(SHIPPED_PRODUCTS.map((product) => [`${product.id} ${product.version}`, product] as const))('%s', (_id, product) => {
-  test('passes the checks that any sheet must pass', () => expect(checkProduct(structuredClone(product))).toEqual({ ok: true, value: product }));
+  test('passes the checks that any sheet must pass', () =>
+    expect(checkProduct(structuredClone(product))).toEqual({ ok: true, value: product }));
 
   test('is found by id and version, and by no other version', () => {
     expect(SHIPPED_CATALOGUE.find(product)).toBe(product);
@@ -45,7 +56,13 @@ test.each<[string, string, (product: Product) => number, number, number]>([
   ['tanking slurry, kg/m² a coat', 'rigid-slurry', (p) => p.coat!.kgPerM2PerCoat, 1.5, 2],
   ['flexible cement membrane, kg/m² a mm', 'flexible-cementitious', (p) => p.coat!.kgPerM2PerCoat / p.coat!.wetFilmMm!, 1.7, 1.9],
   ['liquid rubber, mm wet in all', 'liquid-rubber', (p) => p.coat!.wetFilmMm! * p.coat!.coats, 1.5, 1.5],
-  ['liquid rubber, mm dry in all', 'liquid-rubber', (p) => (p.coat!.wetFilmMm! * p.coat!.coats * p.coat!.volumeSolidsPct!) / 100, 1.05, 1.15],
+  [
+    'liquid rubber, mm dry in all',
+    'liquid-rubber',
+    (p) => (p.coat!.wetFilmMm! * p.coat!.coats * p.coat!.volumeSolidsPct!) / 100,
+    1.05,
+    1.15,
+  ],
   ['polyurethane, m²/L', 'moisture-cure-pu', (p) => 1 / p.coat!.wetFilmMm!, 0.66, 0.67],
   ['hot rubber, mm in all', 'hot-rubber', (p) => p.coat!.wetFilmMm! * p.coat!.coats, 5.4, 5.6],
   ['epoxy barrier, kg/m²', 'epoxy-vapour-barrier', (p) => p.coat!.kgPerM2PerCoat, 0.25, 0.45],
@@ -109,10 +126,12 @@ describe('several sheets together are refused', () => {
   const [one, other] = [find('tarnwick-veil', 2), find('osmere-deep')];
   const codes = (products: Product[], known: Product[] = []) => checkCatalogue(products, known).map(({ code, path }) => `${path}: ${code}`);
   test('when they replace each other in a circle', () =>
-    expect(codes([{ ...one, replaces: other.id }, { ...other, replaces: one.id }])).toEqual([
-      'products[0].replaces: replaces-in-a-circle',
-      'products[1].replaces: replaces-in-a-circle',
-    ]));
+    expect(
+      codes([
+        { ...one, replaces: other.id },
+        { ...other, replaces: one.id },
+      ]),
+    ).toEqual(['products[0].replaces: replaces-in-a-circle', 'products[1].replaces: replaces-in-a-circle']));
   test('when prices stand in several currencies', () =>
     expect(codes([one, { ...other, currency: 'GBP' }])).toEqual(['products[1].currency: mixed-currencies']));
   test('when a version is there already', () => expect(codes([one], [one])).toEqual(['products[0].version: version-taken']));

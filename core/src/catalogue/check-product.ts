@@ -58,7 +58,8 @@ function checkCoat({ coat, densityKgL, mix }: Product, at: At): Issue[] {
   if (wetFilmMm !== undefined && densityKgL !== undefined) {
     const laidKg = kgPerM2PerCoat * (1 + (mix?.waterPerKgL ?? 0));
     const filmKg = wetFilmMm * densityKgL;
-    if (Math.abs(laidKg - filmKg) > RATE_TOLERANCE * filmKg) found.push(issue('film-and-rate-differ', at('coat.wetFilmMm'), { laidKg, filmKg }));
+    if (Math.abs(laidKg - filmKg) > RATE_TOLERANCE * filmKg)
+      found.push(issue('film-and-rate-differ', at('coat.wetFilmMm'), { laidKg, filmKg }));
   }
   if (byLoad && (byLoad.standing < byLoad.damp || byLoad.pressing < byLoad.standing))
     found.push(issue('thinner-under-more-water', at('coat.byLoad')));

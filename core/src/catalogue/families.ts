@@ -119,7 +119,14 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
     detailing: 'membrane',
     layers: [
       PRIMED_MINERAL,
-      { id: 'scratch', role: 'coat', when: [{ roughnessOver: 1.15 }, { substrates: ['block', 'rubble'] }], kgPerM2: 1.1, coats: 1, counts: false },
+      {
+        id: 'scratch',
+        role: 'coat',
+        when: [{ roughnessOver: 1.15 }, { substrates: ['block', 'rubble'] }],
+        kgPerM2: 1.1,
+        coats: 1,
+        counts: false,
+      },
       coat,
       BOARD,
     ],
@@ -174,7 +181,10 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
   'pore-sealer': {
     id: 'pore-sealer',
     detailing: 'soak',
-    layers: [{ id: 'thinned', role: 'coat', kgPerM2: 0.05, coats: 1, after: { minH: 1, maxH: null }, counts: false }, { ...coat, after: { minH: 3.5, maxH: 24 } }],
+    layers: [
+      { id: 'thinned', role: 'coat', kgPerM2: 0.05, coats: 1, after: { minH: 1, maxH: null }, counts: false },
+      { ...coat, after: { minH: 3.5, maxH: 24 } },
+    ],
     schools: ['old-masonry'],
     wantsWet: true,
     source,
@@ -182,7 +192,10 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
   'lime-base-coat': {
     id: 'lime-base-coat',
     detailing: 'lime',
-    layers: [{ ...coat, crosswise: false }, { ...MESHED, id: 'mesh' }],
+    layers: [
+      { ...coat, crosswise: false },
+      { ...MESHED, id: 'mesh' },
+    ],
     schools: ['old-masonry', 'rising-injection'],
     wantsWet: true,
     source,
@@ -190,7 +203,10 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
   'above-grade-elastomeric': {
     id: 'above-grade-elastomeric',
     detailing: 'paint',
-    layers: [{ id: 'acrylic-primer', role: 'acrylic-primer', counts: false }, { ...coat, crosswise: false }],
+    layers: [
+      { id: 'acrylic-primer', role: 'acrylic-primer', counts: false },
+      { ...coat, crosswise: false },
+    ],
     schools: [],
     wantsWet: false,
     source,

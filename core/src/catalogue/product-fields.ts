@@ -78,9 +78,7 @@ export const PRODUCT_FIELDS = {
     } satisfies Record<(typeof TOOLS)[number], Field<number | undefined>>),
   ),
   coat: optional(coat),
-  fill: optional(
-    record({ kgPerLitre: number('kg/L', { above: 0, max: 25 }), maxLayerMm: layerMm, overcoatH: hours }),
-  ),
+  fill: optional(record({ kgPerLitre: number('kg/L', { above: 0, max: 25 }), maxLayerMm: layerMm, overcoatH: hours })),
   limits: record({
     surfaceMinC: celsius,
     surfaceMaxC: celsius,
@@ -102,4 +100,3 @@ export const PRODUCT_FIELDS = {
   potable: flag(),
   vocGPerL: number('g/L', { min: 0, max: 2000 }),
 };
-

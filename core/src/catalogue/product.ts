@@ -81,7 +81,12 @@ export interface Coat {
   traffic: 'none' | 'foot' | 'vehicles';
   /** vapour-diffusion-equivalent air layer of the whole build-up */ sdM?: number;
   /** thickest layer laid in one go */ maxLayerMm?: number;
-  /** dry film by what the water does to it, mm in all */ byLoad?: { aboveGround?: number; damp: number; standing: number; pressing: number };
+  /** dry film by what the water does to it, mm in all */ byLoad?: {
+    aboveGround?: number;
+    damp: number;
+    standing: number;
+    pressing: number;
+  };
 }
 
 export interface Filling {

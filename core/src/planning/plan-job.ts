@@ -35,7 +35,8 @@ export class Planner {
   private junctions?: { faces: JobModel['faces']; found: Junction[] };
 
   plan(model: JobModel, conditions: PlanConditions, house: House): JobPlan {
-    if (this.junctions?.faces !== model.faces) this.junctions = { faces: model.faces, found: this.sameJunctions(findJunctions(model.faces)) };
+    if (this.junctions?.faces !== model.faces)
+      this.junctions = { faces: model.faces, found: this.sameJunctions(findJunctions(model.faces)) };
     const { found: junctions } = this.junctions;
     const buildUps = new Map(model.buildUps.map((buildUp) => [buildUp.faceId, buildUp]));
     const featuresOf = groupBy(model.features, (feature) => feature.faceId);

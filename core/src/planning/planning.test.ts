@@ -6,7 +6,8 @@ import { FAMILY_IDS } from '../jobs';
 import { type House, Planner, USUAL_HOUSE, modelHash, planJob as planInHouse, programmeJob, zoneOf } from './index';
 
 const CREW = { people: 2, temperatureC: 20 };
-const planJob = (model: JobModel, crew: { people: number; temperatureC: number }, house: House = USUAL_HOUSE) => planInHouse(model, crew, house);
+const planJob = (model: JobModel, crew: { people: number; temperatureC: number }, house: House = USUAL_HOUSE) =>
+  planInHouse(model, crew, house);
 
 function wetRoom(change: Partial<JobModel> = {}): JobModel {
   const job = sampleJob();
@@ -63,7 +64,10 @@ describe('a plan', () => {
   });
 
   test('a moving crack gets rod, sealant and a loose sheet, and nothing hard', () => {
-    const model = wetRoom({ features: [crack({ movement: 'moving', widthMm: 12, movementMm: 8 })], buildUps: [fullBuildUp('crystalline-slurry')] });
+    const model = wetRoom({
+      features: [crack({ movement: 'moving', widthMm: 12, movementMm: 8 })],
+      buildUps: [fullBuildUp('crystalline-slurry')],
+    });
     const moving = planJob(model, CREW).faces[0]!.treatments.find((each) => each.targetId === 'k1')!;
     expect(moving.rule.id).toBe('crack-moving');
     expect(moving.lines.map((line) => line.role)).toEqual(['backer-rod', 'sealant', 'sheet', 'clamping-bar', 'bar-fixing']);
@@ -72,7 +76,15 @@ describe('a plan', () => {
   });
 
   test('what a family cannot treat is said', () => {
-    const pipe = crack({ id: 'n1', kind: 'penetration', path: [[1, 1]], diameterMm: 75, pipe: 'corrugated', widthMm: undefined, movement: undefined });
+    const pipe = crack({
+      id: 'n1',
+      kind: 'penetration',
+      path: [[1, 1]],
+      diameterMm: 75,
+      pipe: 'corrugated',
+      widthMm: undefined,
+      movement: undefined,
+    });
     const refused = planJob(wetRoom({ features: [pipe] }), CREW);
     expect(refused.findings).toContainEqual({ code: 'refused-pipe-not-rigid', path: 'features.n1' });
     expect(refused.workItems.some((item) => item.targetId === 'n1')).toBe(false);
@@ -81,15 +93,25 @@ describe('a plan', () => {
   test('another treatment is followed when somebody gives a reason, but nothing hard across what moves', () => {
     const decide = (ruleId: string, feature = crack({ wetState: 'weeping' })) =>
       planJob(
-        wetRoom({ features: [feature], buildUps: [fullBuildUp('crystalline-slurry', { overrides: [{ targetId: 'k1', ruleId, reason: 'seen dry for a year' }] })] }),
+        wetRoom({
+          features: [feature],
+          buildUps: [fullBuildUp('crystalline-slurry', { overrides: [{ targetId: 'k1', ruleId, reason: 'seen dry for a year' }] })],
+        }),
         CREW,
       ).faces[0]!.treatments.find((each) => each.targetId === 'k1')!;
-    expect(decide('crack-wide')).toMatchObject({ rule: { id: 'crack-wide' }, instead: { rule: { id: 'crack-leaking' }, reason: 'seen dry for a year' } });
+    expect(decide('crack-wide')).toMatchObject({
+      rule: { id: 'crack-wide' },
+      instead: { rule: { id: 'crack-leaking' }, reason: 'seen dry for a year' },
+    });
     expect(decide('leave')).toMatchObject({ rule: { id: 'leave', steps: [] }, lines: [] });
     const moving = decide('crack-wide', crack({ movement: 'moving' }));
     expect(moving.rule.id).toBe('crack-moving');
     expect(moving.findings).toContainEqual({ code: 'bridges-what-moves', path: 'features.k1' });
-    expect(decide('joint-moving').findings).toContainEqual({ code: 'no-such-rule', path: 'features.k1', values: { ruleId: 'joint-moving' } });
+    expect(decide('joint-moving').findings).toContainEqual({
+      code: 'no-such-rule',
+      path: 'features.k1',
+      values: { ruleId: 'joint-moving' },
+    });
   });
 
   test('no governing level is said, and loads nothing', () => {
@@ -152,7 +174,18 @@ describe.each(FAMILY_IDS)('%s', (family) => {
   const features = [
     crack({ wetState: 'weeping' }),
     crack({ id: 'j1', kind: 'joint', movement: 'moving', widthMm: 15 }),
-    crack({ id: 'h1', kind: 'honeycomb', depthMm: 30, widthMm: undefined, movement: undefined, path: [[2, 1], [2.4, 1], [2.4, 1.5]] }),
+    crack({
+      id: 'h1',
+      kind: 'honeycomb',
+      depthMm: 30,
+      widthMm: undefined,
+      movement: undefined,
+      path: [
+        [2, 1],
+        [2.4, 1],
+        [2.4, 1.5],
+      ],
+    }),
   ];
   const model = wetRoom({ features, buildUps: [fullBuildUp(family, { pour }), fullBuildUp(family, { pour }, 'floor')] });
   const plan = planJob(model, CREW);
@@ -187,14 +220,18 @@ describe.each(FAMILY_IDS)('%s', (family) => {
 
   test('its thickness is that of its counted layers', () => {
     const counted = face.layers.filter(({ counts, wetMm }) => counts && wetMm !== undefined);
-    if (FAMILIES[family].layers.some(({ counts }) => counts) && !['silicate-sealer', 'pore-sealer', 'crystalline-dry-shake'].includes(family))
+    if (
+      FAMILIES[family].layers.some(({ counts }) => counts) &&
+      !['silicate-sealer', 'pore-sealer', 'crystalline-dry-shake'].includes(family)
+    )
       expect(counted.length).toBeGreaterThan(0);
   });
 });
 
 describe('planning again', () => {
   const crew = CREW;
-  const two = (): JobModel => wetRoom({ buildUps: [buildUp('north'), buildUp('east'), buildUp('floor')], features: [crack(), crack({ id: 'k2', faceId: 'east' })] });
+  const two = (): JobModel =>
+    wetRoom({ buildUps: [buildUp('north'), buildUp('east'), buildUp('floor')], features: [crack(), crack({ id: 'k2', faceId: 'east' })] });
 
   test('works out only what has changed, and gives what planning from nothing gives', () => {
     const planner = new Planner();

@@ -6,11 +6,17 @@ import { type Section, USUAL_HOUSE, planJob, sectionOf } from './index';
 
 const planned = (family: FamilyId, change: Partial<JobModel>) => {
   const coat = SHIPPED_CATALOGUE.choices('coat', family)[0]!;
-  const model = { ...sampleJob(), buildUps: [buildUp('north', { family, products: pinProducts(coat, family, SHIPPED_CATALOGUE) })], ...change };
+  const model = {
+    ...sampleJob(),
+    buildUps: [buildUp('north', { family, products: pinProducts(coat, family, SHIPPED_CATALOGUE) })],
+    ...change,
+  };
   return planJob(model, { people: 2, temperatureC: 20 }, USUAL_HOUSE).faces[0]!;
 };
 const area = (section: Section, material: string) =>
-  section.parts.filter((part) => part.material === material && !part.isLine).reduce((sum, { points }) => sum + Math.abs(polygonArea(points as [number, number][])), 0);
+  section.parts
+    .filter((part) => part.material === material && !part.isLine)
+    .reduce((sum, { points }) => sum + Math.abs(polygonArea(points as [number, number][])), 0);
 
 test('the cut of a leak takes what its volume says: plug and mortar, mm² times length', () => {
   const treatment = planned('crystalline-slurry', { features: [crack({ wetState: 'weeping' })] }).treatments[0]!;
@@ -33,7 +39,18 @@ test.each(FAMILY_IDS)('%s: every detail that is made is drawn, whole and inside 
     crack({ id: 'j1', kind: 'joint', movement: 'moving', widthMm: 15, movementMm: 10 }),
     crack({ id: 'n1', kind: 'penetration', path: [[1, 1]], diameterMm: 110, pipe: 'rigid', widthMm: undefined, movement: undefined }),
     crack({ id: 'd1', kind: 'drain', path: [[2, 1]], diameterMm: 100, widthMm: undefined, movement: undefined }),
-    crack({ id: 'h1', kind: 'honeycomb', depthMm: 30, widthMm: undefined, movement: undefined, path: [[2, 1], [2.4, 1], [2.4, 1.5]] }),
+    crack({
+      id: 'h1',
+      kind: 'honeycomb',
+      depthMm: 30,
+      widthMm: undefined,
+      movement: undefined,
+      path: [
+        [2, 1],
+        [2.4, 1],
+        [2.4, 1.5],
+      ],
+    }),
   ];
   for (const treatment of planned(family, { features }).treatments) {
     const section = sectionOf(treatment, 2);

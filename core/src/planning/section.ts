@@ -5,7 +5,21 @@ import type { Treatment } from './treatment.js';
 export type SectionPoint = readonly [xMm: number, yMm: number];
 
 export type SectionMaterial =
-  'wall' | 'plug' | 'filler' | 'coat' | 'stripe' | 'mesh' | 'primer' | 'sealant' | 'rod' | 'sheet' | 'bar' | 'sand' | 'grout' | 'pipe' | 'crack';
+  | 'wall'
+  | 'plug'
+  | 'filler'
+  | 'coat'
+  | 'stripe'
+  | 'mesh'
+  | 'primer'
+  | 'sealant'
+  | 'rod'
+  | 'sheet'
+  | 'bar'
+  | 'sand'
+  | 'grout'
+  | 'pipe'
+  | 'crack';
 
 export interface SectionPart {
   material: SectionMaterial;
@@ -122,7 +136,17 @@ class Drawing {
 
   private crack(x: number, from: number): void {
     const deep = this.depthMm + 25;
-    this.add('crack', [[x, from], [x - 3, from + (deep - from) * 0.4], [x + 2, from + (deep - from) * 0.7], [x - 1, deep]], undefined, true);
+    this.add(
+      'crack',
+      [
+        [x, from],
+        [x - 3, from + (deep - from) * 0.4],
+        [x + 2, from + (deep - from) * 0.7],
+        [x - 1, deep],
+      ],
+      undefined,
+      true,
+    );
   }
 
   private patch({ cutBackMm, role }: Extract<DetailStep, { do: 'patch' }>, deepMm: number): void {
@@ -146,8 +170,24 @@ class Drawing {
     const deep = Math.max(this.depthMm, depthMm + 2 * rod + 20);
     this.depthMm = deep;
     this.reachMm = Math.max(this.reachMm, x + gapMm / 2 + 30);
-    this.add('crack', [[x - gapMm / 2, 0], [x - gapMm / 2, deep + 25]], undefined, true);
-    this.add('crack', [[x + gapMm / 2, 0], [x + gapMm / 2, deep + 25]], undefined, true);
+    this.add(
+      'crack',
+      [
+        [x - gapMm / 2, 0],
+        [x - gapMm / 2, deep + 25],
+      ],
+      undefined,
+      true,
+    );
+    this.add(
+      'crack',
+      [
+        [x + gapMm / 2, 0],
+        [x + gapMm / 2, deep + 25],
+      ],
+      undefined,
+      true,
+    );
     this.add('sealant', box(x - gapMm / 2, 0, x + gapMm / 2, depthMm), 'seal-joint');
     this.add('rod', circle(x, depthMm + rod, rod), 'seal-joint');
     this.measure([x - gapMm / 2, 0], [x + gapMm / 2, 0]);
@@ -156,7 +196,16 @@ class Drawing {
 
   private poured(widthMm: number, deepMm: number): void {
     this.depthMm = Math.max(this.depthMm, deepMm + 15);
-    this.add('sand', [[-widthMm / 2, 0], [widthMm / 2, 0], [widthMm / 4, deepMm], [-widthMm / 4, deepMm]], 'pour-flush');
+    this.add(
+      'sand',
+      [
+        [-widthMm / 2, 0],
+        [widthMm / 2, 0],
+        [widthMm / 4, deepMm],
+        [-widthMm / 4, deepMm],
+      ],
+      'pour-flush',
+    );
     this.crack(0, deepMm);
     this.measure([widthMm / 2, 0], [widthMm / 2, deepMm]);
   }
@@ -165,8 +214,26 @@ class Drawing {
     const deep = Math.min(thicknessMm, 300);
     this.depthMm = deep;
     this.reachMm = Math.max(this.reachMm, deep / 2 + 20);
-    this.add('grout', [[-1, 0], [1, 0], [1, deep], [-1, deep]], 'inject');
-    this.add('pipe', [[deep / 2 - 4, 0], [deep / 2 + 4, 0], [4, deep / 2], [-4, deep / 2]], 'inject');
+    this.add(
+      'grout',
+      [
+        [-1, 0],
+        [1, 0],
+        [1, deep],
+        [-1, deep],
+      ],
+      'inject',
+    );
+    this.add(
+      'pipe',
+      [
+        [deep / 2 - 4, 0],
+        [deep / 2 + 4, 0],
+        [4, deep / 2],
+        [-4, deep / 2],
+      ],
+      'inject',
+    );
     this.measure([0, 0], [deep / 2, 0]);
   }
 
@@ -183,7 +250,15 @@ class Drawing {
       const thick = this.coatMm * Math.max(stripe.coats, 0.5);
       this.add('stripe', box(-stripe.eachSideMm, -level - thick, stripe.eachSideMm, -level), 'stripe');
       if (stripe.mesh || stripe.fabric)
-        this.add('mesh', [[-stripe.eachSideMm, -level - thick / 2], [stripe.eachSideMm, -level - thick / 2]], 'stripe', true);
+        this.add(
+          'mesh',
+          [
+            [-stripe.eachSideMm, -level - thick / 2],
+            [stripe.eachSideMm, -level - thick / 2],
+          ],
+          'stripe',
+          true,
+        );
       this.reachMm = Math.max(this.reachMm, stripe.eachSideMm + 15);
       this.measure([0, -level - thick], [stripe.eachSideMm, -level - thick]);
       level += thick;
@@ -197,7 +272,18 @@ class Drawing {
     const gap = Math.max(this.treatment.geometry.widthMm ?? 0, 10) / 2;
     const slack = this.treatment.geometry.movementMm ?? 5;
     const edge = gap + lapMm;
-    this.add('sheet', [[-edge, -level - 1], [-gap, -level - 1], [0, -level - 1 - slack], [gap, -level - 1], [edge, -level - 1]], 'sheet', true);
+    this.add(
+      'sheet',
+      [
+        [-edge, -level - 1],
+        [-gap, -level - 1],
+        [0, -level - 1 - slack],
+        [gap, -level - 1],
+        [edge, -level - 1],
+      ],
+      'sheet',
+      true,
+    );
     if (barSpacingMm !== undefined)
       for (const side of [-1, 1]) this.add('bar', box(side * edge, -level - 6, side * (edge - 40), -level - 1), 'sheet');
     this.reachMm = Math.max(this.reachMm, edge + 15);
@@ -227,7 +313,14 @@ class Drawing {
     const leg = fillet?.legMm ?? 0;
     const reach = Math.max(60, leg + 30, (stripe?.eachSideMm ?? 0) + 20, (kick?.heightMm ?? 0) * 0.6, (lap?.ontoMm ?? 0) + 20);
     const up = Math.max(reach, (kick?.heightMm ?? 0) + 20);
-    this.add('wall', [[-SHOWN_DEPTH_MM, -up], [0, -up], [0, 0], [reach, 0], [reach, SHOWN_DEPTH_MM], [-SHOWN_DEPTH_MM, SHOWN_DEPTH_MM]]);
+    this.add('wall', [
+      [-SHOWN_DEPTH_MM, -up],
+      [0, -up],
+      [0, 0],
+      [reach, 0],
+      [reach, SHOWN_DEPTH_MM],
+      [-SHOWN_DEPTH_MM, SHOWN_DEPTH_MM],
+    ]);
     if (fillet) {
       this.add(fillet.role === 'sealant' ? 'sealant' : 'filler', cornerFill(leg, fillet.shape), 'fillet');
       this.measure([0, 0], [leg, 0]);
@@ -240,16 +333,60 @@ class Drawing {
       this.measure([coatMm, -kick.heightMm], [coatMm, 0]);
     }
     const onto = lap?.ontoMm ?? reach;
-    this.add('coat', [[coatMm, -up], [2 * coatMm, -up], [2 * coatMm, -leg], [leg, -2 * coatMm], [onto, -2 * coatMm], [onto, -coatMm], [leg, -coatMm], [coatMm, -leg]]);
+    this.add('coat', [
+      [coatMm, -up],
+      [2 * coatMm, -up],
+      [2 * coatMm, -leg],
+      [leg, -2 * coatMm],
+      [onto, -2 * coatMm],
+      [onto, -coatMm],
+      [leg, -coatMm],
+      [coatMm, -leg],
+    ]);
     if (lap) this.measure([0, -coatMm], [onto, -coatMm]);
     const sheet = this.step('sheet');
-    if (sheet) this.add('sheet', [[coatMm, -sheet.lapMm], [coatMm, -leg], [leg, -coatMm], [sheet.lapMm, -coatMm]], 'sheet', true);
+    if (sheet)
+      this.add(
+        'sheet',
+        [
+          [coatMm, -sheet.lapMm],
+          [coatMm, -leg],
+          [leg, -coatMm],
+          [sheet.lapMm, -coatMm],
+        ],
+        'sheet',
+        true,
+      );
     [this.reachMm, this.heightMm, this.depthMm] = [reach, up, SHOWN_DEPTH_MM];
   }
 
   private along(sideMm: number, thick: number, leg: number, step: DetailStep['do'], mesh?: boolean): void {
-    this.add('stripe', [[0, -sideMm], [thick, -sideMm], [thick, -leg], [leg, -thick], [sideMm, -thick], [sideMm, 0], [leg, 0], [0, -leg]], step);
-    if (mesh) this.add('mesh', [[thick / 2, -sideMm], [thick / 2, -leg], [leg, -thick / 2], [sideMm, -thick / 2]], step, true);
+    this.add(
+      'stripe',
+      [
+        [0, -sideMm],
+        [thick, -sideMm],
+        [thick, -leg],
+        [leg, -thick],
+        [sideMm, -thick],
+        [sideMm, 0],
+        [leg, 0],
+        [0, -leg],
+      ],
+      step,
+    );
+    if (mesh)
+      this.add(
+        'mesh',
+        [
+          [thick / 2, -sideMm],
+          [thick / 2, -leg],
+          [leg, -thick / 2],
+          [sideMm, -thick / 2],
+        ],
+        step,
+        true,
+      );
     this.measure([thick, -sideMm], [thick, 0]);
   }
 
@@ -258,7 +395,17 @@ class Drawing {
     const leg = this.step('chamfer')?.legMm ?? 0;
     const stripe = this.step('stripe');
     const side = Math.max(60, (stripe?.eachSideMm ?? 0) + 20);
-    this.add('wall', [[-side, 0], [-leg, 0], [0, leg], [0, side], [-side, side]], 'chamfer');
+    this.add(
+      'wall',
+      [
+        [-side, 0],
+        [-leg, 0],
+        [0, leg],
+        [0, side],
+        [-side, side],
+      ],
+      'chamfer',
+    );
     if (leg > 0) this.measure([-leg, 0], [0, 0]);
     const skin = (from: number, thick: number, reach: number): SectionPoint[] => [
       [-reach, -from],
@@ -274,7 +421,18 @@ class Drawing {
     if (stripe) {
       const thick = this.coatMm * Math.max(stripe.coats, 0.5);
       this.add('stripe', skin(0, thick, stripe.eachSideMm), 'stripe');
-      if (stripe.mesh) this.add('mesh', [[-stripe.eachSideMm, -thick / 2], [-leg, -thick / 2], [thick / 2, leg], [thick / 2, stripe.eachSideMm]], 'stripe', true);
+      if (stripe.mesh)
+        this.add(
+          'mesh',
+          [
+            [-stripe.eachSideMm, -thick / 2],
+            [-leg, -thick / 2],
+            [thick / 2, leg],
+            [thick / 2, stripe.eachSideMm],
+          ],
+          'stripe',
+          true,
+        );
       this.measure([-stripe.eachSideMm, -thick], [0, -thick]);
       level = thick;
     }
@@ -305,7 +463,8 @@ class Drawing {
     const { reachMm, heightMm, coatMm, treatment } = this;
     const top = Math.max(heightMm - coatMm, 0);
     const radius = treatment.of === 'penetration' || treatment.of === 'drain' ? (treatment.geometry.diameterMm ?? 0) / 2 : 0;
-    const stops = this.step('sheet') && !this.step('stripe') ? (treatment.geometry.widthMm ?? 10) / 2 + this.step('sheet')!.lapMm + 5 : radius;
+    const stops =
+      this.step('sheet') && !this.step('stripe') ? (treatment.geometry.widthMm ?? 10) / 2 + this.step('sheet')!.lapMm + 5 : radius;
     const level = radius > 0 || stops > radius ? 0 : top;
     if (stops > 0) for (const side of [-1, 1]) this.add('coat', box(side * stops, -level - coatMm, side * reachMm, -level));
     else this.add('coat', box(-reachMm, -level - coatMm, reachMm, -level));
@@ -322,7 +481,10 @@ function box(x1: number, y1: number, x2: number, y2: number): SectionPoint[] {
 }
 
 function circle(x: number, y: number, radius: number): SectionPoint[] {
-  return Array.from({ length: 24 }, (_, i): SectionPoint => [x + radius * Math.cos((i / 12) * Math.PI), y + radius * Math.sin((i / 12) * Math.PI)]);
+  return Array.from({ length: 24 }, (_, i): SectionPoint => [
+    x + radius * Math.cos((i / 12) * Math.PI),
+    y + radius * Math.sin((i / 12) * Math.PI),
+  ]);
 }
 
 /** Triangle, or the square less a quarter circle. */

@@ -27,7 +27,8 @@ export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[]
         afterMinH: after?.minH,
       })),
     bridgesMoving: plan.treatments.some(
-      ({ rule, of, targetId }) => bridgesHard(rule) && (of === 'movement' || features.some(({ id, movement }) => id === targetId && movement === 'moving')),
+      ({ rule, of, targetId }) =>
+        bridgesHard(rule) && (of === 'movement' || features.some(({ id, movement }) => id === targetId && movement === 'moving')),
     ),
     footLeft: plan.treatments.some(({ of, rule }) => of === 'wall-floor' && rule.id === 'leave'),
   };

@@ -125,11 +125,19 @@ function partsOf({ mix: mixing, parts }: Product, batchKg: number): Pick<MixingC
   const none = { waterPerKgL: undefined, ratioByWeight: undefined, ratioByVolume: undefined, densities: undefined };
   if (!parts || parts.length < 2) {
     const mixed = workSurely(mix, { ...none, powderKg: batchKg, waterPerKgL: mixing!.waterPerKgL, addTo });
-    return { mix: mixed, parts: inOrder(mixed.output.order, (name) => ({ name, ...water(batchKg, mixing!.waterPerKgL!, name, parts?.[0]?.densityKgL) })) };
+    return {
+      mix: mixed,
+      parts: inOrder(mixed.output.order, (name) => ({ name, ...water(batchKg, mixing!.waterPerKgL!, name, parts?.[0]?.densityKgL) })),
+    };
   }
   const shares = parts.reduce((sum, part) => sum + part.share, 0);
   const last = parts[parts.length - 1]!;
-  const mixed = workSurely(mix, { ...none, powderKg: (batchKg * last.share) / shares, ratioByWeight: parts.map(({ share }) => share), addTo });
+  const mixed = workSurely(mix, {
+    ...none,
+    powderKg: (batchKg * last.share) / shares,
+    ratioByWeight: parts.map(({ share }) => share),
+    addTo,
+  });
   const massOf = new Map(mixed.output.parts.map(({ name, massKg }, i) => [name, { part: parts[i]!, massKg: massKg! }]));
   return {
     mix: mixed,

@@ -19,6 +19,7 @@ import { type DetailGeometry, type DetailLine, type SlotFill, detailTakeOff } fr
 export interface Treatment {
   /** a feature or a junction, by id */ targetId: string;
   of: DetailRule['of'];
+  /** of a junction: the two that meet */ faceIds?: Junction['faceIds'];
   rule: DetailRule;
   /** when somebody decided otherwise: what the table says, and why it is not followed */ instead?: { rule: DetailRule; reason: string };
   geometry: DetailGeometry;
@@ -46,7 +47,8 @@ export function treatFeature(feature: Feature, detailer: Detailer): Treatment {
 export function treatJunction(junction: Junction, detailer: Detailer): Treatment {
   const usual = ruleForJunction(junction, detailer.detailing);
   const geometry: DetailGeometry = { lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm };
-  return treat(junction.id, usual, geometry, detailer, `faces.${detailer.face.id}`, junction.kind === 'movement');
+  const treatment = treat(junction.id, usual, geometry, detailer, `faces.${detailer.face.id}`, junction.kind === 'movement');
+  return { ...treatment, faceIds: junction.faceIds };
 }
 
 function treat(targetId: string, usual: DetailRule, geometry: DetailGeometry, detailer: Detailer, path: string, moves: boolean): Treatment {

@@ -55,7 +55,18 @@ const STEP_ORDER: readonly DetailStepKind[] = [
 ];
 /** What sets before a coat goes over it: h at 20 °C when its product does not say; common practice. */
 const USUAL_OVERCOAT_H = 2;
-const SETS: ReadonlySet<WorkStep> = new Set(['fill', 'fillet', 'patch', 'skim', 'inject', 'pour-flush', 'seal-joint', 'stripe', 'sheet', 'lap-pipe']);
+const SETS: ReadonlySet<WorkStep> = new Set([
+  'fill',
+  'fillet',
+  'patch',
+  'skim',
+  'inject',
+  'pour-flush',
+  'seal-joint',
+  'stripe',
+  'sheet',
+  'lap-pipe',
+]);
 const WETTED: ReadonlySet<WorkStep> = new Set(['fill', 'fillet', 'patch']);
 
 /** Zones and layers: until zones are drawn by hand, a face is one zone. */
@@ -79,10 +90,7 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   return [...items, ...layers(plan.layers, plan, zone, items, make)];
 }
 
-type Make = (
-  what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>,
-  quantity: WorkItem['quantity'],
-) => WorkItem;
+type Make = (what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>, quantity: WorkItem['quantity']) => WorkItem;
 
 function maker(house: House, people: number): Make {
   return (what, quantity) => {
@@ -119,7 +127,9 @@ function layers(planned: readonly PlannedLayer[], plan: FacePlan, zone: string, 
     const last = items.at(-1);
     const waits = last && layer.after ? [{ taskId: last.id, ...layer.after }] : setsBefore(before, plan);
     const step = layer.id as WorkStep;
-    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, { value: plan.areaM2, unit: 'm²' }));
+    items.push(
+      make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, { value: plan.areaM2, unit: 'm²' }),
+    );
   }
   return items;
 }

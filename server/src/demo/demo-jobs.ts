@@ -248,15 +248,24 @@ function ropewalk(now: Date): JobFileDto {
 
   surveyRopewalk(s, iso, now);
 
-  const schools = (crack: School, second: School): SchoolChoices => ({ 'crack-width': { school: crack }, 'second-coat': { school: second } });
+  const schools = (crack: School, second: School): SchoolChoices => ({
+    'crack-width': { school: crack },
+    'second-coat': { school: second },
+  });
   s.coat('A', 'tarnwick-veil', {
     schools: schools('A', 'B'),
     reason: 'Old brick: every fine crack counts, and it drinks, so wet again before coat two.',
   });
-  s.coat('B', 'tarnwick-veil', { schools: schools('B', 'B'), reason: 'Usual practice here; crew can be back on the wall in the afternoon.' });
+  s.coat('B', 'tarnwick-veil', {
+    schools: schools('B', 'B'),
+    reason: 'Usual practice here; crew can be back on the wall in the afternoon.',
+  });
   s.coat('C', 'tarnwick-veil', { schools: schools('B', 'B'), reason: 'As wall B.' });
   s.coat('E', 'tarnwick-veil', { schools: schools('B', 'B'), reason: 'As wall B.' });
-  s.coat('Q', 'osmere-deep', { schools: schools('A', 'A'), reason: 'Deepest wall of the job: the cautious school, and the firmer slurry.' });
+  s.coat('Q', 'osmere-deep', {
+    schools: schools('A', 'A'),
+    reason: 'Deepest wall of the job: the cautious school, and the firmer slurry.',
+  });
   s.coat('S', 'osmere-deep', { schools: schools('A', 'A'), reason: 'As wall Q.' });
   s.coat('T', 'osmere-deep', { schools: schools('A', 'A'), reason: 'Tank side, filled: water pushes the coat on.' });
 

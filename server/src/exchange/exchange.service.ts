@@ -80,7 +80,9 @@ export class ExchangeService {
 /** Sheets of the organisation's own that a job's build-ups pin: without them another organisation could not plan it. */
 async function ownPinned({ buildUps }: JobModel, house: HouseStore): Promise<{ products?: Product[] }> {
   const pinned = new Set(buildUps.flatMap((buildUp) => Object.values(buildUp.products).map(({ id, version }) => `${id}@${version}`)));
-  const products = (await house.products()).filter((product) => pinned.has(`${product.id}@${product.version}`) && !SHIPPED_CATALOGUE.find(product));
+  const products = (await house.products()).filter(
+    (product) => pinned.has(`${product.id}@${product.version}`) && !SHIPPED_CATALOGUE.find(product),
+  );
   return products.length > 0 ? { products } : {};
 }
 

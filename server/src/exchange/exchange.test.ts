@@ -105,12 +105,16 @@ test('a file of the first format is read as the present one has it', () => {
   expect(checkShape(JobFileDto, upgraded)).toMatchObject({ ok: true });
   expect(checkShape(JobFileDto, firstFormat()).ok).toBe(false);
   const { buildUps, planRevisions } = upgraded as { buildUps: object[]; planRevisions: { quantities: object[] }[] };
-  expect(buildUps[0]).toMatchObject({ products: { coat: { id: 'tarnwick-veil', version: 2 } }, schools: { 'crack-width': { school: 'A' } } });
+  expect(buildUps[0]).toMatchObject({
+    products: { coat: { id: 'tarnwick-veil', version: 2 } },
+    schools: { 'crack-width': { school: 'A' } },
+  });
   expect(planRevisions[0]!.quantities[0]).toMatchObject({ measure: 'kg', currency: 'EUR' });
 });
 
 test('what is no job file is left as it is, for the checks to name', () => {
-  for (const raw of [null, 'text', [], { formatVersion: 2 }, { formatVersion: 1, buildUps: 'none' }]) expect(() => upgradeJobFile(raw)).not.toThrow();
+  for (const raw of [null, 'text', [], { formatVersion: 2 }, { formatVersion: 1, buildUps: 'none' }])
+    expect(() => upgradeJobFile(raw)).not.toThrow();
   expect(upgradeJobFile({ formatVersion: 2, x: 1 })).toEqual({ formatVersion: 2, x: 1 });
 });
 

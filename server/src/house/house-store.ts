@@ -39,10 +39,9 @@ export class HouseStore {
   }
 
   async products(): Promise<Product[]> {
-    const rows = await this.manager.query<{ body: Product }[]>(
-      `select body from product where organisation_id = $1 order by added`,
-      [this.organisationId],
-    );
+    const rows = await this.manager.query<{ body: Product }[]>(`select body from product where organisation_id = $1 order by added`, [
+      this.organisationId,
+    ]);
     return rows.map(({ body }) => body);
   }
 

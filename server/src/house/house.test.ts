@@ -4,7 +4,12 @@ import { demoId } from '../demo/survey';
 import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
 
 const HOUSE = `${ORGANISATION}/house`;
-const own = (part: Partial<Product> = {}): Product => ({ ...SHIPPED_CATALOGUE.newest('osmere-deep')!, id: 'own-slurry', maker: 'Own yard', ...part });
+const own = (part: Partial<Product> = {}): Product => ({
+  ...SHIPPED_CATALOGUE.newest('osmere-deep')!,
+  id: 'own-slurry',
+  maker: 'Own yard',
+  ...part,
+});
 
 let server: TestServer;
 let planner: Agent;
@@ -70,7 +75,10 @@ describe('its own sheets', () => {
 
   test('a plan is made with them, a guest sees only those of his job, and a file carries them along', async () => {
     const jobId = demoId('ropewalk');
-    const job = (await planner.get(`${ORGANISATION}/jobs/${jobId}`)).body as { model: { buildUps: { products: object }[] }; versions: Record<string, number> };
+    const job = (await planner.get(`${ORGANISATION}/jobs/${jobId}`)).body as {
+      model: { buildUps: { products: object }[] };
+      versions: Record<string, number>;
+    };
     const buildUp = job.model.buildUps[0] as { id: string; products: Record<string, object> };
     const guest = await server.as('guest');
     expect((await guest.get(HOUSE)).body).toMatchObject({ products: [] });
@@ -85,7 +93,9 @@ describe('its own sheets', () => {
       occurredAt: '2026-05-20T10:00:00Z',
     });
     expect(put.status).toBe(200);
-    expect(((await guest.get(HOUSE)).body as { products: Product[] }).products.map(({ id, version }) => [id, version])).toEqual([['own-slurry', 2]]);
+    expect(((await guest.get(HOUSE)).body as { products: Product[] }).products.map(({ id, version }) => [id, version])).toEqual([
+      ['own-slurry', 2],
+    ]);
     const file = (await planner.get(`${ORGANISATION}/jobs/${jobId}/export`)).body as { products: Product[] };
     expect(file.products.map(({ id, version }) => `${id} ${version}`)).toEqual(['own-slurry 2']);
     const spoilt = { ...file, products: [{ ...file.products[0]!, name: 'Forged' }] };

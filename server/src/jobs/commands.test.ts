@@ -151,7 +151,11 @@ describe('commands', () => {
       id: randomUUID(),
       faceId: WALL,
       family: 'crystalline-slurry',
-      products: { coat: { id: 'tarnwick-veil', version: 2 }, plug: { id: 'tarnwick-stay', version: 1 }, mortar: { id: 'tarnwick-pack', version: 1 } },
+      products: {
+        coat: { id: 'tarnwick-veil', version: 2 },
+        plug: { id: 'tarnwick-stay', version: 1 },
+        mortar: { id: 'tarnwick-pack', version: 1 },
+      },
       schools: { 'crack-width': { school: 'A' }, 'second-coat': { school: 'B' } },
     });
     await send(planner, command('build-up.put', buildUp())).expect(200);

@@ -54,7 +54,11 @@ const SOUND: Record<ItemKind, Record<string, unknown>> = {
     id: IDS['build-up'],
     faceId: IDS.face,
     family: 'crystalline-slurry',
-    products: { coat: { id: 'osmere-deep', version: 1 }, plug: { id: 'osmere-halt', version: 1 }, mortar: { id: 'osmere-fill', version: 3 } },
+    products: {
+      coat: { id: 'osmere-deep', version: 1 },
+      plug: { id: 'osmere-halt', version: 1 },
+      mortar: { id: 'osmere-fill', version: 3 },
+    },
     schools: { 'crack-width': { school: 'A' }, 'second-coat': { school: 'B' } },
     reason: 'block drinks',
   },

@@ -70,7 +70,11 @@ describe('site log', () => {
       id: randomUUID(),
       faceId: WALL,
       family: 'crystalline-slurry',
-      products: { coat: { id: 'osmere-deep', version: 1 }, plug: { id: 'osmere-halt', version: 1 }, mortar: { id: 'osmere-fill', version: 3 } },
+      products: {
+        coat: { id: 'osmere-deep', version: 1 },
+        plug: { id: 'osmere-halt', version: 1 },
+        mortar: { id: 'osmere-fill', version: 3 },
+      },
       schools: { 'crack-width': { school: 'A' }, 'second-coat': { school: 'A' } },
     };
     await planner

@@ -1,101 +1,132 @@
-import type { FacePlan, Treatment } from '@caulkhorn/core/planning';
+import { rulesFor } from '@caulkhorn/core/build-up';
+import type { JobModel } from '@caulkhorn/core/jobs';
+import { type FacePlan, type Treatment, bridgesHard } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
+import { faultText } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
 import { useJob } from '../workspace/job-context';
-import { SlotSection } from './slot-section';
+import { DetailSection } from './detail-section';
+import { howText } from './how-text';
+import { OverrideForm } from './override-form';
 
 /** What one feature or junction gets, and why: the rule, its steps in order, its section and its figures. */
 export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatment; facePlan: FacePlan; open?: boolean }) {
   const { model } = useJob();
   const units = useUnits();
-  const { rule, slot, fillet, head } = treatment;
+  const { rule, geometry, slot, instead } = treatment;
   const feature = model.features.find((f) => f.id === treatment.targetId);
-  const name = feature ? `${feature.mark} ${t(`feature.${feature.kind}`)}` : t(`junction.${rule.of}`);
-  const lengthM = slot?.output.cutLengthM ?? (fillet ? Number(fillet.input['lengthM']) : undefined);
+  const name = feature ? `${feature.mark} ${t(`feature.${feature.kind}`)}` : junctionName(treatment, facePlan, model);
+  const lengthM = slot?.output.cutLengthM ?? geometry.lengthM;
   const isRefused = rule.verdict === 'refuse';
   return (
     <details open={open} className="border-b border-rule py-1">
-      <summary className="flex items-baseline gap-2 py-1 hover:bg-sunk">
+      <summary className="flex items-baseline gap-2 py-1 hover:bg-sunk max-[719px]:min-h-12">
         <span className="min-w-0 flex-1 truncate font-medium">
           {name}
-          {lengthM ? <span className="text-soft">, {formatQuantity(lengthM, 'm', units)}</span> : null}
+          {lengthM > 0 ? <span className="text-soft">, {formatQuantity(lengthM, 'm', units)}</span> : null}
         </span>
+        {instead ? <span className="shrink-0 text-[13px] text-ochre">{t('override.short')}</span> : null}
         <span
           className={`shrink-0 text-[13px] font-semibold ${isRefused ? 'text-iron' : rule.verdict === 'treat' ? 'text-water' : 'text-soft'}`}
         >
           {t(`verdict.${rule.verdict}`)}
         </span>
       </summary>
-      <div className="flex flex-col gap-2 pb-2">
-        <p>
-          {t(`rule.${rule.id}.why`)} <span className="text-soft">({t(`source.${rule.source.kind}`)})</span>
-        </p>
-        {isRefused ? (
-          <p className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
-            <b>{t('build-up.instead')}</b> {t(`rule.${rule.id}.instead`)}
-          </p>
-        ) : null}
-        {rule.steps.length > 0 ? <Steps treatment={treatment} facePlan={facePlan} /> : null}
-        {slot && rule.slot ? <SlotSection slot={rule.slot} filled={slot.output} units={units} /> : null}
-        {head ? <Figure label={t('water.head-at-lowest')} value={head.output.headM} unit="m" working={head} /> : null}
-        {treatment.selfHealing ? (
-          <Figure
-            label={t('build-up.self-healing')}
-            value={treatment.selfHealing.output.widthLimitMm}
-            unit="mm"
-            working={treatment.selfHealing}
-          />
-        ) : null}
-        {slot ? (
-          <Figure
-            label={t('build-up.plug-and-mortar')}
-            value={`${formatQuantity(slot.output.plugL, 'L', units)} + ${formatQuantity(slot.output.mortarL, 'L', units)}`}
-            working={slot}
-            because={t(`rule.${rule.id}.why`)}
-          />
-        ) : null}
-        {fillet ? (
-          <Figure
-            label={t('build-up.fillet-mortar')}
-            value={fillet.output.kg}
-            unit="kg"
-            working={fillet}
-            because={t('build-up.fillet-why', {
-              bare: formatQuantity(fillet.output.litres * Number(fillet.input['densityKgL']), 'kg', units),
-            })}
-          />
-        ) : null}
-        {rule.steps.includes('open') ? <Caution>{t('caution.silica-dust')}</Caution> : null}
-        {rule.steps.includes('plug') ? <Caution>{t('caution.hot-plug')}</Caution> : null}
-        {isRefused && rule.id === 'crack-moving' ? <Caution>{t('caution.structural')}</Caution> : null}
-      </div>
+      <TreatmentBody treatment={treatment} facePlan={facePlan} />
     </details>
   );
 }
 
-function Steps({ treatment, facePlan }: { treatment: Treatment; facePlan: FacePlan }) {
+function TreatmentBody({ treatment, facePlan }: { treatment: Treatment; facePlan: FacePlan }) {
+  const { can } = useJob();
   const units = useUnits();
-  const { rule, slot } = treatment;
-  const layers = slot?.output.mortarLayers.length ?? 0;
+  const { rule, instead, head, selfHealing, lines, findings } = treatment;
+  const coatMm = facePlan.layers.filter(({ counts }) => counts).reduce((sum, { dryMm }) => sum + (dryMm ?? 0), 0);
+  const own = findings.filter(({ code }) => code !== `refused-${rule.id}`);
   return (
-    <ol className="list-decimal pl-5">
-      {rule.steps.map((step) => (
-        <li key={step}>
-          {t(`step-how.${step}`, {
-            width: formatQuantity(rule.slot?.widthMm ?? 0, 'mm', units),
-            depth: formatQuantity(rule.slot?.depthMm ?? 0, 'mm', units),
-            extend: rule.slot?.extendMm ? t('step-how.extend', { by: formatQuantity(rule.slot.extendMm, 'mm', units) }) : '',
-            plug: facePlan.products?.plug.name ?? t('product.plug'),
-            mortar: facePlan.products?.mortar.name ?? t('product.mortar'),
-            layers: layers > 1 ? t('step-how.layers', { n: layers }) : t('step-how.one-layer'),
-            leg: formatQuantity(rule.filletLegMm ?? 0, 'mm', units),
-          })}
-        </li>
+    <div className="flex flex-col gap-2 pb-2">
+      <p>
+        {t(`why.${rule.why}`)} <span className="text-soft">({t(`source.${rule.source.kind}`)})</span>
+      </p>
+      {rule.verdict === 'refuse' ? (
+        <p className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
+          <b>{t('build-up.instead')}</b> {t(`instead.${rule.why}`)}
+        </p>
+      ) : null}
+      {instead ? (
+        <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
+          {t('override.shown', { reason: instead.reason })}{' '}
+          <span className="text-soft">{t('override.usual', { why: t(`why.${instead.rule.why}`) })}</span>
+        </p>
+      ) : null}
+      {own.map((found, i) => (
+        <p key={i} role="alert" className="font-medium text-iron">
+          {found.code === 'no-product-for-part'
+            ? t('build-up.no-part', { part: t(`role.${String(found.values?.['role'])}`) })
+            : faultText(found)}
+        </p>
       ))}
-      <li>{t('step-how.coats')}</li>
-    </ol>
+      {rule.steps.length > 0 ? (
+        <>
+          <ol className="list-decimal pl-5">
+            {rule.steps.map((step, i) => (
+              <li key={i}>{howText(step, treatment, facePlan, units)}</li>
+            ))}
+            {facePlan.layers.length > 0 ? <li>{t(coatStops(treatment) ? 'how.coats-stop' : 'how.coats')}</li> : null}
+          </ol>
+          <DetailSection treatment={treatment} coatMm={coatMm} widthPx={500} />
+        </>
+      ) : null}
+      <div>
+        {head ? <Figure label={t('water.head-at-lowest')} value={head.output.headM} unit="m" working={head} /> : null}
+        {selfHealing ? (
+          <Figure label={t('build-up.self-healing')} value={selfHealing.output.widthLimitMm} unit="mm" working={selfHealing} />
+        ) : null}
+        {lines.map((line, i) => (
+          <Figure key={i} label={line.product.name} value={line.amount} unit={line.product.measure} working={line.working} />
+        ))}
+      </div>
+      <TreatmentCautions treatment={treatment} />
+      {can('plan') && facePlan.buildUp ? (
+        <OverrideForm treatment={treatment} facePlan={facePlan} rules={otherRules(treatment, facePlan)} />
+      ) : null}
+    </div>
   );
+}
+
+export function TreatmentCautions({ treatment }: { treatment: Treatment }) {
+  const { steps } = treatment.rule;
+  const isMoving = steps.some((step) => step.do === 'seal-joint') && treatment.of !== 'penetration' && treatment.of !== 'drain';
+  return (
+    <>
+      {steps.some((step) => ['open', 'patch', 'chamfer', 'inject'].includes(step.do)) ? (
+        <Caution>{t('caution.silica-dust')}</Caution>
+      ) : null}
+      {steps.some((step) => step.do === 'plug') ? <Caution>{t('caution.hot-plug')}</Caution> : null}
+      {isMoving ? <Caution>{t('caution.structural')}</Caution> : null}
+    </>
+  );
+}
+
+/** Sealed apart from the coat, which then stops beside it. */
+function coatStops({ rule }: Treatment): boolean {
+  return rule.steps.some((step) => step.do === 'seal-joint') && !rule.steps.some((step) => step.do === 'stripe');
+}
+
+/** Rows that somebody may decide for instead: all of the same kind, but nothing hard across what moves. */
+function otherRules(treatment: Treatment, facePlan: FacePlan) {
+  const usual = treatment.instead?.rule ?? treatment.rule;
+  const moves = usual.when.moving === true || treatment.of === 'movement';
+  return rulesFor(usual.of, facePlan.family?.detailing ?? 'rigid').filter(
+    (rule) => rule.id !== usual.id && rule.verdict !== 'undecided' && rule.verdict !== 'refuse' && !(moves && bridgesHard(rule)),
+  );
+}
+
+export function junctionName(treatment: Treatment, facePlan: FacePlan, model: JobModel): string {
+  const other = treatment.faceIds?.find((id) => id !== facePlan.faceId);
+  const mark = model.faces.find(({ id }) => id === other)?.mark;
+  return mark ? `${t(`junction.${treatment.of}`)} ${t('junction.with', { mark })}` : t(`junction.${treatment.of}`);
 }

@@ -1,26 +1,19 @@
-// of this font's files the PDF library can cut out letters from woff, not from woff2
-import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url';
-import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url';
+import { PDF_FONT, loadPdfMaker } from './pdf-maker';
 import type { Paper } from './write-svg';
 
 const PT_PER_MM = 72 / 25.4;
-const FONT = 'Atkinson Hyperlegible Next';
 
 /** One page with the drawing on it, full size, lines as lines. */
 export async function writePdf(svg: string, { widthMm, heightMm }: Paper, title: string): Promise<Blob> {
-  const { default: pdfMake } = await import('pdfmake/build/pdfmake');
-  const at = (url: string) => new URL(url, location.href).href;
-  pdfMake.setFonts({ [FONT]: { normal: at(regular), bold: at(bold), italics: at(regular), bolditalics: at(bold) } });
-  // nothing but our own fonts is ever fetched for a page
-  pdfMake.setUrlAccessPolicy((url) => url.startsWith(location.origin));
+  const { maker, font } = await loadPdfMaker();
   const [width, height] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM];
-  return pdfMake
+  return maker
     .createPdf({
       info: { title },
       pageSize: { width, height },
       pageMargins: 0,
-      content: [{ svg: svg.replaceAll(`${FONT}, sans-serif`, FONT), width, height }],
-      defaultStyle: { font: FONT },
+      content: [{ svg: svg.replaceAll(`${PDF_FONT}, sans-serif`, PDF_FONT), width, height }],
+      defaultStyle: { font },
     })
     .getBlob();
 }

@@ -79,7 +79,8 @@ export function DossierPage() {
         ))}
         {refused.map((treatment) => (
           <p key={treatment.targetId} className="py-0.5">
-            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`why.${treatment.rule.why}`)} {t(`instead.${treatment.rule.why}`)}
+            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`why.${treatment.rule.why}`)}{' '}
+            {t(`instead.${treatment.rule.why}`)}
           </p>
         ))}
       </Section>
@@ -224,7 +225,9 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
               {treatment.head
                 ? `, ${t('dossier.under-head', { head: formatQuantity(treatment.head.output.headM, 'm', units) })}`
                 : ''}: {t(`verdict.${treatment.rule.verdict}`)}. {t(`why.${treatment.rule.why}`)}
-              {treatment.instead ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: t(`why.${treatment.instead.rule.why}`) })}` : ''}
+              {treatment.instead
+                ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: t(`why.${treatment.instead.rule.why}`) })}`
+                : ''}
             </li>
           );
         })}

@@ -1,133 +1,113 @@
-import { CATALOGUE_CURRENCY } from '@caulkhorn/core/catalogue';
-import type { OrderLine, TakeOffLine } from '@caulkhorn/core/planning';
+import { FileSpreadsheet, FileText, Printer } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import { t } from '../messages/t';
-import { formatMoney, formatQuantity } from '../shared/numbers';
+import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { type Column, DataTable } from '../shared/ui/data-table';
-import { Figure } from '../workings/figure';
-import { useWorking } from '../workings/use-working';
+import { saveFile } from '../shared/save-file';
+import { Button, buttonClass } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
-import { SlateTitle } from '../workspace/slate-title';
 import { usePlanning } from '../workspace/plan-context';
+import { SlateTitle } from '../workspace/slate-title';
+import { CostList } from './cost-list';
+import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
+import { OrderList } from './order-list';
+import { type OutTable, asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
+import { TakeOffList } from './take-off-list';
 
-/** Materials: what to take off, buy and mix. Every line leads back to the sheet, every figure to its working. */
+const PARTS = ['take-off', 'order', 'cards', 'cost'] as const;
+type Part = (typeof PARTS)[number];
+
+/** Materials: what to take off, buy, mix and reckon with. Every line leads back to the sheet, every figure to its working. */
 export function MaterialsSlate() {
   const { model } = useJob();
-  const { plan, conditions } = usePlanning();
-  const units = useUnits();
+  const { plan } = usePlanning();
+  const [part, setPart] = useState<Part>('take-off');
   const lines = plan.faces.flatMap((face) => face.lines);
+  if (lines.length === 0)
+    return (
+      <>
+        <SlateTitle>{t('lens.materials')}</SlateTitle>
+        <p className="text-soft">{t('materials.none')}</p>
+      </>
+    );
   return (
     <>
       <SlateTitle>{t('lens.materials')}</SlateTitle>
-      {lines.length === 0 ? (
-        <p className="text-soft">{t('materials.none')}</p>
-      ) : (
+      <div role="tablist" aria-label={t('lens.materials')} className="mb-3 flex border-b-2 border-rule-strong">
+        {PARTS.map((each) => (
+          <button
+            key={each}
+            type="button"
+            role="tab"
+            aria-selected={part === each}
+            onClick={() => setPart(each)}
+            className={`-mb-0.5 h-9 border-b-2 px-3 font-medium max-[719px]:h-12 ${part === each ? 'border-water text-ink' : 'border-transparent text-soft hover:text-ink'}`}
+          >
+            {t(`materials.part.${each}`)}
+          </button>
+        ))}
+      </div>
+      {part === 'take-off' ? (
         <>
-          <h3 className="mb-1 font-semibold">{t('materials.take-off')}</h3>
-          <TakeOffTable lines={lines} />
-          <h3 className="mt-5 mb-1 font-semibold">{t('materials.packs')}</h3>
-          {plan.supply.orders.map((order) => (
-            <PackFigures key={order.product.id} order={order} />
-          ))}
-          <p className="mt-1 flex justify-between border-b-2 border-rule-strong py-1 font-semibold">
-            <span>{t('materials.total')}</span>
-            <span>
-              {formatMoney(
-                plan.supply.orders.reduce((sum, order) => sum + order.packs.output.cost, 0),
-                CATALOGUE_CURRENCY,
-              )}
-            </span>
-          </p>
+          <Exports name={`${model.job.name} ${t('materials.take-off')}`} tables={[takeOffTable(plan, model)]} />
+          <TakeOffList lines={lines} />
+        </>
+      ) : null}
+      {part === 'order' ? (
+        <>
+          <Exports name={`${model.job.name} ${t('materials.packs')}`} tables={[orderTable(plan), takeOffTable(plan, model)]} />
           {plan.supply.findings.map((found, i) => (
             <p key={i} role="alert" className="mt-1 font-medium text-iron">
               {faultText(found)}
             </p>
           ))}
-          <h3 className="mt-5 mb-1 font-semibold">
-            {t('materials.cards', { temperature: formatQuantity(conditions.temperatureC, '°C', units), people: conditions.people })}
-          </h3>
-          <MixingCards cards={plan.supply.cards} />
+          <OrderList orders={plan.supply.orders} />
           <p className="mt-3 text-[13px] text-soft">{t('materials.invented', { job: model.job.name })}</p>
         </>
-      )}
+      ) : null}
+      {part === 'cards' ? <Cards /> : null}
+      {part === 'cost' ? <CostList plan={plan} /> : null}
     </>
   );
 }
 
-function TakeOffTable({ lines }: { lines: readonly TakeOffLine[] }) {
-  const { model } = useJob();
+function Cards() {
+  const { organisationId, jobId } = useJob();
+  const { plan, conditions } = usePlanning();
   const units = useUnits();
-  const { selected, select } = useSelection();
-  const show = useWorking((state) => state.show);
-  const markOf = (line: TakeOffLine) => {
-    const face = model.faces.find((f) => f.id === line.faceId)?.mark ?? '';
-    const feature = model.features.find((f) => f.id === line.targetId)?.mark;
-    return feature ? `${face} · ${feature}` : face;
-  };
-  const columns: Column<TakeOffLine>[] = [
-    { id: 'where', header: t('materials.where'), value: markOf },
-    { id: 'what', header: t('materials.what'), value: (line) => t(`take-off.${line.what}`) },
-    { id: 'product', header: t('materials.product'), value: (line) => line.product.name },
-    {
-      id: 'kg',
-      header: units === 'us' ? 'lb' : 'kg',
-      isNumber: true,
-      value: (line) => line.kg,
-      cell: (line) => (
-        <button
-          type="button"
-          className="font-semibold underline decoration-rule-strong decoration-dotted underline-offset-4"
-          title={t('working.open')}
-          onClick={(event) => {
-            event.stopPropagation();
-            show(
-              line.working,
-              `${markOf(line)}: ${t(`take-off.${line.what}`)}`,
-              line.what === 'coats'
-                ? undefined
-                : t('materials.litres-to-kg', { rate: line.product.kgPerLitreFilled, product: line.product.name }),
-            );
-          }}
-        >
-          {formatQuantity(line.kg, 'kg', units)}
-        </button>
-      ),
-    },
-  ];
   return (
-    <DataTable
-      name={t('materials.take-off')}
-      rows={lines}
-      columns={columns}
-      rowKey={(line) => line.id}
-      isCurrent={(line) => selected !== null && (selected.id === line.targetId || (selected.id === line.faceId && line.what === 'coats'))}
-      onRow={(line) =>
-        select(
-          model.features.some((f) => f.id === line.targetId) ? { kind: 'feature', id: line.targetId! } : { kind: 'face', id: line.faceId },
-        )
-      }
-    />
+    <>
+      <CrewSettings />
+      <div className="my-3 flex items-center gap-3">
+        <p className="flex-1 text-soft">
+          {t('materials.cards', { temperature: formatQuantity(conditions.temperatureC, '°C', units), people: conditions.people })}
+        </p>
+        <Link to={`/o/${organisationId}/jobs/${jobId}/cards`} className={buttonClass('outline', 'small')}>
+          <Printer size={15} /> {t('card.large')}
+        </Link>
+      </div>
+      {plan.supply.findings.map((found, i) => (
+        <p key={i} role="alert" className="mb-2 font-medium text-iron">
+          {faultText(found)} {found.path.replace('products.', '')}
+        </p>
+      ))}
+      <MixingCards cards={plan.supply.cards} />
+    </>
   );
 }
 
-function PackFigures({ order }: { order: OrderLine }) {
-  const units = useUnits();
-  const { packs, surplusKg, cost } = order.packs.output;
-  const list = packs.map((pack) => `${pack.count} × ${formatQuantity(pack.sizeKg, 'kg', units)}`).join(' + ');
+function Exports({ name, tables }: { name: string; tables: readonly OutTable[] }) {
   return (
-    <div className="mb-2">
-      <p className="font-medium">
-        {order.product.name} <span className="text-[13px] text-soft">{t('product.version', { n: order.product.version })}</span>
-      </p>
-      <Figure
-        label={`${t('materials.needed', { kg: formatQuantity(order.requiredKg, 'kg', units) })} → ${list}`}
-        value={formatMoney(cost, CATALOGUE_CURRENCY)}
-        working={order.packs}
-      />
-      <p className="text-[13px] text-soft">{t('materials.surplus', { kg: formatQuantity(surplusKg, 'kg', units) })}</p>
+    <div className="mb-2 flex gap-2">
+      <Button size="small" onClick={() => saveFile(`${name}.csv`, asCsv(tables[0]!), 'text/csv;charset=utf-8')}>
+        <FileText size={15} /> CSV
+      </Button>
+      <Button size="small" onClick={() => void asXlsx(tables).then((blob) => saveFile(`${name}.xlsx`, blob))}>
+        <FileSpreadsheet size={15} /> XLSX
+      </Button>
     </div>
   );
 }

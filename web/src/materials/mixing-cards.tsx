@@ -1,62 +1,71 @@
 import type { MixingCard } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { useWorking } from '../workings/use-working';
+import { partName, stepsOf } from './card-text';
+import { CrewPlan } from './crew-plan';
 
 /** One card a product, to be read from an arm's length: how much of what, in which order, and for how long it lives. */
-export function MixingCards({ cards }: { cards: readonly MixingCard[] }) {
+export function MixingCards({ cards, isLarge }: { cards: readonly MixingCard[]; isLarge?: boolean }) {
   return (
-    <div className="flex flex-col gap-3">
+    <div className={isLarge ? 'flex flex-col gap-6' : 'flex flex-col gap-3'}>
       {cards.map((card) => (
-        <Card key={card.product.id} card={card} />
+        <Card key={`${card.product.id} ${card.product.version}`} card={card} isLarge={isLarge} />
       ))}
     </div>
   );
 }
 
-function Card({ card }: { card: MixingCard }) {
+function Card({ card, isLarge }: { card: MixingCard; isLarge?: boolean }) {
   const units = useUnits();
   const show = useWorking((state) => state.show);
-  const { batch, mix, product } = card;
-  const water = mix.output.parts.find((part) => part.name === 'water');
+  const { batch, mix, parts, product, tool } = card;
   return (
-    <article className="border border-rule-strong bg-paper p-3" aria-label={t('card.name', { product: product.name })}>
+    <article
+      className={`break-inside-avoid-page border border-rule-strong bg-paper ${isLarge ? 'p-5 text-lg leading-7' : 'p-3'}`}
+      aria-label={t('card.name', { product: product.name })}
+    >
       <header className="flex items-baseline justify-between gap-2">
-        <h4 className="font-semibold">{product.name}</h4>
-        <span className="text-[13px] text-soft">{t('card.batches', { n: batch.output.batches })}</span>
+        <h4 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>{product.name}</h4>
+        <span className={isLarge ? 'font-semibold' : 'text-[13px] text-soft'}>{t('card.batches', { n: batch.output.batches })}</span>
       </header>
-      <div className="my-1.5 flex flex-wrap gap-x-6">
+      <div className={`my-1.5 flex flex-wrap ${isLarge ? 'gap-x-10 gap-y-2' : 'gap-x-6'}`}>
+        {parts.map((part) => (
+          <Big
+            key={part.name}
+            isLarge={isLarge}
+            value={part.name === 'water' ? formatQuantity(part.volumeL, 'L', units) : formatQuantity(part.massKg, 'kg', units)}
+            label={`${partName(part.name)}${part.name === 'water' ? '' : ` (${formatQuantity(part.volumeL, 'L', units)})`}`}
+            onClick={() => show(mix, partName(part.name))}
+          />
+        ))}
         <Big
-          value={formatQuantity(batch.output.batchKg, 'kg', units)}
-          label={t('card.powder')}
-          onClick={() => show(batch, t('card.batch-size'))}
-        />
-        <Big value={formatQuantity(water?.volumeL ?? 0, 'L', units)} label={t('card.water')} onClick={() => show(mix, t('card.water'))} />
-        <Big
+          isLarge={isLarge}
           value={formatQuantity(batch.output.lifeMin, 'min', units)}
           label={t('card.life')}
-          onClick={() => show(batch, t('card.life'))}
+          onClick={() => show(batch, t('card.batch-size'))}
         />
       </div>
-      <p className="font-medium">
-        {t(`card.order.${product.mix.addTo}`)} {t('card.mix-time', { min: product.mix.mixMin })}{' '}
-        {product.mix.standMin > 0 ? t('card.stand', { min: product.mix.standMin }) : ''}
+      <p className="font-medium">{stepsOf(card).join(' ')}</p>
+      <p className={isLarge ? '' : 'text-[13px] text-soft'}>
+        {t('card.placing', { tool: t(`tool.${tool}`), min: formatNumber(batch.output.minutesPerBatch, 0), why: t(`card.limit.${batch.output.limiting}`) })}
       </p>
       <p className="mb-2 font-semibold">{t('card.nothing-else')}</p>
-      {product.hazards.map((hazard) => (
+      <CrewPlan card={card} />
+      {product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
     </article>
   );
 }
 
-function Big({ value, label, onClick }: { value: string; label: string; onClick(): void }) {
+function Big({ value, label, onClick, isLarge }: { value: string; label: string; onClick(): void; isLarge?: boolean }) {
   return (
     <button type="button" onClick={onClick} title={t('working.open')} className="text-left hover:bg-sunk">
-      <span className="block text-2xl leading-8 font-bold">{value}</span>
-      <span className="block text-[13px] text-soft">{label}</span>
+      <span className={`block font-bold ${isLarge ? 'text-5xl leading-[56px]' : 'text-2xl leading-8'}`}>{value}</span>
+      <span className={`block text-soft ${isLarge ? '' : 'text-[13px]'}`}>{label}</span>
     </button>
   );
 }

@@ -114,7 +114,7 @@ function Release() {
         <Button
           look={isCurrent ? 'outline' : 'solid'}
           disabled={plan.workItems.length === 0 || (isCurrent && revision !== null)}
-          onClick={() => send('plan.release', { revisionId: v4(), people: conditions.people, temperatureC: conditions.temperatureC })}
+          onClick={() => send('plan.release', { revisionId: v4(), ...conditions })}
         >
           {t('release.do', { n: (revision?.number ?? 0) + 1 })}
         </Button>

@@ -25,7 +25,7 @@ const NAMED_FROM_MS = 1.6 * HOUR_MS;
 export function Strip() {
   const { model } = useJob();
   const now = useNow(15_000);
-  const { programme, workItems, site } = usePlanning();
+  const { plan, programme, workItems, site } = usePlanning();
   const { select, selected } = useSelection();
   const [open, setOpen] = useState(true);
   const { timeZone } = model.job;

@@ -1,3 +1,4 @@
+import type { Tool } from '@caulkhorn/core/catalogue';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
@@ -5,6 +6,9 @@ import { persist } from 'zustand/middleware';
 interface Preferences {
   units: UnitSystem;
   theme: 'light' | 'dark';
+  /** who mixes and places here */ people: number;
+  /** as the sheet names first, when not chosen */ tool?: Tool;
+  setCrew(crew: { people: number; tool?: Tool }): void;
   toggleUnits(): void;
   toggleTheme(): void;
 }
@@ -15,6 +19,8 @@ export const usePreferences = create<Preferences>()(
     (set) => ({
       units: 'metric',
       theme: 'light',
+      people: 2,
+      setCrew: (crew) => set(crew),
       toggleUnits: () => set(({ units }) => ({ units: units === 'metric' ? 'us' : 'metric' })),
       toggleTheme: () => set(({ theme }) => ({ theme: theme === 'light' ? 'dark' : 'light' })),
     }),

@@ -7,6 +7,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
+import { partName, stepsOf } from '../materials/card-text';
 import { stepName } from '../programme/item-name';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
@@ -18,8 +19,9 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const { model, can } = useJob();
   const { site, plan, programme, conditions } = usePlanning();
   const face = model.faces.find((f) => f.id === item.faceId)!;
-  const lines = plan.faces.find((f) => f.faceId === item.faceId)?.lines ?? [];
-  const material = materialFor(item, lines);
+  const facePlan = plan.faces.find((f) => f.faceId === item.faceId);
+  const material = materialFor(item, facePlan?.lines ?? []);
+  const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
       <header>
@@ -40,8 +42,8 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
       {material ? <MixNow product={material.product} kg={material.kg} /> : null}
-      {item.step === 'coat-2' ? <Crosswise /> : null}
-      {material?.product.hazards.map((hazard) => (
+      {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
+      {material?.product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
       {item.step === 'open' ? <Caution>{t('caution.silica-dust')}</Caution> : null}
@@ -67,7 +69,12 @@ function MixNow({ product, kg }: { product: Product; kg: number }) {
         {card.map(faultText).join(' ')}
       </p>
     );
-  const water = card.mix.output.parts.find((part) => part.name === 'water');
+  if (!card)
+    return (
+      <p className="text-lg">
+        {product.name} <b>{formatQuantity(kg, product.measure, units)}</b>
+      </p>
+    );
   return (
     <section aria-label={t('now.mix')}>
       <p className="flex justify-between text-soft">
@@ -77,22 +84,21 @@ function MixNow({ product, kg }: { product: Product; kg: number }) {
         <span>{t('now.use-within', { life: formatQuantity(card.batch.output.lifeMin, 'min', units) })}</span>
       </p>
       <p className="flex flex-wrap gap-x-6 text-3xl leading-10 font-bold">
-        <span>
-          {formatQuantity(card.batch.output.batchKg, 'kg', units)}{' '}
-          <small className="text-sm font-normal text-soft">{t('card.powder')}</small>
-        </span>
-        <span>
-          {formatQuantity(water?.volumeL ?? 0, 'L', units)} <small className="text-sm font-normal text-soft">{t('card.water')}</small>
-        </span>
+        {card.parts.map((part) => (
+          <span key={part.name}>
+            {part.name === 'water' ? formatQuantity(part.volumeL, 'L', units) : formatQuantity(part.massKg, 'kg', units)}{' '}
+            <small className="text-sm font-normal text-soft">{partName(part.name)}</small>
+          </span>
+        ))}
       </p>
       <p className="font-medium">
-        {t(`card.order.${product.mix.addTo}`)} {t('card.nothing-else')}
+        {stepsOf(card).join(' ')} {t('card.nothing-else')}
       </p>
     </section>
   );
 }
 
-function isRefusal(card: MixingCard | Issue[]): card is Issue[] {
+function isRefusal(card: MixingCard | Issue[] | undefined): card is Issue[] {
   return Array.isArray(card);
 }
 

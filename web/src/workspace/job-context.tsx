@@ -1,5 +1,13 @@
-import { type CommandKind, type CommandOutcome, type HouseAnswer, PERMISSIONS, type Permission, type SessionInfo, type Standing } from '@caulkhorn/contract';
-import { type AnyItem, ITEM_LISTS, type ItemKind, type JobModel, type Photo, applyChange } from '@caulkhorn/core/jobs';
+import {
+  type CommandKind,
+  type CommandOutcome,
+  type HouseAnswer,
+  PERMISSIONS,
+  type Permission,
+  type SessionInfo,
+  type Standing,
+} from '@caulkhorn/contract';
+import { type AnyItem, ITEM_LISTS, type ItemKind, type JobHead, type JobModel, type Photo, applyChange } from '@caulkhorn/core/jobs';
 import { SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import { type House, type PlanRevision, USUAL_HOUSE } from '@caulkhorn/core/planning';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
@@ -44,6 +52,7 @@ export interface JobWorkspace {
   /** several at once go back at once */ put(kind: ItemKind, ...items: AnyItem[]): void;
   /** with the pictures of a feature */ remove(kind: ItemKind, ...ids: string[]): void;
   send(kind: CommandKind, payload: object): void;
+  /** what is said of the job as a whole */ putHead(head: JobHead): void;
   log(body: EntryBody, occurredAt: string, supersedes?: string): void;
   undo(): void;
   redo(): void;
@@ -197,6 +206,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
     isAway: stored.failureReason instanceof ApiError && stored.failureReason.isAway,
     can: (permission) => PERMISSIONS[standing].includes(permission),
     send: (kind, payload) => void send(kind, payload, 0),
+    putHead: (head) => void send('job.put', head),
     ...actions,
   };
   return <Context.Provider value={value}>{children}</Context.Provider>;

@@ -12,7 +12,7 @@ interface Lens {
 export const LENSES: readonly Lens[] = [
   { id: 'survey', wide: false, slate: lazy(() => import('../survey/survey-slate').then((m) => ({ default: m.SurveySlate }))) },
   { id: 'water', wide: false, slate: lazy(() => import('../water/water-slate').then((m) => ({ default: m.WaterSlate }))) },
-  { id: 'build-up', wide: false, slate: lazy(() => import('../build-up/build-up-slate').then((m) => ({ default: m.BuildUpSlate }))) },
+  { id: 'build-up', wide: true, slate: lazy(() => import('../build-up/build-up-slate').then((m) => ({ default: m.BuildUpSlate }))) },
   { id: 'materials', wide: true, slate: lazy(() => import('../materials/materials-slate').then((m) => ({ default: m.MaterialsSlate }))) },
   { id: 'programme', wide: true, slate: lazy(() => import('../programme/programme-slate').then((m) => ({ default: m.ProgrammeSlate }))) },
   { id: 'site-log', wide: true, slate: lazy(() => import('../site-log/site-log-slate').then((m) => ({ default: m.SiteLogSlate }))) },

@@ -2,6 +2,7 @@ import { type JobPlan, type PlanConditions, Planner, USUAL_CREW, type WorkItem, 
 import type { Programme } from '@caulkhorn/core/programme';
 import { type LogLine, type SiteState, foldLog } from '@caulkhorn/core/site-log';
 import { type ReactNode, createContext, use, useContext, useEffect, useMemo, useState } from 'react';
+import { usePreferences } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
 import { useJob } from './job-context';
 
@@ -42,7 +43,8 @@ export function PlanningProvider({ children }: { children: ReactNode }) {
   const minute = Math.floor(useNow(MINUTE_MS / 4) / MINUTE_MS) * MINUTE_MS;
   const site = useMemo(() => foldLog(lines as LogLine[]), [lines]);
   const temperatureC = site.latestConditions?.conditions.surfaceTemperatureC ?? USUAL_CREW.temperatureC;
-  const conditions = useMemo(() => ({ ...USUAL_CREW, temperatureC }), [temperatureC]);
+  const { people, tool } = usePreferences();
+  const conditions = useMemo(() => ({ people, temperatureC, ...(tool ? { tool } : {}) }), [people, temperatureC, tool]);
   const plan = useMemo(() => (isDue ? planner.plan(model, conditions, house) : undefined), [isDue, planner, model, conditions, house]);
   const workItems = revision?.workItems ?? plan?.workItems;
   const { timeZone } = model.job;

@@ -43,7 +43,10 @@ export const JUNCTION_RULES: readonly DetailRule[] = [
   row('internal-corner-lime', 'internal-corner', ['lime'], {}, 'corner-lime', [{ do: 'stripe', eachSideMm: 100, coats: 0, mesh: true }]),
   row('internal-corner-soft', 'internal-corner', ['slab', 'soak', 'paint'], {}, 'corner-soft', 'coat-over'),
 
-  row('external-corner', 'external-corner', CRYSTALLINE, {}, 'arris', [{ do: 'chamfer', legMm: 20 }, { do: 'stripe', eachSideMm: 150, coats: 1 }]),
+  row('external-corner', 'external-corner', CRYSTALLINE, {}, 'arris', [
+    { do: 'chamfer', legMm: 20 },
+    { do: 'stripe', eachSideMm: 150, coats: 1 },
+  ]),
   row('external-corner-mesh', 'external-corner', ['tanking', 'membrane'], {}, 'arris-mesh', [
     { do: 'chamfer', legMm: 20 },
     { do: 'stripe', eachSideMm: 150, coats: 1, mesh: true },

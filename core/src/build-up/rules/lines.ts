@@ -113,5 +113,12 @@ export const LINE_RULES: readonly DetailRule[] = [
   row('mortar-joint-leaking-stop', 'mortar-joint', OTHERS, { leaks: true }, 'leaks-stop-first', stop(RAKED_LEAK, 'repair-mortar')),
   row('mortar-joint', 'mortar-joint', CRYSTALLINE, {}, 'mortar-joint', rout(RAKED_JOINT, 'mortar')),
   row('mortar-joint-lime', 'mortar-joint', ['lime'], {}, 'mortar-joint-lime', rout(RAKED_JOINT, 'coat')),
-  row('mortar-joint-pointed', 'mortar-joint', OTHERS.filter((each) => each !== 'lime'), {}, 'mortar-joint', rout(RAKED_JOINT, 'repair-mortar')),
+  row(
+    'mortar-joint-pointed',
+    'mortar-joint',
+    OTHERS.filter((each) => each !== 'lime'),
+    {},
+    'mortar-joint',
+    rout(RAKED_JOINT, 'repair-mortar'),
+  ),
 ];

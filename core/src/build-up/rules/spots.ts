@@ -13,7 +13,14 @@ export const SPOT_RULES: readonly DetailRule[] = [
     ...stop(CHASED, 'repair-mortar'),
     { do: 'lap-pipe', ontoPipeMm: 50, ontoFaceMm: 150 },
   ]),
-  row('pipe-leaking-stop', 'penetration', ['tanking', 'slab', 'soak', 'lime', 'paint'], { leaks: true }, 'pipe-leaks', stop(CHASED, 'repair-mortar')),
+  row(
+    'pipe-leaking-stop',
+    'penetration',
+    ['tanking', 'slab', 'soak', 'lime', 'paint'],
+    { leaks: true },
+    'pipe-leaks',
+    stop(CHASED, 'repair-mortar'),
+  ),
   row('pipe-dry', 'penetration', CRYSTALLINE, {}, 'pipe', rout(CRACK_SLOT, 'mortar')),
   row('pipe-membrane', 'penetration', ['membrane'], {}, 'pipe-lap', [
     { do: 'fillet', legMm: 25, shape: 'triangle', role: 'sealant' },
@@ -41,7 +48,10 @@ export const SPOT_RULES: readonly DetailRule[] = [
     { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: true, sheet: true },
   ]),
   row('drain-slab', 'drain', ['slab'], {}, 'drain-slab', [{ do: 'seal-joint', depthMm: 12 }]),
-  row('drain-rigid', 'drain', CRYSTALLINE, {}, 'drain-rigid', [...rout(CRACK_SLOT, 'mortar'), { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: false }]),
+  row('drain-rigid', 'drain', CRYSTALLINE, {}, 'drain-rigid', [
+    ...rout(CRACK_SLOT, 'mortar'),
+    { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: false },
+  ]),
   row('drain-tanking', 'drain', ['tanking'], {}, 'drain-rigid', [
     ...rout(CRACK_SLOT, 'repair-mortar'),
     { do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: false },
@@ -57,14 +67,28 @@ export const SPOT_RULES: readonly DetailRule[] = [
     { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20 },
   ]),
   row('honeycomb-slab', 'honeycomb', ['slab'], {}, 'honeycomb', [{ do: 'pour-flush', sandToResin: 2 }]),
-  row('honeycomb-mortar', 'honeycomb', OTHERS.filter((each) => each !== 'slab'), {}, 'honeycomb', [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }]),
+  row(
+    'honeycomb-mortar',
+    'honeycomb',
+    OTHERS.filter((each) => each !== 'slab'),
+    {},
+    'honeycomb',
+    [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }],
+  ),
 
   row('spall', 'spall', CRYSTALLINE, {}, 'spall', [
     { do: 'skim', role: 'coat', filmMm: 0.6 },
     { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20 },
   ]),
   row('spall-slab', 'spall', ['slab'], {}, 'spall', [{ do: 'pour-flush', sandToResin: 2 }]),
-  row('spall-mortar', 'spall', OTHERS.filter((each) => each !== 'slab'), {}, 'spall', [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }]),
+  row(
+    'spall-mortar',
+    'spall',
+    OTHERS.filter((each) => each !== 'slab'),
+    {},
+    'spall',
+    [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }],
+  ),
 
   row('blow-holes', 'blow-holes', ['rigid', 'block', 'tanking', 'membrane', 'slab', 'lime'], {}, 'blow-holes', [
     { do: 'skim', role: 'coat', filmMm: 0.5 },

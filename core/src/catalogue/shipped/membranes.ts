@@ -382,4 +382,3 @@ export const MEMBRANES: readonly Product[] = [
     vocGPerL: 40,
   },
 ];
-

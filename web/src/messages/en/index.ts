@@ -7,6 +7,7 @@ import { ISSUES } from './issues';
 import { MEASURING } from './measuring';
 import { SITE } from './site';
 import { SURVEY } from './survey';
+import { SYSTEMS } from './systems';
 import { WORK } from './work';
 
 export const EN = {
@@ -15,6 +16,7 @@ export const EN = {
   ...MEASURING,
   ...SITE,
   ...BUILD_UP,
+  ...SYSTEMS,
   ...WORK,
   ...ISSUES,
   ...CALCULATOR_WORDS,

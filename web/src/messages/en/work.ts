@@ -1,12 +1,5 @@
 /** Programme, site log, handover. */
 export const WORK = {
-  'step.prepare': 'prepare',
-  'step.open': 'cut open',
-  'step.plug': 'plug',
-  'step.fill': 'fill',
-  'step.fillet': 'fillet',
-  'step.coat-1': 'coat 1',
-  'step.coat-2': 'coat 2',
   'task-state.planned': 'to do',
   'task-state.running': 'on',
   'task-state.done': 'done',

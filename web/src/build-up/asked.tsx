@@ -1,0 +1,170 @@
+import { FINISH_KINDS, TRAFFICS } from '@caulkhorn/contract';
+import { type Demands, type Face, OLD_LAYERS, type OldLayer } from '@caulkhorn/core/jobs';
+import { t } from '../messages/t';
+import { fieldText, readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { SelectField, TextField } from '../shared/ui/field';
+import { toSystem } from '@caulkhorn/core/quantities';
+import { useJob } from '../workspace/job-context';
+
+const UNSAID = '';
+
+/** What the finished face must bear, and what lies on it already. Without a face: what is asked of the whole job. */
+export function Asked({ face }: { face?: Face }) {
+  const { model, put, putHead, can } = useJob();
+  const { job } = model;
+  const own: Demands = (face ? face.demands : job.demands) ?? {};
+  const disabled = !(face ? can('survey') : can('plan'));
+  const save = (demands: Demands) => {
+    if (face) put('face', { ...face, demands });
+    else putHead({ ...job, demands });
+  };
+  const set = <K extends keyof Demands>(name: K, value: Demands[K] | undefined) => {
+    const { [name]: _, ...rest } = own;
+    save(value === undefined ? rest : { ...rest, [name]: value });
+  };
+  const inherited = (name: keyof Demands): string =>
+    face && job.demands?.[name] !== undefined ? t('asked.as-job', { value: demandText(name, job.demands[name]) }) : t('asked.not-said');
+  const yesNo = (name: 'potable' | 'mustBreathe') => (
+    <SelectField
+      label={t(`asked.${name}`)}
+      disabled={disabled}
+      value={own[name] === undefined ? UNSAID : String(own[name])}
+      options={[
+        { value: UNSAID, label: inherited(name) },
+        { value: 'true', label: t('yes') },
+        { value: 'false', label: t('no') },
+      ]}
+      onChange={({ target }) => set(name, target.value === UNSAID ? undefined : target.value === 'true')}
+    />
+  );
+  return (
+    <details className="mt-4">
+      <summary className="py-1 font-semibold">{t(face ? 'asked.of-face' : 'asked.of-job')}</summary>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2.5 max-[719px]:grid-cols-1">
+        <SelectField
+          label={t('asked.traffic')}
+          disabled={disabled}
+          value={own.traffic ?? UNSAID}
+          options={[{ value: UNSAID, label: inherited('traffic') }, ...TRAFFICS.map((value) => ({ value, label: t(`traffic.${value}`) }))]}
+          onChange={({ target }) => set('traffic', (target.value || undefined) as Demands['traffic'])}
+        />
+        <SelectField
+          label={t('asked.finish')}
+          disabled={disabled}
+          value={own.finish ?? UNSAID}
+          options={[
+            { value: UNSAID, label: inherited('finish') },
+            ...FINISH_KINDS.map((value) => ({ value, label: t(`finish.${value}`) })),
+          ]}
+          onChange={({ target }) => set('finish', (target.value || undefined) as Demands['finish'])}
+        />
+        {yesNo('potable')}
+        {yesNo('mustBreathe')}
+        <TypedNumber
+          label={t('asked.coverWithinH')}
+          unit="h"
+          value={own.coverWithinH}
+          disabled={disabled}
+          onValue={(hours) => set('coverWithinH', hours)}
+        />
+        {face ? null : <Ahead />}
+      </div>
+      {face ? <OldLayers face={face} disabled={disabled} /> : null}
+    </details>
+  );
+}
+
+function demandText(name: keyof Demands, value: Demands[keyof Demands]): string {
+  if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
+  return name === 'traffic' || name === 'finish' ? t(`${name}.${String(value)}`) : String(value);
+}
+
+/** Temperatures that must be reckoned with while the work goes on. */
+function Ahead() {
+  const { model, putHead, can } = useJob();
+  const { ahead } = model.job;
+  const set = (part: Partial<NonNullable<typeof ahead>>) => {
+    const next = { minC: ahead?.minC ?? part.minC ?? part.maxC!, maxC: ahead?.maxC ?? part.maxC ?? part.minC!, ...part };
+    putHead({ ...model.job, ahead: { minC: Math.min(next.minC, next.maxC), maxC: Math.max(next.minC, next.maxC) } });
+  };
+  return (
+    <>
+      <TypedNumber
+        label={t('asked.min-c')}
+        unit="°C"
+        value={ahead?.minC}
+        disabled={!can('plan')}
+        onValue={(minC) => minC !== undefined && set({ minC })}
+      />
+      <TypedNumber
+        label={t('asked.max-c')}
+        unit="°C"
+        value={ahead?.maxC}
+        disabled={!can('plan')}
+        onValue={(maxC) => maxC !== undefined && set({ maxC })}
+      />
+    </>
+  );
+}
+
+interface TypedNumberProps {
+  label: string;
+  unit: string;
+  value?: number;
+  disabled: boolean;
+  onValue(value: number | undefined): void;
+}
+
+function TypedNumber({ label, unit, value, disabled, onValue }: TypedNumberProps) {
+  const units = useUnits();
+  const text = fieldText(value, unit, units);
+  return (
+    <TextField
+      key={text}
+      label={label}
+      unit={toSystem(1, unit, units).unit}
+      inputMode="decimal"
+      disabled={disabled}
+      defaultValue={text}
+      onBlur={({ target }) => {
+        const read = readQuantity(target.value, unit, units);
+        if (Number.isNaN(read)) target.value = text;
+        else if (target.value !== text) onValue(read);
+      }}
+    />
+  );
+}
+
+function OldLayers({ face, disabled }: { face: Face; disabled: boolean }) {
+  const { put } = useJob();
+  const layers = face.oldLayers ?? [];
+  const toggle = (layer: OldLayer) => {
+    const { oldLayers: _, ...rest } = face;
+    const next = layers.includes(layer) ? layers.filter((each) => each !== layer) : [...layers, layer];
+    put('face', next.length > 0 ? { ...rest, oldLayers: next } : rest);
+  };
+  return (
+    <fieldset className="mt-3" disabled={disabled}>
+      <legend className="text-[13px] text-soft">{t('asked.old-layers')}</legend>
+      <div className="flex flex-wrap gap-1.5 pt-1">
+        {OLD_LAYERS.map((layer) => {
+          const at = layers.indexOf(layer);
+          return (
+            <button
+              key={layer}
+              type="button"
+              aria-pressed={at >= 0}
+              onClick={() => toggle(layer)}
+              className={`h-8 rounded-[3px] border px-2 max-[719px]:h-12 ${at >= 0 ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+            >
+              {at >= 0 ? `${at + 1} ` : ''}
+              {t(`old-layer.${layer}`)}
+            </button>
+          );
+        })}
+      </div>
+      {layers.length > 1 ? <p className="mt-1 text-[13px] text-soft">{t('asked.old-layers-order')}</p> : null}
+    </fieldset>
+  );
+}

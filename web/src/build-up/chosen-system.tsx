@@ -1,0 +1,211 @@
+import { type Product, pinProducts, sheetDifferences } from '@caulkhorn/core/catalogue';
+import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
+import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
+import { t } from '../messages/t';
+import { formatMoney, formatNumber } from '../shared/numbers';
+import { Button } from '../shared/ui/button';
+import { SelectField, TextArea } from '../shared/ui/field';
+import { Caution } from '../shared/ui/states';
+import { faultText } from '../shared/use-kept-form';
+import { Figure } from '../workings/figure';
+import { useJob } from '../workspace/job-context';
+import { PourForm } from './pour-form';
+import { sheetField } from './sheet-field';
+import type { FaceSite } from './use-face-site';
+
+/** The system that a face has: its coat, whether that holds, what goes with it, and why it was chosen. */
+export function ChosenSystem({ site }: { site: FaceSite }) {
+  const { put, can, house } = useJob();
+  const { plan } = site;
+  const buildUp = plan.buildUp!;
+  const coat = plan.products?.coat;
+  const editable = can('plan');
+  const choices = house.catalogue.choices('coat', buildUp.family);
+  const options = [...choices, ...(coat && !choices.includes(coat) ? [coat] : [])];
+  const missing = plan.findings.filter(
+    ({ code }) => code === 'product-version-unknown' || code === 'no-product-for-part' || code === 'no-pour',
+  );
+  return (
+    <section className="flex flex-col gap-2.5">
+      <SelectField
+        label={t(`family.${buildUp.family}`)}
+        disabled={!editable}
+        value={coat ? keyOf(coat) : ''}
+        options={[
+          ...(coat ? [] : [{ value: '', label: t('build-up.sheet-unknown') }]),
+          ...options.map((product) => ({
+            value: keyOf(product),
+            label: `${product.name}, ${t('product.version', { n: product.version })}`,
+          })),
+        ]}
+        onChange={(event) => {
+          const next = options.find((product) => keyOf(product) === event.target.value);
+          if (next) put('build-up', { ...buildUp, products: pinProducts(next, buildUp.family, house.catalogue) });
+        }}
+      />
+      {coat ? <NewerVersion site={site} coat={coat} editable={editable} /> : null}
+      {missing.map((found, i) => (
+        <p key={i} role="alert" className="font-medium text-iron">
+          {found.code === 'no-product-for-part'
+            ? t('build-up.no-part', { part: t(`role.${String(found.values?.['role'])}`) })
+            : faultText(found)}
+        </p>
+      ))}
+      {missing.some(({ code }) => code === 'no-product-for-part') && coat && editable ? (
+        <Button
+          size="small"
+          className="self-start"
+          onClick={() =>
+            put('build-up', { ...buildUp, products: { ...pinProducts(coat, buildUp.family, house.catalogue), ...buildUp.products } })
+          }
+        >
+          {t('build-up.pin-missing')}
+        </Button>
+      ) : null}
+      {plan.rating ? <RatingFigures plan={plan} /> : null}
+      {buildUp.family === 'crystalline-admixture' || buildUp.family === 'crystalline-dry-shake' ? <PourForm site={site} /> : null}
+      <Parts plan={plan} buildUp={buildUp} editable={editable} />
+      <TextArea
+        key={buildUp.reason}
+        label={t('build-up.reason')}
+        defaultValue={buildUp.reason ?? ''}
+        maxLength={1000}
+        disabled={!editable}
+        onBlur={(event) => {
+          const reason = event.target.value.trim();
+          if (reason !== (buildUp.reason ?? ''))
+            put('build-up', reason ? { ...buildUp, reason } : (({ reason: _old, ...rest }) => rest)(buildUp));
+        }}
+      />
+      {coat?.coat?.cure ? (
+        <p className="text-[13px] text-soft">
+          {t('build-up.cure', { perDay: coat.coat.cure.mistsPerDay, days: coat.coat.cure.days, product: coat.name })}
+        </p>
+      ) : null}
+      {coat?.hazards?.map((hazard) => (
+        <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
+      ))}
+    </section>
+  );
+}
+
+export const keyOf = ({ id, version }: Pick<Product, 'id' | 'version'>): string => `${id}@${version}`;
+
+/** A sheet that has been written anew since the face was planned: what it says otherwise, and what that would change here. */
+function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product; editable: boolean }) {
+  const { put, house } = useJob();
+  const newest = house.catalogue.newest(coat.id)!;
+  if (newest.version <= coat.version) return null;
+  const buildUp = site.plan.buildUp!;
+  const [before, after] = [coat, newest].map((product) =>
+    tryOn({ family: buildUp.family, coat: product, verdict: 'fits', objections: [] }, site),
+  );
+  const change = (text: (option: NonNullable<typeof before>) => string) => `${text(before!)} → ${text(after!)}`;
+  return (
+    <div className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
+      <p className="font-medium">{t('version.newer', { product: coat.name, n: newest.version, old: coat.version })}</p>
+      <ul className="my-1 list-disc pl-5 text-[13px]">
+        {sheetDifferences(coat, newest).map(({ path, before: old, after: now }) => (
+          <li key={path}>
+            {sheetField(path)}: {sheetValue(old)} → {sheetValue(now)}
+          </li>
+        ))}
+      </ul>
+      <p className="text-[13px]">
+        {t('version.changes', {
+          kg: change((option) => formatNumber(option.kg, 1)),
+          cost: change((option) => formatMoney(option.costMinor, option.currency)),
+          hours: change((option) => formatNumber(option.workH, 1)),
+        })}
+      </p>
+      {editable ? (
+        <Button
+          size="small"
+          className="mt-1"
+          onClick={() =>
+            put('build-up', { ...buildUp, products: { ...buildUp.products, coat: { id: newest.id, version: newest.version } } })
+          }
+        >
+          {t('version.take', { n: newest.version })}
+        </Button>
+      ) : null}
+    </div>
+  );
+}
+
+function sheetValue(value: unknown): string {
+  if (value === undefined || value === null) return t('no-value');
+  if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
+  if (Array.isArray(value))
+    return value.map((each) => (typeof each === 'object' ? Object.values(each as object).join(' / ') : String(each))).join(', ');
+  return String(value as string | number);
+}
+
+function RatingFigures({ plan }: { plan: FacePlan }) {
+  const { rating, water } = plan;
+  const { output } = rating!;
+  return (
+    <div>
+      <Figure label={t('rating.needed')} value={output.requiredKPa} unit="kPa" working={rating} />
+      <Figure
+        label={t('rating.rated', { side: t(`side-of-coat.${water?.side ?? 'positive'}`) })}
+        value={output.ratedKPa}
+        unit="kPa"
+        working={rating}
+      />
+      <Figure
+        label={t('rating.utilisation')}
+        value={
+          output.utilisation === null
+            ? output.passes
+              ? t('rating.nothing')
+              : t('rating.void')
+            : `${Math.round(output.utilisation * 100)} %`
+        }
+        working={rating}
+        tone={output.passes ? 'good' : 'wrong'}
+      />
+      {output.reasons.map((reason) => (
+        <p key={reason} className="mt-1 font-medium text-iron">
+          {t(`rating-reason.${reason}`)}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** The products for everything beside the coat, each to be taken from another maker. */
+function Parts({ plan, buildUp, editable }: { plan: FacePlan; buildUp: BuildUp; editable: boolean }) {
+  const { put, house } = useJob();
+  const used = [...new Set([...plan.lines.map(({ product }) => product.role), ...plan.layers.map(({ product }) => product.role)])].filter(
+    (role) => role !== 'coat',
+  );
+  if (used.length === 0) return null;
+  const choose = (role: ProductRole, product: Product) =>
+    put('build-up', { ...buildUp, products: { ...buildUp.products, [role]: { id: product.id, version: product.version } } });
+  return (
+    <details>
+      <summary className="py-1 font-medium">{t('build-up.parts', { n: used.length })}</summary>
+      <div className="grid grid-cols-2 gap-2 max-[719px]:grid-cols-1">
+        {used.map((role) => {
+          const now = plan.products?.[role];
+          const choices = house.catalogue.choices(role, buildUp.family);
+          const options = [...choices, ...(now && !choices.includes(now) ? [now] : [])];
+          return (
+            <SelectField
+              key={role}
+              label={t(`role.${role}`)}
+              disabled={!editable}
+              value={now && keyOf(now)}
+              options={options.map((product) => ({ value: keyOf(product), label: product.name }))}
+              onChange={(event) => {
+                const next = options.find((product) => keyOf(product) === event.target.value);
+                if (next) choose(role, next);
+              }}
+            />
+          );
+        })}
+      </div>
+    </details>
+  );
+}

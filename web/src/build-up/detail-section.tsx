@@ -1,0 +1,161 @@
+import { type Section, type SectionMaterial, type Treatment, sectionOf } from '@caulkhorn/core/planning';
+import { useId } from 'react';
+import { t } from '../messages/t';
+import { formatNumber, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+
+const FILL: Readonly<Record<SectionMaterial, string>> = {
+  wall: 'var(--paper-sunk)',
+  plug: 'var(--rule-strong)',
+  filler: 'var(--ochre-soft)',
+  coat: 'var(--water)',
+  stripe: 'var(--water-soft)',
+  mesh: 'none',
+  primer: 'var(--ochre)',
+  sealant: 'var(--ink-soft)',
+  rod: 'var(--paper)',
+  sheet: 'none',
+  bar: 'var(--ink)',
+  sand: 'var(--ochre-soft)',
+  grout: 'var(--ink-soft)',
+  pipe: 'var(--paper-raised)',
+  crack: 'none',
+};
+const DASH: Partial<Record<SectionMaterial, string>> = { mesh: '1 2.2', stripe: '4 2' };
+const LINE: Partial<Record<SectionMaterial, number>> = { sheet: 2.4, mesh: 1.8, crack: 1.2 };
+const MOST_PX_PER_MM = 4;
+
+interface DetailSectionProps {
+  treatment: Treatment;
+  /** film of the face's coats over it, mm */ coatMm: number;
+  /** on the page, px */ widthPx: number;
+}
+
+/** A cut through a detail, in true proportion, with its dimensions and what each part is. */
+export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps) {
+  const units = useUnits();
+  const hatch = useId();
+  const section = sectionOf(treatment, coatMm);
+  if (!section) return null;
+  const drawnPx = Math.min(widthPx * 0.68, 340);
+  const px = scaleOf(section, drawnPx);
+  const width = (section.maxX - section.minX) * px;
+  const height = (section.maxY - section.minY) * px;
+  const at = ([x, y]: readonly [number, number]) => [(x - section.minX) * px, (y - section.minY) * px] as const;
+  const path = (points: readonly (readonly [number, number])[]) =>
+    points
+      .map((point) =>
+        at(point)
+          .map((n) => n.toFixed(1))
+          .join(','),
+      )
+      .join(' ');
+  const materials = [...new Set(section.parts.map(({ material }) => material))].filter((material) => material !== 'wall');
+  return (
+    <figure className="flex flex-wrap items-start gap-x-4 gap-y-1">
+      <svg
+        width={width}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-label={t('section.name')}
+        className="max-w-full text-[11px]"
+      >
+        <defs>
+          <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <line x1="0" y1="0" x2="0" y2="9" stroke="var(--rule)" strokeWidth="1.5" />
+          </pattern>
+        </defs>
+        {section.parts.map(({ material, points, isLine }, i) =>
+          isLine ? (
+            <polyline
+              key={i}
+              points={path(points)}
+              fill="none"
+              stroke={material === 'crack' ? 'var(--iron)' : 'var(--ink)'}
+              strokeWidth={LINE[material] ?? 1.2}
+              strokeDasharray={DASH[material]}
+            />
+          ) : (
+            <g key={i}>
+              <polygon points={path(points)} fill={FILL[material]} stroke="var(--ink)" strokeWidth={0.9} />
+              {material === 'wall' ? <polygon points={path(points)} fill={`url(#${hatch})`} /> : null}
+            </g>
+          ),
+        )}
+        {section.dimensions.map(({ from, to, mm }, i) => (
+          <Dimension key={i} from={at(from)} to={at(to)} text={formatQuantity(mm, 'mm', units)} />
+        ))}
+      </svg>
+      <figcaption className="text-[13px]">
+        <ul>
+          {materials.map((material) => (
+            <li key={material} className="flex items-center gap-1.5">
+              <svg width={16} height={10} aria-hidden>
+                {FILL[material] === 'none' ? (
+                  <line
+                    x1={0}
+                    y1={5}
+                    x2={16}
+                    y2={5}
+                    stroke={material === 'crack' ? 'var(--iron)' : 'var(--ink)'}
+                    strokeWidth={LINE[material] ?? 1.2}
+                    strokeDasharray={DASH[material]}
+                  />
+                ) : (
+                  <rect x={0.5} y={0.5} width={15} height={9} fill={FILL[material]} stroke="var(--ink)" />
+                )}
+              </svg>
+              {t(`material.${material}`)}
+            </li>
+          ))}
+        </ul>
+        <ScaleBar px={px} />
+      </figcaption>
+    </figure>
+  );
+}
+
+function scaleOf({ minX, maxX }: Section, drawnPx: number): number {
+  return Math.min(MOST_PX_PER_MM, drawnPx / (maxX - minX));
+}
+
+/** Dimension line with its figure on a ground of its own, so that it can be read over anything. */
+function Dimension({ from, to, text }: { from: readonly [number, number]; to: readonly [number, number]; text: string }) {
+  const isUpright = Math.abs(to[1] - from[1]) > Math.abs(to[0] - from[0]);
+  const [dx, dy] = isUpright ? [9, 0] : [0, -9];
+  const [x1, y1, x2, y2] = [from[0] + dx, from[1] + dy, to[0] + dx, to[1] + dy];
+  const [x, y] = [(x1 + x2) / 2, (y1 + y2) / 2];
+  const halo = { paintOrder: 'stroke', stroke: 'var(--paper-raised)', strokeWidth: 3 } as const;
+  return (
+    <g stroke="var(--ink)">
+      <line x1={x1} y1={y1} x2={x2} y2={y2} strokeWidth={1} />
+      {[[x1, y1] as const, [x2, y2] as const].map(([tx, ty], i) => (
+        <line key={i} x1={tx - 3} y1={ty + 3} x2={tx + 3} y2={ty - 3} strokeWidth={1.4} />
+      ))}
+      <text
+        x={isUpright ? x + 5 : x}
+        y={isUpright ? y + 4 : y - 4}
+        textAnchor={isUpright ? 'start' : 'middle'}
+        fill="var(--ink)"
+        style={halo}
+      >
+        {text}
+      </text>
+    </g>
+  );
+}
+
+const BAR_MM = [10, 20, 50, 100, 200] as const;
+
+function ScaleBar({ px }: { px: number }) {
+  const mm = BAR_MM.find((each) => each * px >= 30) ?? 200;
+  return (
+    <p className="mt-1 flex items-center gap-1.5 text-soft">
+      <svg width={mm * px} height={6} aria-hidden>
+        <path d={`M0.5 0v6M0.5 3h${mm * px - 1}M${mm * px - 0.5} 0v6`} stroke="var(--ink)" fill="none" />
+      </svg>
+      {t('section.scale', { mm: formatNumber(mm, 0) })}
+    </p>
+  );
+}

@@ -1,0 +1,71 @@
+import type { DetailStep } from '@caulkhorn/core/build-up';
+import type { FacePlan, Treatment } from '@caulkhorn/core/planning';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { t } from '../messages/t';
+import { formatNumber, formatQuantity } from '../shared/numbers';
+
+/** One step of a detail as the crew is told it. */
+export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, units: UnitSystem): string {
+  const mm = (value: number | undefined) => formatQuantity(value ?? 0, 'mm', units);
+  const role =
+    step.do === 'plug'
+      ? 'plug'
+      : step.do === 'inject'
+        ? 'injection-grout'
+        : step.do === 'seal-joint'
+          ? 'sealant'
+          : step.do === 'seal-hole'
+            ? 'fixing-sealant'
+            : 'role' in step
+              ? step.role
+              : 'coat';
+  const product = plan.products?.[role]?.name ?? t(`role.${role}`);
+  switch (step.do) {
+    case 'open': {
+      const { widthMm, depthMm, extendMm } = step.slot;
+      return t('how.open', { width: mm(widthMm), depth: mm(depthMm), extend: extendMm ? t('how.extend', { by: mm(extendMm) }) : '' });
+    }
+    case 'fill': {
+      const layers = treatment.slot?.output.mortarLayers.length ?? 1;
+      return t('how.fill', { product, layers: layers > 1 ? t('how.layers', { n: layers }) : t('how.one-layer') });
+    }
+    case 'patch':
+      return t('how.patch', { product, depth: mm(step.leastDepthMm) });
+    case 'skim':
+      return t('how.skim', { product, film: mm(step.filmMm) });
+    case 'inject':
+      return t('how.inject', { product, spacing: mm(step.spacingMm) });
+    case 'prime':
+      return t('how.prime', { product, side: mm(step.eachSideMm) });
+    case 'fillet':
+      return t('how.fillet', { product, leg: mm(step.legMm) });
+    case 'chamfer':
+      return t('how.chamfer', { leg: mm(step.legMm) });
+    case 'stripe':
+      return t('how.stripe', { side: mm(step.eachSideMm), mesh: step.mesh ? t('how.mesh') : step.fabric ? t('how.fabric') : '' });
+    case 'seal-joint':
+      return t('how.seal-joint', { product, depth: mm(step.depthMm) });
+    case 'sheet':
+      return t('how.sheet', {
+        side: mm(step.lapMm),
+        slack: mm(treatment.geometry.movementMm ?? 5),
+        bars: step.barSpacingMm === undefined ? '' : t('how.bars', { spacing: mm(step.barSpacingMm) }),
+      });
+    case 'pour-flush':
+      return t('how.pour-flush', { product, sand: formatNumber(step.sandToResin, 1, 0) });
+    case 'lap-pipe':
+      return t('how.lap-pipe', { onto: mm(step.ontoPipeMm), side: mm(step.ontoFaceMm) });
+    case 'lap-drain':
+      return t('how.lap-drain', { onto: mm(step.intoMm), side: mm(step.ontoFaceMm), ring: step.ring ? t('how.ring') : '' });
+    case 'floor-lap':
+      return t('how.floor-lap', { onto: mm(step.ontoMm) });
+    case 'kick':
+      return t('how.kick', { height: mm(step.heightMm) });
+    case 'clean':
+      return t(`how.clean.${step.how}`);
+    case 'plug':
+    case 'seal-hole':
+    case 'loose-fill':
+      return t(`how.${step.do}`, { product });
+  }
+}

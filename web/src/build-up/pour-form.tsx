@@ -1,0 +1,136 @@
+import { PourDto, checkShape } from '@caulkhorn/contract';
+import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
+import { concreteM3, pourPlan } from '@caulkhorn/core/planning';
+import { t } from '../messages/t';
+import { fieldText, formatNumber, formatQuantity, readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { fromLocalField, fullTime, localField } from '../shared/times';
+import { FormFoot } from '../shared/ui/form-foot';
+import { TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { Figure } from '../workings/figure';
+import { useJob } from '../workspace/job-context';
+import type { FaceSite } from './use-face-site';
+
+/** Concrete still to be placed: what goes into a pour, or onto a bay, and when. */
+export function PourForm({ site }: { site: FaceSite }) {
+  const { model, put, can } = useJob();
+  const units = useUnits();
+  const { face, plan } = site;
+  const buildUp = plan.buildUp!;
+  const { pour } = buildUp;
+  const { timeZone } = model.job;
+  const isShake = buildUp.family === 'crystalline-dry-shake';
+  const start = {
+    name: pour?.name ?? '',
+    concreteM3: fieldText(pour?.concreteM3, 'm³', units),
+    cementKgM3: fieldText(pour?.cementKgM3 ?? 350, 'kg/m³', units),
+    dosePct: fieldText(pour?.dosePct ?? 0.8, '%', units),
+    pouredAt: pour?.pouredAt ? localField(Date.parse(pour.pouredAt), timeZone) : '',
+    bayM2: fieldText(pour?.bayM2, 'm²', units),
+  };
+  const form = useKeptForm(`pour ${buildUp.id} ${units}`, start);
+  const { register, formState } = form;
+  const faults = formState.errors;
+  const save = form.handleSubmit((texts) => {
+    const figure = (text: string, unit: string) => readQuantity(text, unit, units);
+    const next: Pour = {
+      name: texts.name.trim(),
+      cementKgM3: figure(texts.cementKgM3, 'kg/m³') ?? NaN,
+      dosePct: figure(texts.dosePct, '%') ?? NaN,
+      ...optional('concreteM3', figure(texts.concreteM3, 'm³')),
+      ...optional('bayM2', figure(texts.bayM2, 'm²')),
+      ...optional('pouredAt', fromLocalField(texts.pouredAt, timeZone)),
+    };
+    const shape = checkShape(PourDto, next);
+    if (!shape.ok) return form.showIssues(shape.issues);
+    form.forget();
+    put('build-up', { ...buildUp, pour: next });
+  });
+  const planned = pour && plan.products?.coat ? pourPlan(face, buildUp, plan.products.coat, site.conditions.temperatureC) : undefined;
+  return (
+    <section>
+      <h3 className="mb-1 font-semibold">{t(isShake ? 'pour.bays' : 'pour.title')}</h3>
+      {can('plan') ? (
+        <form onSubmit={(event) => void save(event)} className="grid grid-cols-2 gap-2" noValidate>
+          <TextField label={t('pour.name')} fault={faults.name?.message} {...register('name')} />
+          <TextField label={t('pour.at')} type="datetime-local" fault={faults.pouredAt?.message} {...register('pouredAt')} />
+          {isShake ? (
+            <TextField label={t('pour.bay')} unit="m²" inputMode="decimal" fault={faults.bayM2?.message} {...register('bayM2')} />
+          ) : (
+            <>
+              <TextField
+                label={t('pour.concrete')}
+                unit="m³"
+                inputMode="decimal"
+                placeholder={formatQuantity(concreteM3(face, {}), '', units)}
+                fault={faults.concreteM3?.message}
+                {...register('concreteM3')}
+              />
+              <TextField
+                label={t('pour.cement')}
+                unit="kg/m³"
+                inputMode="decimal"
+                fault={faults.cementKgM3?.message}
+                {...register('cementKgM3')}
+              />
+              <TextField label={t('pour.dose')} unit="%" inputMode="decimal" fault={faults.dosePct?.message} {...register('dosePct')} />
+            </>
+          )}
+          <div className="col-span-2">
+            <FormFoot fault={faults.root?.message} label={t('pour.save')} />
+          </div>
+        </form>
+      ) : null}
+      {planned?.kind === 'dose' ? (
+        <div className="mt-2">
+          <Figure
+            label={t('pour.powder')}
+            value={planned.doseKg}
+            unit="kg"
+            working={plan.lines.find(({ what }) => what === 'dose')?.working}
+          />
+          <Figure label={t('pour.slurry-water')} value={planned.slurryWaterL} unit="L" />
+          <Figure label={t('pour.hold-back')} value={planned.holdBackLPerM3} unit="L/m³" />
+          {planned.warnings.map((warning) => (
+            <p key={warning} className="mt-1 font-medium text-ochre">
+              {t(`pour.${warning}`)}
+            </p>
+          ))}
+          <p className="mt-1">{t('pour.how')}</p>
+        </div>
+      ) : null}
+      {planned?.kind === 'shake' ? (
+        <div className="mt-2">
+          <p>
+            {t('pour.bays-of', {
+              n: planned.bays,
+              area: formatQuantity(planned.bayM2, 'm²', units),
+              total: formatQuantity(netAreaM2(face), 'm²', units),
+            })}
+          </p>
+          <Figure label={t('pour.per-bay')} value={planned.kgPerBay} unit="kg" />
+          <ol className="mt-1 list-decimal pl-5">
+            {planned.steps.map(({ id, fromH, toH }) => (
+              <li key={id}>
+                {t(`pour.step.${id}`)}{' '}
+                <span className="text-soft">
+                  {pour?.pouredAt
+                    ? t('pour.from-to', {
+                        from: fullTime(Date.parse(pour.pouredAt) + fromH * 3_600_000, timeZone),
+                        to: fullTime(Date.parse(pour.pouredAt) + toH * 3_600_000, timeZone),
+                      })
+                    : t('pour.hours', { from: formatNumber(fromH, 1), to: formatNumber(toH, 1) })}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </div>
+      ) : null}
+    </section>
+  );
+}
+
+function optional<K extends string, V>(name: K, value: V | undefined): Partial<Record<K, V>> {
+  return value === undefined ? {} : ({ [name]: value } as Record<K, V>);
+}

@@ -1,0 +1,49 @@
+import type { FitFacts } from '@caulkhorn/core/build-up';
+import type { Face, Feature } from '@caulkhorn/core/jobs';
+import { type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@caulkhorn/core/planning';
+import { dampFacts, diagnose } from '@caulkhorn/core/survey';
+import { useMemo } from 'react';
+import { useNow } from '../shared/use-now';
+import { useJob } from '../workspace/job-context';
+import { usePlanning } from '../workspace/plan-context';
+
+const HOUR_MS = 3_600_000;
+
+const useHour = (): number => Math.floor(useNow(HOUR_MS / 4) / HOUR_MS) * HOUR_MS;
+
+/** Everything that the choice of a system for one face goes by. */
+export interface FaceSite extends Site {
+  plan: FacePlan;
+  facts: FitFacts;
+  features: readonly Feature[];
+}
+
+export function useFaceSite(face: Face): FaceSite {
+  const { model, house } = useJob();
+  const { plan, conditions } = usePlanning();
+  const hour = useHour();
+  return useMemo(() => {
+    const features = model.features.filter(({ faceId }) => faceId === face.id);
+    const readings = model.readings.filter(({ faceId }) => faceId === face.id);
+    const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
+    const facts = faceFacts(face, facePlan, features, readings, model, { ms: hour, temperatureC: conditions.temperatureC });
+    return { face, features, junctions: junctionsAnsweredBy(face, plan), around: model, house, conditions, plan: facePlan, facts };
+  }, [face, model, house, plan, conditions, hour]);
+}
+
+/** Junctions whose treatment counts for this face: those it carries now. */
+function junctionsAnsweredBy(face: Face, plan: JobPlan): Site['junctions'] {
+  const carried = new Set(plan.faces.find(({ faceId }) => faceId === face.id)?.treatments.map(({ targetId }) => targetId));
+  return plan.junctions.filter(({ id }) => carried.has(id));
+}
+
+/** What the chosen build-up must not lie on or under, rising damp as the diagnosis has it. */
+export function useTraps({ face, plan, features }: FaceSite) {
+  const { model } = useJob();
+  const hour = useHour();
+  return useMemo(() => {
+    const context = { now: new Date(hour).toISOString(), waterLevelM: plan.water?.level.levelM, coated: false };
+    const [first] = diagnose(dampFacts(face, undefined, model, context)).causes;
+    return trapsOf(plan, face, features, model, first?.cause === 'rising' && first.word !== 'unlikely');
+  }, [face, plan, features, model, hour]);
+}

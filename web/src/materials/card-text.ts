@@ -1,0 +1,20 @@
+import type { MixingCard } from '@caulkhorn/core/planning';
+import { t } from '../messages/t';
+import { formatNumber } from '../shared/numbers';
+
+export const partName = (name: string): string => t(`card.part.${name}`);
+
+/** What to do, in order, as short sentences. */
+export function stepsOf({ product, parts }: Pick<MixingCard, 'product' | 'parts'>): string[] {
+  const mix = product.mix!;
+  const [first, second] = parts;
+  const into = first && second ? t('card.into', { what: partName(second.name), where: partName(first.name) }) : '';
+  return [
+    mix.firstAloneMin ? t('card.first-alone', { part: partName(first!.name), min: formatNumber(mix.firstAloneMin, 1, 0) }) : '',
+    into,
+    t('card.mix-time', { min: formatNumber(mix.mixMin, 2, 0) }),
+    mix.maxRpm ? t('card.rpm', { rpm: mix.maxRpm }) : '',
+    mix.standMin > 0 ? t('card.stand', { min: formatNumber(mix.standMin, 1, 0) }) : '',
+    mix.wholePacksOnly ? t('card.whole-packs') : '',
+  ].filter((text) => text !== '');
+}

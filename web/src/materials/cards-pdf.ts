@@ -1,0 +1,59 @@
+import type { MixingCard } from '@caulkhorn/core/planning';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import type { Content } from 'pdfmake/interfaces';
+import { loadPdfMaker } from '../exchange/pdf-maker';
+import { t } from '../messages/t';
+import { formatNumber, formatQuantity } from '../shared/numbers';
+import { partName, stepsOf } from './card-text';
+
+/** Mixing cards on A4, large enough to be read from an arm's length. */
+export async function cardsPdf(cards: readonly MixingCard[], title: string, line: string, units: UnitSystem): Promise<Blob> {
+  const { maker, font } = await loadPdfMaker();
+  const content: Content[] = [
+    { text: title, fontSize: 12 },
+    { text: t('card.title'), fontSize: 20, bold: true },
+    { text: line, margin: [0, 0, 0, 10] },
+    ...cards.map((card) => cardContent(card, units)),
+    { text: t('dossier.disclaimer'), fontSize: 9, margin: [0, 8, 0, 0] },
+  ];
+  return maker.createPdf({ info: { title: `${title}, ${t('card.title')}` }, pageSize: 'A4', pageMargins: 40, content, defaultStyle: { font, fontSize: 12 } }).getBlob();
+}
+
+function cardContent(card: MixingCard, units: UnitSystem): Content {
+  const { product, batch, parts, tool } = card;
+  const figures = [
+    ...parts.map((part) => ({
+      value: part.name === 'water' ? formatQuantity(part.volumeL, 'L', units) : formatQuantity(part.massKg, 'kg', units),
+      label: partName(part.name) + (part.name === 'water' ? '' : ` (${formatQuantity(part.volumeL, 'L', units)})`),
+    })),
+    { value: formatQuantity(batch.output.lifeMin, 'min', units), label: t('card.life') },
+  ];
+  return {
+    unbreakable: true,
+    margin: [0, 0, 0, 12],
+    table: {
+      widths: ['*'],
+      body: [
+        [
+          {
+            margin: 8,
+            stack: [
+              { columns: [{ text: product.name, fontSize: 16, bold: true }, { text: t('card.batches', { n: batch.output.batches }), alignment: 'right' }] },
+              { columns: figures.map(({ value, label }) => ({ stack: [{ text: value, fontSize: 26, bold: true }, { text: label }] })), margin: [0, 6, 0, 6] },
+              { text: stepsOf(card).join(' ') },
+              {
+                text: t('card.placing', {
+                  tool: t(`tool.${tool}`),
+                  min: formatNumber(batch.output.minutesPerBatch, 0),
+                  why: t(`card.limit.${batch.output.limiting}`),
+                }),
+              },
+              { text: t('card.nothing-else'), bold: true },
+              ...(product.hazards ?? []).map((hazard) => ({ text: t(`caution.${hazard}`), margin: [0, 3, 0, 0] as [number, number, number, number] })),
+            ],
+          },
+        ],
+      ],
+    },
+  };
+}

@@ -1,0 +1,43 @@
+import { type OrderLine, unitPrice } from '@caulkhorn/core/planning';
+import { t } from '../messages/t';
+import { formatMoney, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Figure } from '../workings/figure';
+
+/** Whole packs at least cost, what is left over and what that is worth. Sums stand by currency: they are never mixed. */
+export function OrderList({ orders }: { orders: readonly OrderLine[] }) {
+  const sums = new Map<string, number>();
+  for (const { product, packs } of orders) sums.set(product.currency, (sums.get(product.currency) ?? 0) + packs.output.cost);
+  return (
+    <>
+      {orders.map((order) => (
+        <PackFigures key={`${order.product.id} ${order.product.version}`} order={order} />
+      ))}
+      {[...sums].map(([currency, minor]) => (
+        <p key={currency} className="mt-1 flex justify-between border-b-2 border-rule-strong py-1 font-semibold">
+          <span>{t('materials.total')}</span>
+          <span>{formatMoney(minor, currency)}</span>
+        </p>
+      ))}
+    </>
+  );
+}
+
+function PackFigures({ order }: { order: OrderLine }) {
+  const units = useUnits();
+  const { product, required, packs: working } = order;
+  const { packs, surplusKg, cost } = working.output;
+  const amount = (value: number) => formatQuantity(value, product.measure, units);
+  const list = packs.map((pack) => `${pack.count} × ${amount(pack.sizeKg)}`).join(' + ');
+  return (
+    <div className="mb-2">
+      <p className="font-medium">
+        {product.name} <span className="text-[13px] text-soft">{t('product.version', { n: product.version })}</span>
+      </p>
+      <Figure label={`${t('materials.needed', { kg: amount(required) })} → ${list}`} value={formatMoney(cost, product.currency)} working={working} />
+      <p className="text-[13px] text-soft">
+        {t('materials.surplus', { kg: amount(surplusKg), worth: formatMoney(surplusKg * unitPrice(product.packs), product.currency) })}
+      </p>
+    </div>
+  );
+}
