@@ -88,11 +88,13 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
   await test.step('build-up: chosen with a reason; each treatment says why; the rating holds', async () => {
     await goTo(page, 'Build-up');
     await choose(page, /North wall/);
-    await page.getByRole('button', { name: /Choose Tarnwick Veil/ }).click();
+    await page.getByRole('button', { name: 'Choose Crystalline slurry', exact: true }).click();
+    await page.getByLabel('Crystalline slurry', { exact: true }).selectOption('tarnwick-veil@2');
     await expect(slate(page).getByRole('button', { name: /Rating used/ })).toContainText('4 %');
     await page.getByText('K1 crack').click();
     await expect(slate(page)).toContainText('It lets water through, so it is opened whatever its width');
-    await expect(page.getByRole('img', { name: 'Cut through the filled slot, to scale' }).first()).toBeVisible();
+    await expect(page.getByRole('img', { name: 'Cut through the detail, to scale' }).first()).toBeVisible();
+    await page.getByText('Where practitioners disagree').click();
     await page.getByLabel('Second coat').selectOption('A');
     await page.getByLabel('Why this, for the record').fill('Young wall, one crew.');
     await page.getByLabel('Why this, for the record').blur();
@@ -109,11 +111,12 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     await goTo(page, 'Materials');
     // 15 m² · 0.8 · 2 · 1.1 · 1.05
     await expect(slate(page).getByRole('row', { name: /^A coats/ })).toContainText('27.7');
-    await expect(page.getByRole('article', { name: 'Mixing card Tarnwick Veil slurry' })).toContainText('Never more water later.');
     await slate(page)
       .getByRole('row', { name: /L1 plug/ })
       .click();
     await expect(row(page, /L1/)).toHaveAttribute('aria-selected', 'true');
+    await slate(page).getByRole('tab', { name: 'Mixing cards' }).click();
+    await expect(page.getByRole('article', { name: 'Mixing card Tarnwick Veil slurry' })).toContainText('Never more water later.');
   });
 
   await test.step('programme: released to the site', async () => {

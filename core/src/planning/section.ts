@@ -46,7 +46,6 @@ export interface Section {
 
 /** Thinner than this nothing can be seen at any scale a page allows. */
 const LEAST_SHOWN_MM = 1.2;
-const MARGIN_MM = 25;
 const SHOWN_DEPTH_MM = 30;
 
 /** Draws what a treatment does, in true proportion; undefined where there is nothing to draw. `coatMm` is the film over all. */
@@ -449,10 +448,10 @@ class Drawing {
     }
     const all = this.parts.flatMap(({ points }) => points);
     return {
-      minX: Math.min(...all.map(([x]) => x)) - (isFlat ? 0 : MARGIN_MM / 2),
-      maxX: Math.max(...all.map(([x]) => x)) + MARGIN_MM,
-      minY: -heightMm - MARGIN_MM / 2,
-      maxY: Math.max(...all.map(([, y]) => y)) + MARGIN_MM / 3,
+      minX: Math.min(...all.map(([x]) => x)),
+      maxX: Math.max(...all.map(([x]) => x)),
+      minY: Math.min(...all.map(([, y]) => y)),
+      maxY: Math.max(...all.map(([, y]) => y)),
       parts: this.parts,
       dimensions: this.dimensions,
     };

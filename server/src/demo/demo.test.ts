@@ -1,14 +1,14 @@
 import { checkModel, type JobModel } from '@caulkhorn/core/jobs';
-import { USUAL_HOUSE, planJob, programmeJob } from '@caulkhorn/core/planning';
+import { USUAL_HOUSE, planJob, programmeJob, trapsOf } from '@caulkhorn/core/planning';
 import { type LogLine, findBrokenLink, foldLog, standingEntries } from '@caulkhorn/core/site-log';
 import { demoJobs } from './demo-jobs';
 
 const NOW = new Date('2026-05-20T10:00:00Z');
-const [ropewalk, gatehouse] = demoJobs(NOW);
+const [ropewalk, gatehouse, kelpHouse] = demoJobs(NOW);
 const model = ropewalk as unknown as JobModel;
 const log = ropewalk!.log as unknown as LogLine[];
 
-test('it is the same whenever it is made for the same time', () => expect(demoJobs(NOW)).toEqual([ropewalk, gatehouse]));
+test('it is the same whenever it is made for the same time', () => expect(demoJobs(NOW)).toEqual([ropewalk, gatehouse, kelpHouse]));
 
 test('every day of the year gives a sound job', () => {
   for (const day of ['2026-01-01T00:10:00Z', '2026-03-29T01:30:00Z', '2026-12-31T23:50:00Z'])
@@ -43,4 +43,17 @@ test('the live wall’s window is still to close', () => {
 test('the fresh one has a wet wall and nothing chosen', () => {
   expect(gatehouse!.features).toHaveLength(1);
   expect([gatehouse!.buildUps, gatehouse!.planRevisions, gatehouse!.log]).toEqual([[], [], []]);
+});
+
+test('the third builds in seven ways, none of which lacks a sheet; a newer sheet and a trap wait to be seen', () => {
+  const job = kelpHouse as unknown as JobModel;
+  const plan = planJob(job, { people: 2, temperatureC: 12 }, USUAL_HOUSE);
+  expect(new Set(job.buildUps.map(({ family }) => family)).size).toBe(7);
+  expect(plan.findings.filter(({ code }) => code !== 'rating-fails').map(({ code, path }) => `${code} ${path}`)).toEqual([]);
+  const north = plan.faces.find(({ buildUp }) => buildUp?.family === 'crystalline-slurry')!;
+  expect(north.products!.coat!.version).toBe(1);
+  expect(north.treatments.some(({ instead }) => instead)).toBe(true);
+  const block = job.faces.find(({ mark }) => mark === 'B')!;
+  const blockPlan = plan.faces.find(({ faceId }) => faceId === block.id)!;
+  expect(trapsOf(blockPlan, block, [], job, false).map(({ id }) => id)).toEqual(['waterproofed-render']);
 });

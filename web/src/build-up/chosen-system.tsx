@@ -133,11 +133,16 @@ function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product;
   );
 }
 
+/** A pack with its price, or a word. */
+function itemText(item: unknown): string {
+  const { size, priceMinor } = (typeof item === 'object' && item ? item : {}) as { size?: number; priceMinor?: number };
+  return size === undefined || priceMinor === undefined ? String(item) : `${size} (${formatNumber(priceMinor / 100, 2)})`;
+}
+
 function sheetValue(value: unknown): string {
   if (value === undefined || value === null) return t('no-value');
   if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
-  if (Array.isArray(value))
-    return value.map((each) => (typeof each === 'object' ? Object.values(each as object).join(' / ') : String(each))).join(', ');
+  if (Array.isArray(value)) return (value as unknown[]).map(itemText).join(', ');
   return String(value as string | number);
 }
 

@@ -34,7 +34,7 @@ export function Comparison({ open, onOpenChange, options }: ComparisonProps) {
       <div className="overflow-x-auto">
         <table className="w-full min-w-[520px] table-fixed border-collapse">
           <thead>
-            <tr className="border-b-2 border-rule-strong text-left align-bottom">
+            <tr className="border-b-2 border-rule-strong text-left align-top">
               <th className="w-28" />
               {options.map((option) => (
                 <th key={option.family} className="py-1 pr-3 font-semibold">

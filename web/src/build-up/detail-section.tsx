@@ -24,6 +24,8 @@ const FILL: Readonly<Record<SectionMaterial, string>> = {
 const DASH: Partial<Record<SectionMaterial, string>> = { mesh: '1 2.2', stripe: '4 2' };
 const LINE: Partial<Record<SectionMaterial, number>> = { sheet: 2.4, mesh: 1.8, crack: 1.2 };
 const MOST_PX_PER_MM = 4;
+/** Room for dimensions, px. */
+const PAD = { top: 30, right: 48, bottom: 6, left: 2 } as const;
 
 interface DetailSectionProps {
   treatment: Treatment;
@@ -37,11 +39,10 @@ export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps
   const hatch = useId();
   const section = sectionOf(treatment, coatMm);
   if (!section) return null;
-  const drawnPx = Math.min(widthPx * 0.68, 340);
-  const px = scaleOf(section, drawnPx);
-  const width = (section.maxX - section.minX) * px;
-  const height = (section.maxY - section.minY) * px;
-  const at = ([x, y]: readonly [number, number]) => [(x - section.minX) * px, (y - section.minY) * px] as const;
+  const px = scaleOf(section, Math.min(widthPx * 0.62, 320));
+  const width = (section.maxX - section.minX) * px + PAD.left + PAD.right;
+  const height = (section.maxY - section.minY) * px + PAD.top + PAD.bottom;
+  const at = ([x, y]: readonly [number, number]) => [(x - section.minX) * px + PAD.left, (y - section.minY) * px + PAD.top] as const;
   const path = (points: readonly (readonly [number, number])[]) =>
     points
       .map((point) =>

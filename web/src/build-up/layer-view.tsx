@@ -6,7 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { useJob } from '../workspace/job-context';
 import { layerName, rateText, waitText } from './layer-text';
 
-const ROW_PX = 46;
+const ROW_PX = 62;
 const WALL_PX = 46;
 const STACK_PX = 116;
 const LEAST_PX = 5;
@@ -67,15 +67,17 @@ export function LayerView({ plan }: { plan: FacePlan }) {
               <span className="truncate">
                 <b className="font-semibold">{layerName(layer)}</b> {layer.product.name}
               </span>
-              <span className="truncate text-[13px] text-soft">
+              <span className="line-clamp-2 text-[13px] text-soft">
                 {[
                   layer.product.measure === 'kg' ? rateText(layer.perM2, units) : '',
                   layer.wetMm === undefined
                     ? ''
-                    : t('layer-view.wet-dry', {
-                        wet: formatQuantity(layer.wetMm, 'mm', units),
-                        dry: formatQuantity(layer.dryMm!, 'mm', units),
-                      }),
+                    : layer.wetMm === layer.dryMm
+                      ? formatQuantity(layer.wetMm, 'mm', units)
+                      : t('layer-view.wet-dry', {
+                          wet: formatQuantity(layer.wetMm, 'mm', units),
+                          dry: formatQuantity(layer.dryMm!, 'mm', units),
+                        }),
                   waitText(layer, units),
                   layer.crosswise ? t('layer-view.crosswise') : '',
                   layer.rewet ? t('layer-view.wet-first') : '',

@@ -8,7 +8,7 @@ export const partName = (name: string): string => t(`card.part.${name}`);
 export function stepsOf({ product, parts }: Pick<MixingCard, 'product' | 'parts'>): string[] {
   const mix = product.mix!;
   const [first, second] = parts;
-  const into = first && second ? t('card.into', { what: partName(second.name), where: partName(first.name) }) : '';
+  const into = first && second ? capital(t('card.into', { what: partName(second.name), where: partName(first.name) })) : '';
   return [
     mix.firstAloneMin ? t('card.first-alone', { part: partName(first!.name), min: formatNumber(mix.firstAloneMin, 1, 0) }) : '',
     into,
@@ -18,3 +18,5 @@ export function stepsOf({ product, parts }: Pick<MixingCard, 'product' | 'parts'
     mix.wholePacksOnly ? t('card.whole-packs') : '',
   ].filter((text) => text !== '');
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

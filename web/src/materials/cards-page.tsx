@@ -31,7 +31,11 @@ export function CardsPage() {
         <Button look="solid" onClick={() => print()}>
           <Printer size={16} /> {t('details.do-print')}
         </Button>
-        <Button onClick={() => void cardsPdf(cards, model.job.name, line, units).then((blob) => saveFile(`${model.job.name} ${t('card.title')}.pdf`, blob))}>
+        <Button
+          onClick={() =>
+            void cardsPdf(cards, model.job.name, line, units).then((blob) => saveFile(`${model.job.name} ${t('card.title')}.pdf`, blob))
+          }
+        >
           <FileText size={16} /> PDF
         </Button>
       </div>

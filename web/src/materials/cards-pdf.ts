@@ -16,7 +16,15 @@ export async function cardsPdf(cards: readonly MixingCard[], title: string, line
     ...cards.map((card) => cardContent(card, units)),
     { text: t('dossier.disclaimer'), fontSize: 9, margin: [0, 8, 0, 0] },
   ];
-  return maker.createPdf({ info: { title: `${title}, ${t('card.title')}` }, pageSize: 'A4', pageMargins: 40, content, defaultStyle: { font, fontSize: 12 } }).getBlob();
+  return maker
+    .createPdf({
+      info: { title: `${title}, ${t('card.title')}` },
+      pageSize: 'A4',
+      pageMargins: 40,
+      content,
+      defaultStyle: { font, fontSize: 12 },
+    })
+    .getBlob();
 }
 
 function cardContent(card: MixingCard, units: UnitSystem): Content {
@@ -38,8 +46,16 @@ function cardContent(card: MixingCard, units: UnitSystem): Content {
           {
             margin: 8,
             stack: [
-              { columns: [{ text: product.name, fontSize: 16, bold: true }, { text: t('card.batches', { n: batch.output.batches }), alignment: 'right' }] },
-              { columns: figures.map(({ value, label }) => ({ stack: [{ text: value, fontSize: 26, bold: true }, { text: label }] })), margin: [0, 6, 0, 6] },
+              {
+                columns: [
+                  { text: product.name, fontSize: 16, bold: true },
+                  { text: t('card.batches', { n: batch.output.batches }), alignment: 'right' },
+                ],
+              },
+              {
+                columns: figures.map(({ value, label }) => ({ stack: [{ text: value, fontSize: 26, bold: true }, { text: label }] })),
+                margin: [0, 6, 0, 6],
+              },
               { text: stepsOf(card).join(' ') },
               {
                 text: t('card.placing', {
@@ -49,7 +65,10 @@ function cardContent(card: MixingCard, units: UnitSystem): Content {
                 }),
               },
               { text: t('card.nothing-else'), bold: true },
-              ...(product.hazards ?? []).map((hazard) => ({ text: t(`caution.${hazard}`), margin: [0, 3, 0, 0] as [number, number, number, number] })),
+              ...(product.hazards ?? []).map((hazard) => ({
+                text: t(`caution.${hazard}`),
+                margin: [0, 3, 0, 0] as [number, number, number, number],
+              })),
             ],
           },
         ],

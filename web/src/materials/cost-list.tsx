@@ -39,7 +39,13 @@ export function CostList({ plan }: { plan: JobPlan }) {
   const columns: Column<Row>[] = [
     { id: 'face', header: t('materials.where'), value: ({ mark, name }) => `${mark} ${name}` },
     { id: 'hours', header: t('cost.hours'), isNumber: true, value: ({ workH }) => workH, cell: ({ workH }) => formatNumber(workH, 1) },
-    { id: 'material', header: t('cost.material'), isNumber: true, value: (row) => row.materialMinor, cell: (row) => money(row.materialMinor, row) },
+    {
+      id: 'material',
+      header: t('cost.material'),
+      isNumber: true,
+      value: (row) => row.materialMinor,
+      cell: (row) => money(row.materialMinor, row),
+    },
     { id: 'labour', header: t('cost.labour'), isNumber: true, value: (row) => row.labourMinor, cell: (row) => money(row.labourMinor, row) },
     { id: 'per-m2', header: t('cost.per-m2'), isNumber: true, value: (row) => row.perM2Minor, cell: (row) => money(row.perM2Minor, row) },
   ];
@@ -57,8 +63,20 @@ export function CostList({ plan }: { plan: JobPlan }) {
       />
       {currencies.length === 1 ? (
         <p className="mt-2 flex justify-between border-b-2 border-rule-strong py-1 font-semibold">
-          <span>{t('cost.sum', { hours: formatNumber(sum(({ workH }) => workH), 1) })}</span>
-          <span>{formatMoney(sum(({ materialMinor, labourMinor }) => materialMinor + labourMinor), currencies[0]!)}</span>
+          <span>
+            {t('cost.sum', {
+              hours: formatNumber(
+                sum(({ workH }) => workH),
+                1,
+              ),
+            })}
+          </span>
+          <span>
+            {formatMoney(
+              sum(({ materialMinor, labourMinor }) => materialMinor + labourMinor),
+              currencies[0]!,
+            )}
+          </span>
         </p>
       ) : null}
       <p className="mt-2 text-[13px] text-soft">{t('cost.note')}</p>

@@ -50,7 +50,11 @@ function Card({ card, isLarge }: { card: MixingCard; isLarge?: boolean }) {
       </div>
       <p className="font-medium">{stepsOf(card).join(' ')}</p>
       <p className={isLarge ? '' : 'text-[13px] text-soft'}>
-        {t('card.placing', { tool: t(`tool.${tool}`), min: formatNumber(batch.output.minutesPerBatch, 0), why: t(`card.limit.${batch.output.limiting}`) })}
+        {t('card.placing', {
+          tool: t(`tool.${tool}`),
+          min: formatNumber(batch.output.minutesPerBatch, 0),
+          why: t(`card.limit.${batch.output.limiting}`),
+        })}
       </p>
       <p className="mb-2 font-semibold">{t('card.nothing-else')}</p>
       <CrewPlan card={card} />

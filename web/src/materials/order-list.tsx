@@ -34,7 +34,11 @@ function PackFigures({ order }: { order: OrderLine }) {
       <p className="font-medium">
         {product.name} <span className="text-[13px] text-soft">{t('product.version', { n: product.version })}</span>
       </p>
-      <Figure label={`${t('materials.needed', { kg: amount(required) })} → ${list}`} value={formatMoney(cost, product.currency)} working={working} />
+      <Figure
+        label={`${t('materials.needed', { kg: amount(required) })} → ${list}`}
+        value={formatMoney(cost, product.currency)}
+        working={working}
+      />
       <p className="text-[13px] text-soft">
         {t('materials.surplus', { kg: amount(surplusKg), worth: formatMoney(surplusKg * unitPrice(product.packs), product.currency) })}
       </p>

@@ -69,7 +69,9 @@ export async function asXlsx(tables: readonly OutTable[]): Promise<Blob> {
         fields.map((value) => ({ value, fontWeight: 'bold' as const, type: String })),
         ...rows.map((row) => row.map((value) => (typeof value === 'number' ? { value, type: Number } : { value, type: String }))),
       ],
-      columns: fields.map((field, i) => ({ width: Math.min(40, Math.max(field.length, ...rows.slice(0, 200).map((row) => String(row[i]).length)) + 2) })),
+      columns: fields.map((field, i) => ({
+        width: Math.min(40, Math.max(field.length, ...rows.slice(0, 200).map((row) => String(row[i]).length)) + 2),
+      })),
       stickyRowsCount: 1,
     })),
   ).toBlob();

@@ -54,7 +54,9 @@ export function TakeOffList({ lines }: { lines: readonly TakeOffLine[] }) {
       rows={lines}
       columns={columns}
       rowKey={(line) => line.id}
-      isCurrent={(line) => selected !== null && (selected.id === line.targetId || (selected.id === line.faceId && line.targetId === undefined))}
+      isCurrent={(line) =>
+        selected !== null && (selected.id === line.targetId || (selected.id === line.faceId && line.targetId === undefined))
+      }
       onRow={(line) =>
         select(featureMarks.has(line.targetId ?? '') ? { kind: 'feature', id: line.targetId! } : { kind: 'face', id: line.faceId })
       }

@@ -50,9 +50,7 @@ test('every code with which core and contract refuse has words', () => {
       .concat(sources(join(REPO, 'server/src')))
       .flatMap((text) => [...text.matchAll(code)].map((match) => match[1]!)),
   );
-  const spoken = [...codes].filter(
-    (each) => !each.startsWith('no-governing') && each !== 'rating-fails',
-  );
+  const spoken = [...codes].filter((each) => !each.startsWith('no-governing') && each !== 'rating-fails');
   expect(spoken.length).toBeGreaterThan(30);
   expect(spoken.filter((each) => !has(`issue.${each}`) && !has(`gap.${each}`))).toEqual([]);
 });

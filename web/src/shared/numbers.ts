@@ -21,7 +21,10 @@ const DECIMALS: Readonly<Record<string, readonly [least: number, most: number]>>
   K: [1, 1],
   min: [0, 0],
   '%': [0, 1],
+  piece: [0, 0],
 };
+/** How a unit is written beside a figure, where that is not its own name. */
+const WRITTEN: Readonly<Record<string, string>> = { piece: 'pcs' };
 const USUAL_DECIMALS = [0, 2] as const;
 
 const formatters = new Map<string, Intl.NumberFormat>();
@@ -43,7 +46,7 @@ export function formatQuantity(value: number, unit: string, system: UnitSystem):
   const [least, usual] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
   // nobody measures a thousandth of a per cent
   const most = least === 0 && Math.abs(shown.value) >= 1000 ? 0 : usual;
-  return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${shown.unit}` : ''}`;
+  return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${WRITTEN[shown.unit] ?? shown.unit}` : ''}`;
 }
 
 /** A dew-point margin, rounded down: 2.98 K is not yet 3 and must not read so. */
