@@ -19,6 +19,7 @@ const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage }))
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const CardsPage = lazy(() => import('./materials/cards-page').then((m) => ({ default: m.CardsPage })));
+const HousePage = lazy(() => import('./house/house-page').then((m) => ({ default: m.HousePage })));
 const DetailsPage = lazy(() => import('./build-up/details-page').then((m) => ({ default: m.DetailsPage })));
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 
@@ -37,6 +38,14 @@ export function App() {
           <Route path="details/:faceId" element={<DetailsPage />} />
           <Route path=":lens?" element={<JobPage session={session.data} />} />
         </Route>
+        <Route
+          path="/o/:organisationId/house/:part?"
+          element={
+            <Suspense fallback={<Loading what={t('house.title')} />}>
+              <HousePage session={session.data} />
+            </Suspense>
+          }
+        />
         <Route path="/bench/:id?" element={<Bench />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>

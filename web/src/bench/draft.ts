@@ -23,7 +23,7 @@ function readDraft(spec: FieldSpec, draft: Draft, reader: Reader): unknown {
   switch (spec.type) {
     case 'record': {
       const read = readRecord(spec.fields, isRecord(draft) ? draft : {}, reader);
-      return Object.keys(read).length === 0 && !spec.required ? undefined : read;
+      return !spec.required && isHollow(read) ? undefined : read;
     }
     case 'list': {
       const items = Array.isArray(draft)
@@ -41,6 +41,11 @@ function readDraft(spec: FieldSpec, draft: Draft, reader: Reader): unknown {
     default:
       return readScalar(spec, textOf(draft), reader);
   }
+}
+
+/** Nothing was typed anywhere in it. */
+function isHollow(read: object): boolean {
+  return Object.values(read).every((value) => isRecord(value) && isHollow(value));
 }
 
 function readScalar(spec: FieldSpec, text: string, { units, timeZone }: Reader): unknown {

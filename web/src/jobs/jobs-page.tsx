@@ -1,6 +1,6 @@
 import { type JobSummary, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Calculator, CircleAlert, CircleCheck, CircleDashed, FileUp, Plus, Smartphone } from 'lucide-react';
+import { BookOpen, Calculator, CircleAlert, CircleCheck, CircleDashed, FileUp, Plus, Smartphone } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { t } from '../messages/t';
@@ -8,7 +8,7 @@ import { useSignOut } from '../people/session';
 import { api } from '../shared/api';
 import { useOfflinePages } from '../shared/offline-pages';
 import { fullTime } from '../shared/times';
-import { Button } from '../shared/ui/button';
+import { Button, buttonClass } from '../shared/ui/button';
 import { Mark } from '../shared/ui/mark';
 import { Failed, Loading } from '../shared/ui/states';
 import { ImportDialog } from './import-dialog';
@@ -73,6 +73,11 @@ function OrganisationJobs({ organisation }: { organisation: Organisation }) {
         <h1 className="flex-1 text-xl font-semibold">
           {organisation.name} <span className="text-sm font-normal text-soft">{t(`standing.${organisation.standing}`)}</span>
         </h1>
+        {organisation.standing === 'guest' ? null : (
+          <Link to={`/o/${organisation.id}/house/catalogue`} className={buttonClass()}>
+            <BookOpen size={16} /> {t('house.open')}
+          </Link>
+        )}
         {mayMake ? (
           <>
             <Button onClick={() => setDialog('import')}>

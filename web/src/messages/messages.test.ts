@@ -20,8 +20,8 @@ import {
 } from '@caulkhorn/contract';
 import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
 import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
-import type { FieldSpec } from '@caulkhorn/core/fields';
-import { FAMILIES, HAZARDS, PART_NAMES, TOOLS } from '@caulkhorn/core/catalogue';
+import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
+import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
 import { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES } from '@caulkhorn/core/jobs';
 import { PACES, WORK_STEPS } from '@caulkhorn/core/planning';
 import { has, t } from './t';
@@ -115,6 +115,18 @@ test.each([
 
 test('a rule that refuses says what to do instead', () => {
   for (const rule of DETAIL_RULES) if (rule.verdict === 'refuse') expect(has(`instead.${rule.why}`)).toBe(true);
+});
+
+test('every figure of a product’s sheet has words, and so has each of its choices', () => {
+  const missing = new Set<string>();
+  const visit = (name: string, spec: FieldSpec): void => {
+    if (!has(`field.${name}`)) missing.add(`field.${name}`);
+    if (spec.type === 'choice') for (const each of spec.choices) if (!has(`value.${each}`)) missing.add(`value.${each}`);
+    if (spec.type === 'record') for (const [each, of] of Object.entries(spec.fields)) visit(each, of);
+    if (spec.type === 'list') visit(name, spec.of);
+  };
+  for (const [name, spec] of Object.entries(describeFields(PRODUCT_FIELDS))) visit(name, spec);
+  expect([...missing]).toEqual([]);
 });
 
 test('values are filled in; an unknown code is told in general words', () => {

@@ -83,6 +83,7 @@ export const api = {
   /** No answer given to one person is kept for the next. */
   forget: () => answered.clear(),
   post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
+  put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
   putFile: <T>(path: string, file: Blob) => request<T>('PUT', path, file),
   delete: <T>(path: string) => request<T>('DELETE', path),
 };

@@ -3,6 +3,7 @@ import { BUILD_UP } from './build-up';
 import { CALCULATOR_WORDS } from './calculators';
 import { CALCULATOR_FIELDS } from './calculator-fields';
 import { COMMON } from './common';
+import { HOUSE } from './house';
 import { ISSUES } from './issues';
 import { MEASURING } from './measuring';
 import { SITE } from './site';
@@ -15,6 +16,7 @@ export const EN = {
   ...SURVEY,
   ...MEASURING,
   ...SITE,
+  ...HOUSE,
   ...BUILD_UP,
   ...SYSTEMS,
   ...WORK,

@@ -1,0 +1,60 @@
+import { type HouseAnswer, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
+import { useQuery } from '@tanstack/react-query';
+import { ArrowLeft } from 'lucide-react';
+import { Link, NavLink, Navigate, useParams } from 'react-router';
+import { t } from '../messages/t';
+import { Failed, Loading } from '../shared/ui/states';
+import { houseQuery } from '../workspace/job-queries';
+import { CatalogueTable } from './catalogue-table';
+import { HouseSchools } from './house-schools';
+import { OutputRates } from './output-rates';
+
+const PARTS = ['catalogue', 'rates', 'schools'] as const;
+
+/** What an organisation buys from, how fast its people are, and the schools it follows. */
+export function HousePage({ session }: { session: SessionInfo }) {
+  const { organisationId = '', part = 'catalogue' } = useParams();
+  const organisation = session.organisations.find((each) => each.id === organisationId);
+  const house = useQuery(houseQuery(organisationId));
+  if (!organisation) return <Navigate to="/" replace />;
+  const may = PERMISSIONS[organisation.standing].includes('plan');
+  return (
+    <div className="min-h-full">
+      <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
+        <Link to="/" className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10">
+          <ArrowLeft size={16} /> {t('house.jobs')}
+        </Link>
+        <b className="text-base">{organisation.name}</b>
+      </header>
+      <main className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
+        <nav aria-label={t('house.title')} className="mb-4 flex border-b-2 border-rule-strong">
+          {PARTS.map((each) => (
+            <NavLink
+              key={each}
+              to={`/o/${organisationId}/house/${each}`}
+              className={({ isActive }) =>
+                `-mb-0.5 flex h-10 items-center border-b-2 px-4 font-medium max-[719px]:h-12 ${isActive ? 'border-water' : 'border-transparent text-soft hover:text-ink'}`
+              }
+            >
+              {t(`house.part.${each}`)}
+            </NavLink>
+          ))}
+        </nav>
+        {house.isPending ? <Loading what={t('house.title')} /> : null}
+        {house.isError && !house.data ? <Failed fault={house.error} retry={() => void house.refetch()} /> : null}
+        {house.data ? <Part part={part} organisationId={organisationId} house={house.data} may={may} /> : null}
+      </main>
+    </div>
+  );
+}
+
+export interface PartProps {
+  organisationId: string;
+  house: HouseAnswer;
+  /** may change it */ may: boolean;
+}
+
+function Part({ part, ...rest }: PartProps & { part: string }) {
+  if (part === 'rates') return <OutputRates {...rest} />;
+  return part === 'schools' ? <HouseSchools {...rest} /> : <CatalogueTable {...rest} />;
+}
