@@ -30,6 +30,8 @@ const client: QueryClient = new QueryClient({
       // what is kept on the device must not be let go by the page first
       gcTime: KEPT_FOR_MS,
     },
+    // a local network without the internet is no reason to hold a change back
+    mutations: { networkMode: 'always' },
   },
 });
 

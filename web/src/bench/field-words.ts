@@ -33,3 +33,9 @@ export function placeInWords(place: string): string {
     .replace(/\.?([A-Za-z]\w*)/g, (_, name: string) => t(`field.${name}`))
     .trim();
 }
+
+/** Words of a form of its own go before those that all forms share. */
+export function ownWords(area: 'field' | 'value', name: string, words: string | undefined): string {
+  const own = `${words}.${area}.${name}`;
+  return t(words !== undefined && has(own) ? own : `${area}.${name}`);
+}

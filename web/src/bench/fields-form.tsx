@@ -5,7 +5,7 @@ import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
 import { NONE, type Draft, type DraftRecord, type Reader, isRecord, textOf } from './draft';
-import { faultAt, faultUnder, unitText } from './field-words';
+import { faultAt, faultUnder, ownWords, unitText } from './field-words';
 import { RowsField } from './rows-field';
 
 interface FormProps {
@@ -14,6 +14,7 @@ interface FormProps {
   reader: Reader;
   issues: readonly Issue[];
   /** path of this record within the whole input */ path?: string;
+  /** area of the catalogue that holds words of this form's own */ words?: string;
   /** names of fields of which one is to be given: none of them may simply be left out */ oneOf?: ReadonlySet<string>;
   onChange(draft: DraftRecord): void;
 }
@@ -50,12 +51,13 @@ interface OneFieldProps {
   issues: readonly Issue[];
   path: string;
   isOneOf: boolean;
+  words?: string;
   onChange(draft: Draft): void;
 }
 
 function OneField(props: OneFieldProps) {
-  const { name, spec, draft, reader, issues, path, onChange } = props;
-  const label = t(`field.${name}`);
+  const { name, spec, draft, reader, issues, path, words, onChange } = props;
+  const label = ownWords('field', name, words);
   const fault = faultAt(issues, path);
   const hint = hintFor(spec, reader);
   const typed = (event: { target: { value: string } }) => onChange(event.target.value);
@@ -72,9 +74,9 @@ function OneField(props: OneFieldProps) {
     case 'number':
       return <TextField {...usual} unit={unitBeside(label, spec.unit, reader)} inputMode="decimal" placeholder={ifEmpty} />;
     case 'choice':
-      return <SelectField {...usual} options={choices(spec.choices, spec)} />;
+      return <SelectField {...usual} options={choices(spec.choices, spec, words)} />;
     case 'flag':
-      return <SelectField {...usual} options={choices(['yes', 'no'], spec)} />;
+      return <SelectField {...usual} options={choices(['yes', 'no'], spec, words)} />;
     case 'time':
       return <TextField {...usual} type="datetime-local" hint={ifEmpty} />;
     case 'date':
@@ -98,6 +100,7 @@ function OneField(props: OneFieldProps) {
               reader={reader}
               issues={issues}
               path={path}
+              words={words}
               onChange={onChange}
             />
           </div>
@@ -136,10 +139,10 @@ function unitBeside(label: string, unit: string, reader: Reader): string | undef
   return unit === 'day' && /day/i.test(label) ? undefined : unitText(unit, reader);
 }
 
-function choices(values: readonly string[], spec: FieldSpec): { value: string; label: string }[] {
+function choices(values: readonly string[], spec: FieldSpec, words: string | undefined): { value: string; label: string }[] {
   const preset = 'default' in spec ? spec.default : undefined;
   const none = { value: '', label: spec.required ? t('bench.choose') : '' };
-  const named = values.map((value) => ({ value, label: value === 'yes' || value === 'no' ? t(value) : t(`value.${value}`) }));
+  const named = values.map((value) => ({ value, label: value === 'yes' || value === 'no' ? t(value) : ownWords('value', value, words) }));
   return preset === undefined || spec.required
     ? [none, ...named]
     : [

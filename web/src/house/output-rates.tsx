@@ -42,7 +42,7 @@ export function OutputRates({ organisationId, house, may }: PartProps) {
                 unit={t('rates.unit', { per: t(`rates.per.${PACES[id].per}`) })}
                 inputMode="decimal"
                 disabled={!may}
-                placeholder={formatNumber(PACES[id].minutes, 1, 0)}
+                placeholder={t('rates.usual', { minutes: formatNumber(PACES[id].minutes, 1, 0) })}
                 defaultValue={house.paces[id] === undefined ? '' : String(house.paces[id])}
                 onBlur={({ target }) => {
                   if (target.value !== (house.paces[id] === undefined ? '' : String(house.paces[id]))) keep(id, target.value);

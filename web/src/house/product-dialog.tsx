@@ -45,6 +45,7 @@ export function ProductDialog({ organisationId, product, isOwn, may, onClose }: 
           draft={draft}
           reader={reader}
           issues={issues}
+          words="sheet-form"
           onChange={(next) => {
             setDraft(next);
             setIssues([]);

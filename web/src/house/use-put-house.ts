@@ -21,8 +21,11 @@ export function usePutHouse(organisationId: string, house: HouseAnswer) {
         labourMinorPerH,
         ...change,
       }),
-    onSuccess: (answer, change) =>
-      client.setQueryData<HouseAnswer>(query.queryKey, (old) => old && { ...old, ...change, version: answer.version }),
+    onSuccess: (answer, change) => {
+      toast(t('house.saved'));
+
+      client.setQueryData<HouseAnswer>(query.queryKey, (old) => old && { ...old, ...change, version: answer.version });
+    },
     onError: (fault) => {
       toast.error(t(fault instanceof ApiError && fault.code === 'stale-version' ? 'house.changed-since' : 'house.not-saved'));
       void client.invalidateQueries({ queryKey: query.queryKey });
