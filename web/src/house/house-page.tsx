@@ -15,7 +15,8 @@ const PARTS = ['catalogue', 'rates', 'schools'] as const;
 export function HousePage({ session }: { session: SessionInfo }) {
   const { organisationId = '', part = 'catalogue' } = useParams();
   const organisation = session.organisations.find((each) => each.id === organisationId);
-  const house = useQuery(houseQuery(organisationId));
+  // what is kept on the device may be a moment older than what was just changed
+  const house = useQuery({ ...houseQuery(organisationId), refetchOnMount: 'always' });
   if (!organisation) return <Navigate to="/" replace />;
   const may = PERMISSIONS[organisation.standing].includes('plan');
   return (
