@@ -88,27 +88,36 @@ test('wet film, dry film, rate and coverage of every coat agree with each other'
     }
 });
 
+/** A sheet that may be spoilt in any way. */
+type Loose = Record<string, unknown>;
+interface Sheet extends Loose {
+  coat: Loose & { rating: Loose };
+  mix: Loose;
+  limits: Loose;
+  packs: { size: number }[];
+}
+
 describe('a sheet is refused', () => {
-  const slurry = () => structuredClone(find('tarnwick-veil', 2)) as unknown as Record<string, unknown>;
+  const slurry = () => structuredClone(find('tarnwick-veil', 2)) as unknown as Sheet;
   const paths = (raw: unknown) => {
     const result = checkProduct(raw);
     return result.ok ? [] : result.issues.map(({ code, path }) => `${path}: ${code}`);
   };
-  test.each<[string, (sheet: Record<string, any>) => void, string]>([
+  test.each<[string, (sheet: Sheet) => void, string]>([
     ['without a working life', (s) => delete s['workingLifeMin'], 'workingLifeMin: missing'],
     ['with no density', (s) => (s['densityKgL'] = 0), 'densityKgL: not-above'],
-    ['when its latest time is before its earliest', (s) => (s['coat'].recoat = { minH: 6, maxH: 2 }), 'coat.recoat.maxH: max-below-min'],
-    ['with packs of nothing', (s) => (s['packs'][0].size = 0), 'packs[0].size: not-above'],
-    ['with one size twice', (s) => (s['packs'][1].size = 25), 'packs[1].size: duplicate-size'],
-    ['when it is rated on no strength', (s) => delete s['coat'].rating.onStrengthMPa, 'coat.rating.onStrengthMPa: rating-without-strength'],
+    ['when its latest time is before its earliest', (s) => (s.coat['recoat'] = { minH: 6, maxH: 2 }), 'coat.recoat.maxH: max-below-min'],
+    ['with packs of nothing', (s) => (s.packs[0]!.size = 0), 'packs[0].size: not-above'],
+    ['with one size twice', (s) => (s.packs[1]!.size = 25), 'packs[1].size: duplicate-size'],
+    ['when it is rated on no strength', (s) => delete s.coat.rating['onStrengthMPa'], 'coat.rating.onStrengthMPa: rating-without-strength'],
     ['when it takes its own place', (s) => (s['replaces'] = 'tarnwick-veil'), 'replaces: replaces-itself'],
-    ['when mixing spends its life', (s) => (s['mix'].standMin = 25), 'mix.mixMin: life-spent-mixing'],
-    ['when rate and film contradict each other', (s) => (s['coat'].wetFilmMm = 1.5), 'coat.wetFilmMm: film-and-rate-differ'],
+    ['when mixing spends its life', (s) => (s.mix['standMin'] = 25), 'mix.mixMin: life-spent-mixing'],
+    ['when rate and film contradict each other', (s) => (s.coat['wetFilmMm'] = 1.5), 'coat.wetFilmMm: film-and-rate-differ'],
     ['with a field that sheets do not have', (s) => (s['colour'] = 'grey'), 'colour: unknown-field'],
     ['with an id that is no id', (s) => (s['id'] = 'Veil 2'), 'id: not-in-this-form'],
-    ['when it is coldest where it is hottest', (s) => (s['limits'].surfaceMaxC = 0), 'limits.surfaceMaxC: max-below-min'],
+    ['when it is coldest where it is hottest', (s) => (s.limits['surfaceMaxC'] = 0), 'limits.surfaceMaxC: max-below-min'],
     ['when a thing sold by the metre is a coat', (s) => (s['measure'] = 'm'), 'coat: not-sold-by-mass'],
-    ['when there is nothing to mix', (s) => delete s['mix'].waterPerKgL, 'parts: nothing-to-mix'],
+    ['when there is nothing to mix', (s) => delete s.mix['waterPerKgL'], 'parts: nothing-to-mix'],
   ])('%s', (_why, spoil, wanted) => {
     const sheet = slurry();
     spoil(sheet);

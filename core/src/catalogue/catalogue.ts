@@ -1,13 +1,23 @@
 import type { FamilyId, ProductRef, ProductRole } from '../jobs/index.js';
 import type { Product } from './product.js';
 import { CEMENTITIOUS } from './shipped/cementitious.js';
+import { ELASTOMERIC } from './shipped/elastomeric.js';
 import { FILLERS } from './shipped/fillers.js';
+import { GREEN_CONCRETE } from './shipped/green-concrete.js';
 import { HELPERS } from './shipped/helpers.js';
 import { MEMBRANES } from './shipped/membranes.js';
 import { SLAB_AND_SOAK } from './shipped/slab-and-soak.js';
 
 /** Every version of every invented product that comes with the app. */
-export const SHIPPED_PRODUCTS: readonly Product[] = [...CEMENTITIOUS, ...MEMBRANES, ...SLAB_AND_SOAK, ...FILLERS, ...HELPERS];
+export const SHIPPED_PRODUCTS: readonly Product[] = [
+  ...CEMENTITIOUS,
+  ...GREEN_CONCRETE,
+  ...MEMBRANES,
+  ...ELASTOMERIC,
+  ...SLAB_AND_SOAK,
+  ...FILLERS,
+  ...HELPERS,
+];
 
 /** Products to choose from, looked up by id and version. */
 export class Catalogue {

@@ -1,6 +1,6 @@
 import { type Field, choice, flag, list, nullable, number, optional, record, text } from '../fields/index.js';
 import { FAMILY_IDS, PRODUCT_ROLES } from '../jobs/index.js';
-import { BINDERS, HAZARDS, MEASURES, PART_NAMES, TOOLS } from './product.js';
+import { BINDERS, HAZARDS, MEASURES, PART_NAMES, type Tool } from './product.js';
 
 const celsius = number('°C', { min: -50, max: 300 });
 const hours = number('h', { min: 0, max: 10_000 });
@@ -75,7 +75,7 @@ export const PRODUCT_FIELDS = {
       roller: optional(placing),
       spray: optional(placing),
       squeegee: optional(placing),
-    } satisfies Record<(typeof TOOLS)[number], Field<number | undefined>>),
+    } satisfies Record<Tool, Field<number | undefined>>),
   ),
   coat: optional(coat),
   fill: optional(record({ kgPerLitre: number('kg/L', { above: 0, max: 25 }), maxLayerMm: layerMm, overcoatH: hours })),

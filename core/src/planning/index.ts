@@ -30,7 +30,7 @@ export { risingReach } from './rising-reach.js';
 export { CORE_VERSION, modelHash, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { sectionOf } from './section.js';
-export type { Section, SectionDimension, SectionMaterial, SectionPart } from './section.js';
+export type { Section, SectionDimension, SectionMaterial, SectionPart } from './sections/sketch.js';
 export { trapsOf } from './stack.js';
 export { materialFor, mixingCard } from './supply.js';
 export type { CardPart, MixingCard, OrderLine, Supply } from './supply.js';

@@ -1,4 +1,3 @@
-import type { JobFileDto } from '@caulkhorn/contract';
 import { DemoSurvey, rectangle } from './survey.js';
 
 const HOUR_MS = 3_600_000;

@@ -3,6 +3,7 @@ import { BUILD_UP } from './build-up';
 import { CALCULATOR_WORDS } from './calculators';
 import { CALCULATOR_FIELDS } from './calculator-fields';
 import { COMMON } from './common';
+import { DETAILS } from './details';
 import { HOUSE } from './house';
 import { ISSUES } from './issues';
 import { MEASURING } from './measuring';
@@ -19,6 +20,7 @@ export const EN = {
   ...HOUSE,
   ...BUILD_UP,
   ...SYSTEMS,
+  ...DETAILS,
   ...WORK,
   ...ISSUES,
   ...CALCULATOR_WORDS,

@@ -12,8 +12,9 @@ import {
   tableFeatures,
   useTable,
 } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Copy } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, type RefObject, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { t } from '../../messages/t';
 import { Button } from './button';
@@ -35,6 +36,10 @@ export interface Column<Row> {
   /** what is shown, when it is more than the value */ cell?(row: Row): ReactNode;
   isNumber?: boolean;
 }
+
+/** More lines than this are drawn only where they are seen. */
+const LONG = 200;
+const LONG_ROW_PX = 33;
 
 interface DataTableProps<Row> {
   name: string;
@@ -65,6 +70,18 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
   });
   const shown = table.getRowModel().rows;
   const byId = new Map(columns.map((column) => [column.id, column]));
+  const isLong = shown.length > LONG;
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: isLong ? shown.length : 0,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => LONG_ROW_PX,
+    overscan: 12,
+  });
+  const inView = virtual.getVirtualItems();
+  const drawn = isLong ? inView.map(({ index }) => ({ row: shown[index]!, index })) : shown.map((row, index) => ({ row, index }));
+  const before = inView[0]?.start ?? 0;
+  const after = virtual.getTotalSize() - (inView.at(-1)?.end ?? 0);
   const copy = async () => {
     const lines = [columns.map((c) => c.header), ...shown.map((row) => columns.map((c) => String(c.value(row.original))))];
     await navigator.clipboard.writeText(lines.map((line) => line.join('\t')).join('\n')).then(
@@ -87,9 +104,9 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
           <Copy size={14} /> {t('table.copy')}
         </Button>
       </div>
-      <div className="overflow-x-auto">
-        <table className="w-full border-collapse" aria-label={name}>
-          <thead>
+      <Scroller isLong={isLong} scroller={scroller}>
+        <table className="w-full border-collapse" aria-label={name} aria-rowcount={isLong ? shown.length + 1 : undefined}>
+          <thead className={isLong ? 'sticky top-0 z-10 bg-raised' : ''}>
             {table.getHeaderGroups().map((group) => (
               <tr key={group.id}>
                 {group.headers.map((header) => {
@@ -115,22 +132,42 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
             ))}
           </thead>
           <tbody>
-            {shown.map((row) => (
+            {isLong && before > 0 ? <tr style={{ height: before }} aria-hidden /> : null}
+            {drawn.map(({ row, index }) => (
               <tr
                 key={row.id}
+                aria-rowindex={isLong ? index + 2 : undefined}
+                style={isLong ? { height: LONG_ROW_PX } : undefined}
                 className={`border-b border-rule ${onRow ? 'cursor-pointer hover:bg-sunk' : ''} ${isCurrent?.(row.original) ? 'bg-water-soft' : ''}`}
                 onClick={onRow && (() => onRow(row.original))}
               >
                 {columns.map((column) => (
-                  <td key={column.id} className={`px-1.5 py-1.5 align-top ${column.isNumber ? 'text-right whitespace-nowrap' : ''}`}>
+                  <td
+                    key={column.id}
+                    className={`px-1.5 py-1.5 align-top ${column.isNumber ? 'text-right whitespace-nowrap' : isLong ? 'max-w-0 truncate' : ''}`}
+                  >
                     {column.cell ? column.cell(row.original) : column.value(row.original)}
                   </td>
                 ))}
               </tr>
             ))}
+            {isLong && after > 0 ? <tr style={{ height: after }} aria-hidden /> : null}
           </tbody>
         </table>
-      </div>
+      </Scroller>
+    </div>
+  );
+}
+
+/** A long table scrolls in a frame of its own, so that only the lines in view need be there. */
+function Scroller({ isLong, scroller, children }: { isLong: boolean; scroller: RefObject<HTMLDivElement | null>; children: ReactNode }) {
+  return (
+    <div
+      ref={scroller}
+      className={isLong ? 'h-[60vh] overflow-auto border-b border-rule' : 'overflow-x-auto'}
+      tabIndex={isLong ? 0 : undefined}
+    >
+      {children}
     </div>
   );
 }
