@@ -1,4 +1,4 @@
-import type { TakeOffLine } from './face-plan.js';
+import type { TakeOffLine } from './take-off-line.js';
 import type { House } from './house.js';
 import type { WorkItem } from './work-items.js';
 

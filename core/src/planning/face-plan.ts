@@ -26,20 +26,10 @@ import {
 import { type FaceForce, faceForce } from './face-force.js';
 import type { House } from './house.js';
 import { doseLine } from './pour.js';
+import type { TakeOffLine } from './take-off-line.js';
 import { type Detailer, type Treatment, treatFeature, treatJunction } from './treatment.js';
 
 export type HeadWorking = Working<{ headM: number; pressureKPa: number }>;
-
-export interface TakeOffLine {
-  id: string;
-  /** layer or step of a detail, as paces name it */ what: string;
-  faceId: string;
-  targetId?: string;
-  product: Product;
-  /** in the product's measure */ amount: number;
-  /** coats that share it */ coats: number;
-  working?: Working;
-}
 
 export type Schools = Readonly<Record<SchoolQuestion, DecidedSchool>>;
 

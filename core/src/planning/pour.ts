@@ -5,7 +5,7 @@ import { type BuildUp, type Face, netAreaM2 } from '../jobs/index.js';
 import { admixtureDose } from '../materials/index.js';
 import { DOUBLES_PER_TEN, ageRate } from '../physics/index.js';
 import { ceilDecimal } from '../quantities/index.js';
-import type { TakeOffLine } from './face-plan.js';
+import type { TakeOffLine } from './take-off-line.js';
 
 /** m³ of concrete in a face still to be cast: as the pour says, else area times thickness. */
 export function concreteM3(face: Face, { pour }: Pick<BuildUp, 'pour'>): number {

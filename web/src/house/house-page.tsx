@@ -1,4 +1,4 @@
-import { type HouseAnswer, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
+import { PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
 import { Link, NavLink, Navigate, useParams } from 'react-router';
@@ -7,6 +7,7 @@ import { Failed, Loading } from '../shared/ui/states';
 import { houseQuery } from '../workspace/job-queries';
 import { CatalogueTable } from './catalogue-table';
 import { HouseSchools } from './house-schools';
+import type { PartProps } from './part-props';
 import { OutputRates } from './output-rates';
 
 const PARTS = ['catalogue', 'rates', 'schools'] as const;
@@ -47,12 +48,6 @@ export function HousePage({ session }: { session: SessionInfo }) {
       </main>
     </div>
   );
-}
-
-export interface PartProps {
-  organisationId: string;
-  house: HouseAnswer;
-  /** may change it */ may: boolean;
 }
 
 function Part({ part, ...rest }: PartProps & { part: string }) {

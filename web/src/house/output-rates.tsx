@@ -2,7 +2,7 @@ import { PACES, type PaceId } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatNumber, parseNumber } from '../shared/numbers';
 import { TextField } from '../shared/ui/field';
-import type { PartProps } from './house-page';
+import type { PartProps } from './part-props';
 import { usePutHouse } from './use-put-house';
 
 const CENTS = 100;
