@@ -45,3 +45,5 @@ export { ConditionsDto, FinishBodyDto, LogEntryDto, LogLineDto, NoteBodyDto, Rea
 export { PERMISSIONS, SignInDto } from './people.js';
 export type { Permission, Role, SessionInfo, Standing } from './people.js';
 export { upgradeJobFile } from './upgrade-job-file.js';
+export { stockMoveClass } from './stock.js';
+export type { StoresAnswer } from './stock.js';

@@ -5,14 +5,14 @@ export type Role = 'planner' | 'foreman' | 'inspector' | 'apprentice';
 /** How a person stands to a job: by a role in its organisation, or as a guest on this one job. */
 export type Standing = Role | 'guest';
 
-export type Permission = 'read-job' | 'make-job' | 'export-job' | 'survey' | 'plan' | 'log';
+export type Permission = 'read-job' | 'make-job' | 'export-job' | 'survey' | 'plan' | 'log' | 'stock';
 
 /** Who may do what. One table, read by the server's guard and by the screens. */
 export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
-  planner: ['read-job', 'make-job', 'export-job', 'survey', 'plan', 'log'],
-  foreman: ['read-job', 'export-job', 'survey', 'log'],
+  planner: ['read-job', 'make-job', 'export-job', 'survey', 'plan', 'log', 'stock'],
+  foreman: ['read-job', 'export-job', 'survey', 'log', 'stock'],
   inspector: ['read-job', 'export-job'],
-  apprentice: ['read-job', 'log'],
+  apprentice: ['read-job', 'log', 'stock'],
   guest: ['read-job', 'export-job'],
 };
 

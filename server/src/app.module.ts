@@ -20,6 +20,8 @@ import { ReleaseService } from './planning/release.service.js';
 import { TenantDatabase } from './platform/database.js';
 import { ErrorFilter } from './platform/errors.js';
 import { HealthController } from './platform/health.controller.js';
+import { StoresController } from './stores/stores.controller.js';
+import { StoresService } from './stores/stores.service.js';
 import { AppendService } from './site-log/append.service.js';
 
 export interface AppOptions {
@@ -47,6 +49,7 @@ export class AppModule {
       controllers: [
         SessionController,
         HouseController,
+        StoresController,
         JobsController,
         ExchangeController,
         PhotosController,
@@ -58,6 +61,7 @@ export class AppModule {
         CalculatorPool,
         PeopleService,
         HouseService,
+        StoresService,
         JobsService,
         CommandsService,
         AppendService,

@@ -17,3 +17,5 @@ export { slotFill } from './slot-fill.js';
 export type { SlotFill } from './slot-fill.js';
 export { stripeCoat } from './stripe-coat.js';
 export { takeOff } from './take-off.js';
+export { checkMove, foldStock, pickLots, standingOf } from './stock.js';
+export type { CountDifference, Standing, Stock, StockLot, StockMove, StockMoveKind } from './stock.js';

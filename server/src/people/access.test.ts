@@ -48,6 +48,8 @@ const TABLE: readonly Row[] = [
   { route: `GET ${ORGANISATION}/house`, status: [401, 200, 200, 200, 200, 200] },
   { route: `PUT ${ORGANISATION}/house`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/house/products`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
+  { route: `GET ${ORGANISATION}/stores`, status: [401, 200, 200, 403, 200, 403] },
+  { route: `POST ${ORGANISATION}/stores/moves`, body: () => ({}), status: [401, 400, 400, 403, 400, 403] },
   { route: `POST ${ORGANISATION}/import`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}/log`, status: [401, 200, 200, 200, 200, 200] },

@@ -4,6 +4,7 @@ import { Readings1764000000002 } from './migrations/0002-readings.js';
 import { Photos1764000000003 } from './migrations/0003-photos.js';
 import { Order1764000000004 } from './migrations/0004-order.js';
 import { Systems1764000000005 } from './migrations/0005-systems.js';
+import { Stores1764000000006 } from './migrations/0006-stores.js';
 
 /** The role under which requests run: fenced by row-level security, unable to change the log. */
 const APP_ROLE = 'caulkhorn_app';
@@ -13,7 +14,14 @@ export async function migrate(databaseUrl: string): Promise<void> {
   const owner = new DataSource({
     type: 'postgres',
     url: databaseUrl,
-    migrations: [Foundation1764000000001, Readings1764000000002, Photos1764000000003, Order1764000000004, Systems1764000000005],
+    migrations: [
+      Foundation1764000000001,
+      Readings1764000000002,
+      Photos1764000000003,
+      Order1764000000004,
+      Systems1764000000005,
+      Stores1764000000006,
+    ],
     migrationsTransactionMode: 'all',
   });
   await owner.initialize();

@@ -9,8 +9,9 @@ import { CatalogueTable } from './catalogue-table';
 import { HouseSchools } from './house-schools';
 import type { PartProps } from './part-props';
 import { OutputRates } from './output-rates';
+import { StoresTable } from '../stores/stores-table';
 
-const PARTS = ['catalogue', 'rates', 'schools'] as const;
+const PARTS = ['catalogue', 'stores', 'rates', 'schools'] as const;
 
 /** What an organisation buys from, how fast its people are, and the schools it follows. */
 export function HousePage({ session }: { session: SessionInfo }) {
@@ -19,7 +20,10 @@ export function HousePage({ session }: { session: SessionInfo }) {
   // what is kept on the device may be a moment older than what was just changed
   const house = useQuery({ ...houseQuery(organisationId), refetchOnMount: 'always' });
   if (!organisation) return <Navigate to="/" replace />;
-  const may = PERMISSIONS[organisation.standing].includes('plan');
+  const permissions = PERMISSIONS[organisation.standing];
+  const may = permissions.includes('plan');
+  const mayStock = permissions.includes('stock');
+  const parts = PARTS.filter((each) => each !== 'stores' || mayStock);
   return (
     <div className="min-h-full">
       <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -30,7 +34,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
       </header>
       <main className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
         <nav aria-label={t('house.title')} className="mb-4 flex border-b-2 border-rule-strong">
-          {PARTS.map((each) => (
+          {parts.map((each) => (
             <NavLink
               key={each}
               to={`/o/${organisationId}/house/${each}`}
@@ -44,13 +48,14 @@ export function HousePage({ session }: { session: SessionInfo }) {
         </nav>
         {house.isPending ? <Loading what={t('house.title')} /> : null}
         {house.isError && !house.data ? <Failed fault={house.error} retry={() => void house.refetch()} /> : null}
-        {house.data ? <Part part={part} organisationId={organisationId} house={house.data} may={may} /> : null}
+        {house.data ? <Part part={part} organisationId={organisationId} house={house.data} may={may} mayStock={mayStock} /> : null}
       </main>
     </div>
   );
 }
 
-function Part({ part, ...rest }: PartProps & { part: string }) {
+function Part({ part, mayStock, ...rest }: PartProps & { part: string; mayStock: boolean }) {
+  if (part === 'stores') return <StoresTable {...rest} mayStock={mayStock} />;
   if (part === 'rates') return <OutputRates {...rest} />;
   return part === 'schools' ? <HouseSchools {...rest} /> : <CatalogueTable {...rest} />;
 }

@@ -10,6 +10,7 @@ import { faultText } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
 import { SlateTitle } from '../workspace/slate-title';
+import { JobStock } from '../stores/job-stock';
 import { CostList } from './cost-list';
 import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
@@ -17,7 +18,7 @@ import { OrderList } from './order-list';
 import { type OutTable, asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
 import { TakeOffList } from './take-off-list';
 
-const PARTS = ['take-off', 'order', 'cards', 'cost'] as const;
+const PARTS = ['take-off', 'order', 'stock', 'cards', 'cost'] as const;
 type Part = (typeof PARTS)[number];
 
 /** Materials: what to take off, buy, mix and reckon with. Every line leads back to the sheet, every figure to its working. */
@@ -44,7 +45,7 @@ export function MaterialsSlate() {
             role="tab"
             aria-selected={part === each}
             onClick={() => setPart(each)}
-            className={`-mb-0.5 h-9 border-b-2 px-3 font-medium max-[719px]:h-12 ${part === each ? 'border-water text-ink' : 'border-transparent text-soft hover:text-ink'}`}
+            className={`-mb-0.5 h-9 border-b-2 px-2.5 font-medium whitespace-nowrap max-[719px]:h-12 ${part === each ? 'border-water text-ink' : 'border-transparent text-soft hover:text-ink'}`}
           >
             {t(`materials.part.${each}`)}
           </button>
@@ -68,6 +69,7 @@ export function MaterialsSlate() {
           <p className="mt-3 text-[13px] text-soft">{t('materials.invented', { job: model.job.name })}</p>
         </>
       ) : null}
+      {part === 'stock' ? <JobStock /> : null}
       {part === 'cards' ? <Cards /> : null}
       {part === 'cost' ? <CostList plan={plan} /> : null}
     </>

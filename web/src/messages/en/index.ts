@@ -8,6 +8,7 @@ import { HOUSE } from './house';
 import { ISSUES } from './issues';
 import { MEASURING } from './measuring';
 import { SITE } from './site';
+import { STORES } from './stores';
 import { SURVEY } from './survey';
 import { SYSTEMS } from './systems';
 import { WORK } from './work';
@@ -18,6 +19,7 @@ export const EN = {
   ...MEASURING,
   ...SITE,
   ...HOUSE,
+  ...STORES,
   ...BUILD_UP,
   ...SYSTEMS,
   ...DETAILS,

@@ -1,0 +1,61 @@
+import { expect, test } from '@playwright/test';
+import { goTo, openJob, signIn, slate } from './support.js';
+
+test('a delivery is received, a batch taken and counted, an expired one only with a reason', async ({ page }) => {
+  await signIn(page, 'foreman@hollin.example');
+  await page.getByRole('link', { name: 'Catalogue, rates, schools' }).click();
+  await page.getByRole('link', { name: 'Stores' }).click();
+  const batch = `RX-${Date.now()}`;
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: 'Receive a delivery' }).click();
+  await dialog.getByLabel('Product').selectOption('osmere-rampart');
+  await dialog.getByLabel('Batch').fill(batch);
+  await dialog.getByLabel('How many').fill('0');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('At least 1');
+  await dialog.getByLabel('How many').fill('4');
+  await dialog.getByLabel('Use by').fill('2020-01-31');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(dialog).toHaveCount(0);
+  const line = page.getByRole('table', { name: 'The store' }).getByRole('row', { name: new RegExp(batch) });
+  await expect(line).toContainText('100.0');
+  await expect(line).toContainText('2020-01-31, expired');
+
+  await line.click();
+  await dialog.getByLabel(/^Amount/).fill('30');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('This batch expired on 2020-01-31.');
+  await dialog.getByLabel('Why an expired batch all the same').fill('Tested by the maker yesterday.');
+  await dialog.getByLabel(/^Amount/).fill('300');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Only 100 are there.');
+  await dialog.getByLabel(/^Amount/).fill('30');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(line).toContainText('70.0');
+  await expect(line).toContainText(/20\.0\skg of it in an open pack/);
+
+  await line.click();
+  await dialog.getByLabel('What happened', { exact: true }).selectOption('counted');
+  await dialog.getByLabel(/^Amount/).fill('45');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(line).toContainText('That is one whole pack');
+  await line.click();
+  await expect(dialog.getByRole('list', { name: 'What happened to it' })).toContainText('Tested by the maker yesterday.');
+  await page.keyboard.press('Escape');
+});
+
+test('a job runs short: what, by how much, when to order, and which batch to take first', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Ropewalk Cellars');
+  await goTo(page, 'Materials');
+  await slate(page).getByRole('tab', { name: 'Stock' }).click();
+  await expect(slate(page)).toContainText('products are short.');
+  const deep = slate(page).getByRole('region', { name: 'Osmere Deep slurry' });
+  await expect(deep).toContainText(/40\.0\skg kept back/);
+  const mortar = slate(page).getByRole('region', { name: 'Tarnwick Pack mortar' });
+  await expect(mortar).toContainText(/[\d.]+\skg short/);
+  await expect(mortar).toContainText(/rder(ed)? by/);
+  await expect(mortar).toContainText('First to expire first: TP-2231');
+  await mortar.getByRole('button', { name: /^Keep back/ }).click();
+  await expect(mortar).not.toContainText(/, 0\.0\skg kept back/);
+});

@@ -1,0 +1,21 @@
+import type { StoresAnswer } from '@caulkhorn/contract';
+import { Body, Controller, Get, Post } from '@nestjs/common';
+import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { StoresService } from './stores.service.js';
+
+@Controller('organisations/:organisationId/stores')
+export class StoresController {
+  constructor(private readonly stores: StoresService) {}
+
+  @Get()
+  @Needs('stock')
+  read(@WhoAsks() caller: Caller): Promise<StoresAnswer> {
+    return this.stores.read(caller);
+  }
+
+  @Post('moves')
+  @Needs('stock')
+  add(@Body() move: unknown, @WhoAsks() caller: Caller): Promise<{ id: string }> {
+    return this.stores.add(move, caller);
+  }
+}

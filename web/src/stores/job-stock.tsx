@@ -1,0 +1,137 @@
+import { type Standing, pickLots, standingOf } from '@caulkhorn/core/materials';
+import { materialFor } from '@caulkhorn/core/planning';
+import type { Issue } from '@caulkhorn/core/issues';
+import { useMemo, useState } from 'react';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { dayOnly, localField } from '../shared/times';
+import { useNow } from '../shared/use-now';
+import { Button } from '../shared/ui/button';
+import { FaultList } from '../shared/ui/fault-list';
+import { Failed, Loading } from '../shared/ui/states';
+import { useJob } from '../workspace/job-context';
+import { usePlanning } from '../workspace/plan-context';
+import { type NewMove, useAddMoves, useStores } from './use-stores';
+
+const NO_NEEDS: readonly Standing[] = [];
+
+/** What this job needs against what lies in the store: kept back, taken, short, and when to order. */
+export function JobStock() {
+  const { model, house, organisationId, jobId, can, lines } = useJob();
+  const { plan } = usePlanning();
+  const units = useUnits();
+  const now = useNow(60_000);
+  const neededOn = useNeededOn();
+  const used = useMemo(() => usedByBatch(lines), [lines]);
+  const { query, stock } = useStores(organisationId, house.catalogue, used);
+  const add = useAddMoves(organisationId);
+  const [issues, setIssues] = useState<readonly Issue[]>([]);
+  const standings = useMemo(
+    () => (stock ? standingOf(plan.supply.orders, stock, jobId, neededOn) : NO_NEEDS),
+    [plan.supply.orders, stock, jobId, neededOn],
+  );
+  if (!can('stock')) return <p className="text-soft">{t('stores.not-yours')}</p>;
+  if (query.isPending) return <Loading what={t('stores.title')} />;
+  if (!stock) return <Failed fault={query.error} retry={() => void query.refetch()} />;
+  const write = (...moves: readonly NewMove[]) => void add(...moves).then(setIssues);
+  const today = localField(now, model.job.timeZone).slice(0, 10);
+  const short = standings.filter((each) => each.short > 0).length;
+  return (
+    <>
+      <p className={`mb-2 font-semibold ${short > 0 ? 'text-iron' : 'text-water'}`}>
+        {short > 0 ? t('stores.short-n', { n: short }) : t('stores.nothing-short')}
+      </p>
+      {issues.length > 0 ? <FaultList title={t('catalogue.faults')} issues={issues} /> : null}
+      {standings.map((each) => {
+        const { product, required, taken, reserved, available } = each;
+        const amount = (value: number) => formatQuantity(value, product.measure, units);
+        const open = Math.max(0, required - taken);
+        const { picks } = pickLots(
+          stock,
+          product.id,
+          product.mix?.wholePacksOnly ? Math.ceil(open / product.packs[0]!.size) * product.packs[0]!.size : open,
+        );
+        return (
+          <section key={product.id} className="border-b border-rule py-2" aria-label={product.name}>
+            <p className="flex items-baseline gap-2">
+              <b className="min-w-0 flex-1 font-medium">{product.name}</b>
+              {each.short > 0 ? <span className="font-semibold text-iron">{t('stores.short', { amount: amount(each.short) })}</span> : null}
+            </p>
+            <p className="text-[13px] text-soft">
+              {t('stores.standing', {
+                required: amount(required),
+                taken: amount(taken),
+                reserved: amount(reserved),
+                available: amount(available),
+              })}
+            </p>
+            {each.orderBy ? (
+              <p className={`text-[13px] font-medium ${each.orderBy < today ? 'text-iron' : 'text-ochre'}`}>
+                {t(each.orderBy < today ? 'stores.order-late' : 'stores.order-by', {
+                  day: dayOnly(`${each.orderBy}T12:00:00Z`, model.job.timeZone),
+                  lead: product.leadTimeDays,
+                })}
+              </p>
+            ) : null}
+            {picks.length > 0 && open > 0 ? (
+              <p className="text-[13px]">
+                {t('stores.pick', { list: picks.map(({ lot, amount: each }) => `${lot.batchNumber} ${amount(each)}`).join(', ') })}
+              </p>
+            ) : null}
+            <div className="mt-1 flex gap-2">
+              <Button
+                size="small"
+                disabled={reserved === open}
+                onClick={() => write({ kind: 'reserved', jobId, productId: product.id, amount: Number(open.toPrecision(9)) })}
+              >
+                {t('stores.reserve', { amount: amount(open) })}
+              </Button>
+              <Button
+                size="small"
+                disabled={picks.length === 0 || open === 0}
+                onClick={() =>
+                  write(...picks.map(({ lot, amount: each }) => ({ kind: 'taken' as const, lotId: lot.id, amount: each, jobId })))
+                }
+              >
+                {t('stores.take')}
+              </Button>
+            </div>
+          </section>
+        );
+      })}
+    </>
+  );
+}
+
+/** What the log says was used, by batch number. */
+function usedByBatch(lines: ReturnType<typeof useJob>['lines']): ReadonlyMap<string, number> {
+  const used = new Map<string, number>();
+  for (const { entry } of lines) {
+    const { body } = entry;
+    if (body.kind === 'finish' && body.batchNumber && body.usedKg !== undefined)
+      used.set(body.batchNumber, (used.get(body.batchNumber) ?? 0) + body.usedKg);
+  }
+  return used;
+}
+
+/** First day on which each product is laid, by the programme. */
+function useNeededOn(): ReadonlyMap<string, string> {
+  const { model } = useJob();
+  const { plan, programme, workItems } = usePlanning();
+  return useMemo(() => {
+    const days = new Map<string, string>();
+    const lines = new Map(plan.faces.map((face) => [face.faceId, face.lines]));
+    const items = new Map(workItems.map((item) => [item.id, item]));
+    for (const task of programme.tasks) {
+      const item = items.get(task.id);
+      const material =
+        item && task.state !== 'done' && Number.isFinite(task.startMs) ? materialFor(item, lines.get(item.faceId) ?? []) : undefined;
+      if (!material) continue;
+      const day = localField(task.startMs, model.job.timeZone).slice(0, 10);
+      const before = days.get(material.product.id);
+      if (!before || day < before) days.set(material.product.id, day);
+    }
+    return days;
+  }, [plan, programme, workItems, model.job.timeZone]);
+}

@@ -1,0 +1,41 @@
+import { toSystem } from '@caulkhorn/core/quantities';
+import { t } from '../messages/t';
+import { readQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { Dialog } from '../shared/ui/dialog';
+import { FormFoot } from '../shared/ui/form-foot';
+import { TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { useAddMoves } from './use-stores';
+
+export function TemperatureDialog({ organisationId, onClose }: { organisationId: string; onClose(): void }) {
+  const units = useUnits();
+  const add = useAddMoves(organisationId);
+  const form = useKeptForm('store temperature', { temperatureC: '' });
+  const save = form.handleSubmit(async ({ temperatureC }) => {
+    const issues = await add({ kind: 'temperature', temperatureC: readQuantity(temperatureC, '°C', units) ?? NaN });
+    if (issues.length > 0) return form.showIssues(issues);
+    form.forget();
+    onClose();
+  });
+  return (
+    <Dialog open onOpenChange={onClose} title={t('stores.temperature')}>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          form.clearErrors();
+          void save(event);
+        }}
+      >
+        <TextField
+          label={t('stores.temperature-now')}
+          unit={toSystem(1, '°C', units).unit}
+          inputMode="decimal"
+          fault={form.formState.errors.temperatureC?.message}
+          {...form.register('temperatureC')}
+        />
+        <FormFoot fault={form.formState.errors.root?.message} label={t('stores.write')} />
+      </form>
+    </Dialog>
+  );
+}
