@@ -14,7 +14,7 @@ import { JobStock } from '../stores/job-stock';
 import { CostList } from './cost-list';
 import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
-import { OrderList } from './order-list';
+import { Orders } from './order-list';
 import { type OutTable, asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
 import { TakeOffList } from './take-off-list';
 
@@ -65,7 +65,7 @@ export function MaterialsSlate() {
               {faultText(found)}
             </p>
           ))}
-          <OrderList orders={plan.supply.orders} />
+          <Orders plan={plan} />
           <p className="mt-3 text-[13px] text-soft">{t('materials.invented', { job: model.job.name })}</p>
         </>
       ) : null}

@@ -1,11 +1,62 @@
-import { type OrderLine, unitPrice } from '@caulkhorn/core/planning';
+import { type JobPlan, type OrderLine, planDeliveries, unitPrice } from '@caulkhorn/core/planning';
+import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
+import { dayOnly } from '../shared/times';
+import { SelectField } from '../shared/ui/field';
 import { Figure } from '../workings/figure';
+import { useJob } from '../workspace/job-context';
+import { usePlanning } from '../workspace/plan-context';
+
+/** All at once, or what each week takes by itself. */
+export function Orders({ plan }: { plan: JobPlan }) {
+  const { programme, workItems, conditions } = usePlanning();
+  const { timeZone } = useJob().model.job;
+  const [byWeek, setByWeek] = useState(false);
+  const deliveries = useMemo(
+    () =>
+      byWeek
+        ? planDeliveries(
+            plan.faces.flatMap(({ lines }) => lines),
+            workItems,
+            programme,
+            conditions,
+          )
+        : [],
+    [byWeek, plan.faces, workItems, programme, conditions],
+  );
+  return (
+    <>
+      <div className="mb-3 max-w-64">
+        <SelectField
+          label={t('order.delivered')}
+          value={byWeek ? 'week' : 'once'}
+          options={[
+            { value: 'once', label: t('order.once') },
+            { value: 'week', label: t('order.by-week') },
+          ]}
+          onChange={({ target }) => setByWeek(target.value === 'week')}
+        />
+      </div>
+      {byWeek ? (
+        deliveries.map(({ weekOf, supply }) => (
+          <section key={weekOf ?? ''} className="mb-4">
+            <h3 className="mb-1 border-b-2 border-rule-strong font-semibold">
+              {weekOf ? t('order.week', { day: dayOnly(`${weekOf}T12:00:00Z`, timeZone) }) : t('order.not-placed')}
+            </h3>
+            <OrderList orders={supply.orders} />
+          </section>
+        ))
+      ) : (
+        <OrderList orders={plan.supply.orders} />
+      )}
+    </>
+  );
+}
 
 /** Whole packs at least cost, what is left over and what that is worth. Sums stand by currency: they are never mixed. */
-export function OrderList({ orders }: { orders: readonly OrderLine[] }) {
+function OrderList({ orders }: { orders: readonly OrderLine[] }) {
   const sums = new Map<string, number>();
   for (const { product, packs } of orders) sums.set(product.currency, (sums.get(product.currency) ?? 0) + packs.output.cost);
   return (

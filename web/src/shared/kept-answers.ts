@@ -9,7 +9,7 @@ const DAY_MS = 86_400_000;
 export const KEPT_FOR_MS = 14 * DAY_MS;
 /** counted up when what is kept takes another shape */
 const SHAPE = '2';
-const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house']);
+const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house', 'stores']);
 const PERSON = 'caulkhorn-person';
 const PHOTOS = 'caulkhorn-photos';
 

@@ -1,7 +1,8 @@
 import { FinishBodyDto, StartBodyDto, checkShape } from '@caulkhorn/contract';
-import type { WorkItem } from '@caulkhorn/core/planning';
+import { type WorkItem, materialFor } from '@caulkhorn/core/planning';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { type EntryBody, type LogEntry, type WorkDone, checkEntry } from '@caulkhorn/core/site-log';
+import { useId } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -10,7 +11,9 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../programme/item-name';
+import { useBatches } from '../stores/use-batches';
 import { useJob } from '../workspace/job-context';
+import { usePlanning } from '../workspace/plan-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom, isBreach } from './conditions-fields';
 
 interface Texts extends ConditionTexts {
@@ -31,16 +34,33 @@ interface StepFormProps {
   onSaved?(): void;
 }
 
+/** Laid over the whole face like a coat: they want the air and a batch as well. */
+const LAYERS: ReadonlySet<WorkItem['step']> = new Set([
+  'thinned',
+  'scratch',
+  'levelling',
+  'render',
+  'wear',
+  'levelling-compound',
+  'silicate-primer',
+  'bitumen-primer',
+  'acrylic-primer',
+]);
+
 /** Start or finish of a piece of work. A coat also wants its air, its batch, and when its first and last square metre were laid. */
 export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps) {
   const { model, revision, log } = useJob();
   const units = useUnits();
   const { timeZone } = model.job;
-  const isCoat = item.step === 'coat-1' || item.step === 'coat-2';
+  const isCoat = item.step.startsWith('coat-') || LAYERS.has(item.step);
+  const { plan } = usePlanning();
+  const product = materialFor(item, plan.faces.find(({ faceId }) => faceId === item.faceId)?.lines ?? [])?.product;
   const form = useKeptForm<Texts>(`${kind} ${item.id} ${corrects?.id ?? ''}`, startTexts(corrects, done, timeZone, units));
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const texts = watch();
+  const batches = useBatches(product, texts.batchNumber);
+  const batchList = useId();
   const breach = kind === 'start' && isBreach(texts, units);
 
   const save = form.handleSubmit((values) => {
@@ -106,8 +126,20 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
           fault={faults.occurredAt?.message}
           {...register('occurredAt')}
         />
-        {isCoat || item.step === 'plug' || item.step === 'fill' ? (
-          <TextField label={t('field.batchNumber')} fault={faults.batchNumber?.message} {...register('batchNumber')} />
+        {isCoat || product ? (
+          <div>
+            <TextField label={t('field.batchNumber')} list={batchList} fault={faults.batchNumber?.message} {...register('batchNumber')} />
+            <datalist id={batchList}>
+              {batches.known.map((batch) => (
+                <option key={batch} value={batch} />
+              ))}
+            </datalist>
+            {batches.warning ? (
+              <p role="status" className="mt-1 text-[13px] font-medium text-iron">
+                {batches.warning}
+              </p>
+            ) : null}
+          </div>
         ) : null}
         {kind === 'finish' && isCoat ? (
           <>

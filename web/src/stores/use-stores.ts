@@ -25,8 +25,8 @@ type Unwritten<M> = M extends StockMove ? Omit<M, 'id' | 'at' | 'by'> & { at?: s
 export type NewMove = Unwritten<StockMove>;
 
 /** What lies in an organisation's store today. `used`: what a job's log says was used, by batch number. */
-export function useStores(organisationId: string, catalogue: Catalogue, used?: ReadonlyMap<string, number>) {
-  const query = useQuery({ ...storesQuery(organisationId), refetchInterval: POLL_MS, refetchOnMount: 'always' });
+export function useStores(organisationId: string, catalogue: Catalogue, used?: ReadonlyMap<string, number>, enabled = true) {
+  const query = useQuery({ ...storesQuery(organisationId), refetchInterval: POLL_MS, refetchOnMount: 'always', enabled });
   const day = Math.floor(useNow(DAY_MS / 24) / DAY_MS);
   const moves = query.data?.moves;
   const stock = useMemo<Stock | undefined>(

@@ -12,7 +12,7 @@ import { SelectField, TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
-import { type FeatureTexts, featureFrom, hasField, textsOf } from './feature-texts';
+import { type FeatureTexts, MEASURES, featureFrom, hasField, textsOf } from './feature-texts';
 import { FlowFields } from './flow-fields';
 
 /** What was seen of one feature. Each field is saved as it is left; what cannot be saved stays, with the reason beside it. */
@@ -76,11 +76,11 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
           fault={faults.wetState?.message}
           {...choice('wetState')}
         />
-        {(['widthMm', 'diameterMm', 'depthMm'] as const)
-          .filter((name) => hasField(feature, name))
-          .map((name) => (
+        {MEASURES.filter((name) => hasField(feature, name) && (name !== 'movementMm' || form.watch('movement') === 'moving')).map(
+          (name) => (
             <TextField key={name} label={t(`field.${name}`)} unit={mm} inputMode="decimal" fault={faults[name]?.message} {...field(name)} />
-          ))}
+          ),
+        )}
         {hasField(feature, 'movement') ? (
           <SelectField
             label={t('field.movement')}

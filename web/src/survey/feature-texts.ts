@@ -10,7 +10,7 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { fieldText, readQuantity } from '../shared/numbers';
 
-export const MEASURES = ['widthMm', 'diameterMm', 'depthMm'] as const;
+export const MEASURES = ['widthMm', 'movementMm', 'diameterMm', 'depthMm'] as const;
 export type Measure = (typeof MEASURES)[number];
 
 /** A feature as its form holds it: text, until it can be read. */
@@ -43,6 +43,7 @@ export function textsOf(feature: Feature, units: UnitSystem): FeatureTexts {
     mark: feature.mark,
     wetState: feature.wetState,
     widthMm: text('widthMm'),
+    movementMm: text('movementMm'),
     diameterMm: text('diameterMm'),
     depthMm: text('depthMm'),
     movement: feature.movement ?? 'static',

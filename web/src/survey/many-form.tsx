@@ -27,7 +27,7 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
   const select = useSelection((state) => state.select);
   const units = useUnits();
   const [chosen, setChosen] = useState<Readonly<Record<Choice, string>>>({ wetState: AS_IS, movement: AS_IS, pipe: AS_IS });
-  const [texts, setTexts] = useState<Readonly<Record<Measure, string>>>({ widthMm: '', diameterMm: '', depthMm: '' });
+  const [texts, setTexts] = useState<Readonly<Record<Measure, string>>>({ widthMm: '', movementMm: '', diameterMm: '', depthMm: '' });
   const [fault, setFault] = useState<string | null>(null);
   const n = features.length;
 

@@ -216,6 +216,11 @@ export const BUILD_UP = {
   'cost.sum': 'In all, {hours} h',
   'cost.note':
     'Material by what is used, at the price of the cheapest pack; whole packs stand under Order. Hours by the house’s output rates. Access is not priced.',
+  'order.delivered': 'Delivered',
+  'order.once': 'all at once',
+  'order.by-week': 'week by week, as it is laid',
+  'order.week': 'Laid in the week from {day}',
+  'order.not-placed': 'Not placed in time',
   'crew.people': 'People at work',
   'crew.tool': 'Placed with',
   'crew.tool-by-sheet': 'as its sheet says',

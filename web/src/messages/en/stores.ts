@@ -18,6 +18,7 @@ export const STORES = {
   'stores.expired': '{on}, expired',
   'stores.days-left': '{on}, {n} days',
   'stores.days-left.one': '{on}, 1 day',
+  'stores.batch-expired': 'This batch expired on {on}. Take another, or say in the note why not.',
   'stores.notes': 'To be known',
   'stores.was-cold': 'Under {limit} °C {n} times: do not use what has frozen.',
   'stores.was-cold.one': 'Once under {limit} °C: do not use what has frozen.',

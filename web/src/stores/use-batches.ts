@@ -1,0 +1,20 @@
+import type { Product } from '@caulkhorn/core/catalogue';
+import { t } from '../messages/t';
+import { useJob } from '../workspace/job-context';
+import { useStores } from './use-stores';
+
+/** What the store knows of a batch that somebody types: which are there, first to expire first, and whether this one may still be used. */
+export function useBatches(product: Product | undefined, typed: string): { known: string[]; warning?: string } {
+  const { house, organisationId, can } = useJob();
+  const { stock } = useStores(organisationId, house.catalogue, undefined, can('stock'));
+  const lots = (stock?.lots ?? []).filter((lot) => lot.product.id === product?.id);
+  const known = lots
+    .filter(({ onHand, daysLeft }) => onHand > 0 && daysLeft >= 0)
+    .sort((a, b) => a.daysLeft - b.daysLeft)
+    .map(({ batchNumber }) => batchNumber);
+  const lot = lots.find(({ batchNumber }) => batchNumber === typed.trim());
+  if (!lot) return { known };
+  if (lot.daysLeft < 0) return { known, warning: t('stores.batch-expired', { on: lot.expiresOn }) };
+  const cold = lot.breaches.some(({ kind }) => kind === 'cold');
+  return cold ? { known, warning: t('stores.was-cold', { n: 1, limit: lot.sheet?.storage.minC }) } : { known };
+}
