@@ -1,8 +1,10 @@
-import { type Section, type SectionMaterial, type Treatment, sectionOf } from '@caulkhorn/core/planning';
+import { type Section, type SectionMaterial, type SectionPart, type Treatment, sectionOf } from '@caulkhorn/core/planning';
 import { useId } from 'react';
 import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
+
+type SectionPoint = SectionPart['points'][number];
 
 const FILL: Readonly<Record<SectionMaterial, string>> = {
   wall: 'var(--paper-sunk)',
@@ -40,10 +42,20 @@ export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps
   const section = sectionOf(treatment, coatMm);
   if (!section) return null;
   const px = scaleOf(section, Math.min(widthPx * 0.62, 320));
+  const place = ([x, y]: SectionPoint, top: number) => [(x - section.minX) * px + PAD.left, (y - section.minY) * px + top] as const;
+  const lanes = lanesOf(
+    section.dimensions.map(({ from, to, mm }) => ({ from: place(from, 0), to: place(to, 0), text: formatQuantity(mm, 'mm', units) })),
+  );
+  const top = PAD.top + LANE_PX * Math.max(0, ...lanes.map(({ lane }) => lane));
+  const dimensions = lanes.map(({ from, to, ...rest }) => ({
+    from: [from[0], from[1] + top] as const,
+    to: [to[0], to[1] + top] as const,
+    ...rest,
+  }));
   const width = (section.maxX - section.minX) * px + PAD.left + PAD.right;
-  const height = (section.maxY - section.minY) * px + PAD.top + PAD.bottom;
-  const at = ([x, y]: readonly [number, number]) => [(x - section.minX) * px + PAD.left, (y - section.minY) * px + PAD.top] as const;
-  const path = (points: readonly (readonly [number, number])[]) =>
+  const height = (section.maxY - section.minY) * px + top + PAD.bottom;
+  const at = (point: SectionPoint) => place(point, top);
+  const path = (points: readonly SectionPoint[]) =>
     points
       .map((point) =>
         at(point)
@@ -84,8 +96,8 @@ export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps
             </g>
           ),
         )}
-        {section.dimensions.map(({ from, to, mm }, i) => (
-          <Dimension key={i} from={at(from)} to={at(to)} text={formatQuantity(mm, 'mm', units)} />
+        {dimensions.map((dimension, i) => (
+          <Dimension key={i} {...dimension} />
         ))}
       </svg>
       <figcaption className="text-[13px]">
@@ -121,10 +133,39 @@ function scaleOf({ minX, maxX }: Section, drawnPx: number): number {
   return Math.min(MOST_PX_PER_MM, drawnPx / (maxX - minX));
 }
 
+interface Placed {
+  from: readonly [number, number];
+  to: readonly [number, number];
+  text: string;
+}
+
+const LANE_PX = 15;
+const TEXT_PX = 6.4;
+
+const isUpright = ({ from, to }: Placed): boolean => Math.abs(to[1] - from[1]) > Math.abs(to[0] - from[0]);
+
+/** Lying dimensions whose lines or figures would meet stand one above the other, the shortest lowest. */
+function lanesOf(dimensions: readonly Placed[]): (Placed & { lane: number })[] {
+  const taken: { lane: number; left: number; right: number }[] = [];
+  return [...dimensions]
+    .sort((a, b) => Math.abs(a.to[0] - a.from[0]) - Math.abs(b.to[0] - b.from[0]))
+    .map((dimension) => {
+      if (isUpright(dimension)) return { ...dimension, lane: 0 };
+      const [x1, x2] = [dimension.from[0], dimension.to[0]];
+      const half = Math.max(Math.abs(x2 - x1), dimension.text.length * TEXT_PX) / 2 + 4;
+      const [left, right] = [(x1 + x2) / 2 - half, (x1 + x2) / 2 + half];
+      let lane = 0;
+      while (taken.some((other) => other.lane === lane && other.left < right && left < other.right)) lane++;
+      taken.push({ lane, left, right });
+      return { ...dimension, lane };
+    });
+}
+
 /** Dimension line with its figure on a ground of its own, so that it can be read over anything. */
-function Dimension({ from, to, text }: { from: readonly [number, number]; to: readonly [number, number]; text: string }) {
-  const isUpright = Math.abs(to[1] - from[1]) > Math.abs(to[0] - from[0]);
-  const [dx, dy] = isUpright ? [9, 0] : [0, -9];
+function Dimension({ lane, ...placed }: Placed & { lane: number }) {
+  const { from, to, text } = placed;
+  const upright = isUpright(placed);
+  const [dx, dy] = upright ? [9, 0] : [0, -9 - LANE_PX * lane];
   const [x1, y1, x2, y2] = [from[0] + dx, from[1] + dy, to[0] + dx, to[1] + dy];
   const [x, y] = [(x1 + x2) / 2, (y1 + y2) / 2];
   const halo = { paintOrder: 'stroke', stroke: 'var(--paper-raised)', strokeWidth: 3 } as const;
@@ -134,13 +175,7 @@ function Dimension({ from, to, text }: { from: readonly [number, number]; to: re
       {[[x1, y1] as const, [x2, y2] as const].map(([tx, ty], i) => (
         <line key={i} x1={tx - 3} y1={ty + 3} x2={tx + 3} y2={ty - 3} strokeWidth={1.4} />
       ))}
-      <text
-        x={isUpright ? x + 5 : x}
-        y={isUpright ? y + 4 : y - 4}
-        textAnchor={isUpright ? 'start' : 'middle'}
-        fill="var(--ink)"
-        style={halo}
-      >
+      <text x={upright ? x + 5 : x} y={upright ? y + 4 : y - 3} textAnchor={upright ? 'start' : 'middle'} fill="var(--ink)" style={halo}>
         {text}
       </text>
     </g>

@@ -20,3 +20,7 @@ export function stepsOf({ product, parts }: Pick<MixingCard, 'product' | 'parts'
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What must not go into the pail, and for water-mixed products when no more of it. */
+export const nothingElse = ({ product }: Pick<MixingCard, 'product'>): string =>
+  t(product.mix?.waterPerKgL === undefined ? 'card.nothing-else-dry' : 'card.nothing-else');

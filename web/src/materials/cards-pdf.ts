@@ -4,7 +4,7 @@ import type { Content } from 'pdfmake/interfaces';
 import { loadPdfMaker } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';
-import { partName, stepsOf } from './card-text';
+import { nothingElse, partName, stepsOf } from './card-text';
 
 /** Mixing cards on A4, large enough to be read from an arm's length. */
 export async function cardsPdf(cards: readonly MixingCard[], title: string, line: string, units: UnitSystem): Promise<Blob> {
@@ -64,7 +64,7 @@ function cardContent(card: MixingCard, units: UnitSystem): Content {
                   why: t(`card.limit.${batch.output.limiting}`),
                 }),
               },
-              { text: t('card.nothing-else'), bold: true },
+              { text: nothingElse(card), bold: true },
               ...(product.hazards ?? []).map((hazard) => ({
                 text: t(`caution.${hazard}`),
                 margin: [0, 3, 0, 0] as [number, number, number, number],

@@ -4,7 +4,7 @@ import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { useWorking } from '../workings/use-working';
-import { partName, stepsOf } from './card-text';
+import { nothingElse, partName, stepsOf } from './card-text';
 import { CrewPlan } from './crew-plan';
 
 /** One card a product, to be read from an arm's length: how much of what, in which order, and for how long it lives. */
@@ -56,7 +56,7 @@ function Card({ card, isLarge }: { card: MixingCard; isLarge?: boolean }) {
           why: t(`card.limit.${batch.output.limiting}`),
         })}
       </p>
-      <p className="mb-2 font-semibold">{t('card.nothing-else')}</p>
+      <p className="mb-2 font-semibold">{nothingElse(card)}</p>
       <CrewPlan card={card} />
       {product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>

@@ -7,7 +7,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
-import { partName, stepsOf } from '../materials/card-text';
+import { nothingElse, partName, stepsOf } from '../materials/card-text';
 import { stepName } from '../programme/item-name';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
@@ -92,7 +92,7 @@ function MixNow({ product, kg }: { product: Product; kg: number }) {
         ))}
       </p>
       <p className="font-medium">
-        {stepsOf(card).join(' ')} {t('card.nothing-else')}
+        {stepsOf(card).join(' ')} {nothingElse(card)}
       </p>
     </section>
   );

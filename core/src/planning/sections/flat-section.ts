@@ -28,6 +28,8 @@ export class FlatSection extends Sketch {
     if (joint) this.joint(joint.depthMm, Math.max(geometry.widthMm ?? 0, 10), x);
     if (pour) this.poured(Math.max(geometry.widthMm ?? 0, 3), geometry.depthMm ?? 25);
     if (this.step('inject')) this.injected(geometry.wallThicknessMm);
+    const isLine = of === 'crack' || of === 'joint' || of === 'construction' || of === 'in-line';
+    if (isLine && !open && !joint && !pour && !this.step('inject')) this.crack(0, 0);
     this.onSurface();
     if (pipe) this.lapped(pipe, radius);
   }

@@ -266,5 +266,6 @@ export const BUILD_UP = {
   'card.limit.total': 'That is all that is needed.',
   'card.mix-time': 'Mix {min} min.',
   'card.stand': 'Let it stand {min} min, stir again.',
+  'card.nothing-else-dry': 'Nothing else in it.',
   'card.nothing-else': 'Nothing else in it. Never more water later.',
 } as const;
