@@ -25,7 +25,12 @@ module.exports = {
   // a machine shared with others is slow at times; a test that hangs still ends
   testTimeout: 30_000,
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,web}/src/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'unit',
+      setupFiles: ['<rootDir>/web/src/messages/later.ts'],
+      testMatch: ['<rootDir>/{core,contract,web}/src/**/*.test.ts'],
+    },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/server/src/**/*.test.ts'] },
   ],
 };

@@ -1,4 +1,5 @@
 // Planning on one thread, as the worker does it: from nothing, again after one change, choosing, and packs.
+import { randomUUID } from 'node:crypto';
 import { SHIPPED_CATALOGUE, SHIPPED_PRODUCTS, pinProducts } from '@caulkhorn/core/catalogue';
 import { groupBy } from '@caulkhorn/core/jobs';
 import { packPlan } from '@caulkhorn/core/materials';
@@ -11,17 +12,16 @@ const FEATURES = 3000;
 const RUNS = 7;
 const today = { ms: Date.parse('2026-06-01T00:00:00Z'), temperatureC: 12 };
 
-/** Walls of several systems side by side. */
-function coatedJob() {
-  const { faces, ...rest } = jobOfSize(FACES, FEATURES);
+/** A job under another id, its walls coated with several systems side by side. @param {ReturnType<typeof jobOfSize>} file */
+export function coated(file) {
   const families = /** @type {const} */ (['crystalline-slurry', 'rigid-slurry', 'flexible-cementitious', 'thick-film']);
-  const buildUps = faces.map((face, i) => {
+  const buildUps = file.faces.map((face, i) => {
     const family = families[i % families.length] ?? 'crystalline-slurry';
     const coat = SHIPPED_CATALOGUE.choices('coat', family)[0];
     if (!coat) throw new Error(family);
-    return { id: `b-${face.id}`, faceId: face.id, family, products: pinProducts(coat, family, SHIPPED_CATALOGUE) };
+    return { id: randomUUID(), faceId: face.id, family, products: pinProducts(coat, family, SHIPPED_CATALOGUE) };
   });
-  return /** @type {import('@caulkhorn/core/jobs').JobModel} */ (/** @type {unknown} */ ({ ...rest, faces, photos: [], buildUps }));
+  return { ...file, formatVersion: 2, job: { ...file.job, id: randomUUID() }, buildUps };
 }
 
 /** @param {() => unknown} action */
@@ -42,7 +42,9 @@ const typical = (action) =>
 const told = (name, ms, aimMs, ratio) => report(name, `${ms.toFixed(1)} ms, ${ratio}`, `under ${aimMs} ms`, ms < aimMs);
 
 export function benchPlanning() {
-  const model = coatedJob();
+  const model = /** @type {import('@caulkhorn/core/jobs').JobModel} */ (
+    /** @type {unknown} */ ({ ...coated(jobOfSize(FACES, FEATURES)), photos: [] })
+  );
   const copy = typical(() => structuredClone(model));
   planJob(model, USUAL_CREW, USUAL_HOUSE);
   const whole = typical(() => planJob(model, USUAL_CREW, USUAL_HOUSE));

@@ -12,7 +12,7 @@ dataFolder();
 const { benchApiRead } = await import('./api-read.mjs');
 const { benchBrowser } = await import('./browser.mjs');
 const { jobOfSize } = await import('./jobs.mjs');
-const { benchPlanning } = await import('./planning.mjs');
+const { benchPlanning, coated } = await import('./planning.mjs');
 const { benchSurvey } = await import('./survey.mjs');
 
 const cluster = new Cluster(clusterFolder(ROOT, 'bench-postgres').folder, { durable: false });
@@ -58,7 +58,8 @@ try {
   const manyFacesId = await load(jobOfSize(1000, 2000, 2000));
   const manyFeaturesId = await load(jobOfSize(50, 5000, 5000));
   await benchSurvey({ url, databaseUrl, cookie, organisationId, manyFacesId, manyFeaturesId });
-  await benchBrowser({ url, cookie, organisationId, jobId, largeJobId });
+  const takeOffJobId = await load(coated(jobOfSize(50, 5000)));
+  await benchBrowser({ url, cookie, organisationId, jobId, largeJobId, takeOffJobId });
 } finally {
   server.kill('SIGTERM');
   cluster.destroy();

@@ -2,14 +2,8 @@ import type { Detailing } from '../catalogue/index.js';
 import type { Face, Feature, FeatureKind, Junction, JunctionKind, School } from '../jobs/index.js';
 import type { DetailRule, RuleConditions } from './detail-rule.js';
 import { DETAIL_RULES } from './detail-rules.js';
+import { leaks } from './leaks.js';
 import { ROUT_OVER_MM } from './schools.js';
-
-const RUNS: ReadonlySet<Feature['wetState']> = new Set(['weeping', 'dripping', 'running', 'gushing']);
-
-/** Shows active or past leakage. Damp alone is not a leak. */
-export function leaks(feature: Pick<Feature, 'wetState' | 'pastLeakage'>): boolean {
-  return RUNS.has(feature.wetState) || feature.pastLeakage === true;
-}
 
 /** Rows by what they are for and how it is detailed: there are hundreds, and a job asks thousands of times. */
 const ROWS = new Map<string, DetailRule[]>();

@@ -1,4 +1,4 @@
-export { findRule, leaks, ruleForFeature, ruleForJunction, rulesFor } from './choose-rule.js';
+export { findRule, ruleForFeature, ruleForJunction, rulesFor } from './choose-rule.js';
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';
@@ -9,6 +9,7 @@ export type { Stack, Trap } from './compatibility.js';
 export { FIT_CRITERIA, SHEET_CRITERIA } from './fit-criteria.js';
 export type { FirstAction } from './fit-criteria.js';
 export type { FitFacts } from './fit-facts.js';
+export { leaks } from './leaks.js';
 export { judge } from './judge.js';
 export type { Judgement, Objection, Verdict } from './judge.js';
 export { rank } from './rank.js';

@@ -8,6 +8,7 @@ import { t } from '../messages/t';
 import { formatMoney, formatNumber } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 import { Comparison } from './comparison';
 import { firstText, objectionText } from './objection-text';
 import { RankingArithmetic } from './ranking-arithmetic';
@@ -18,7 +19,8 @@ const MOST_COMPARED = 3;
 
 /** Every family's verdict on a face: what fits, best first by what counts here; what fits once something is done; what cannot, and why. */
 export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }) {
-  const { model, put, can, house } = useJob();
+  const { model, put, can } = useJob();
+  const house = useHouse();
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [opensComparison, setOpensComparison] = useState(false);
   const weights = model.job.weights ?? USUAL_WEIGHTS;

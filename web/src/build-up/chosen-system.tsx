@@ -9,13 +9,15 @@ import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 import { PourForm } from './pour-form';
 import { sheetField } from './sheet-field';
 import type { FaceSite } from './use-face-site';
 
 /** The system that a face has: its coat, whether that holds, what goes with it, and why it was chosen. */
 export function ChosenSystem({ site }: { site: FaceSite }) {
-  const { put, can, house } = useJob();
+  const { put, can } = useJob();
+  const house = useHouse();
   const { plan } = site;
   const buildUp = plan.buildUp!;
   const coat = plan.products?.coat;
@@ -93,7 +95,8 @@ export const keyOf = ({ id, version }: Pick<Product, 'id' | 'version'>): string 
 
 /** A sheet that has been written anew since the face was planned: what it says otherwise, and what that would change here. */
 function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product; editable: boolean }) {
-  const { put, house } = useJob();
+  const { put } = useJob();
+  const house = useHouse();
   const newest = house.catalogue.newest(coat.id)!;
   if (newest.version <= coat.version) return null;
   const buildUp = site.plan.buildUp!;
@@ -181,7 +184,8 @@ function RatingFigures({ plan }: { plan: FacePlan }) {
 
 /** The products for everything beside the coat, each to be taken from another maker. */
 function Parts({ plan, buildUp, editable }: { plan: FacePlan; buildUp: BuildUp; editable: boolean }) {
-  const { put, house } = useJob();
+  const { put } = useJob();
+  const house = useHouse();
   const used = [...new Set([...plan.lines.map(({ product }) => product.role), ...plan.layers.map(({ product }) => product.role)])].filter(
     (role) => role !== 'coat',
   );

@@ -4,12 +4,14 @@ import type { FacePlan } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 
 const INHERIT = '';
 
 /** Questions on which practitioners disagree: what holds here and who chose it, with the reason. For a face, or for the whole job. */
 export function SchoolsPanel({ questions, face, plan }: { questions: readonly SchoolQuestion[] | 'all'; face?: Face; plan?: FacePlan }) {
-  const { model, house, put, putHead, can } = useJob();
+  const { model, put, putHead, can } = useJob();
+  const house = useHouse();
   const buildUp = plan?.buildUp;
   const asked = questions === 'all' ? SCHOOL_QUESTIONS : questions;
   if (asked.length === 0 || (face && !buildUp)) return null;

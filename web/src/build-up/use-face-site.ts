@@ -5,6 +5,7 @@ import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 import { usePlanning } from '../workspace/plan-context';
 
 const HOUR_MS = 3_600_000;
@@ -19,7 +20,8 @@ export interface FaceSite extends Site {
 }
 
 export function useFaceSite(face: Face): FaceSite {
-  const { model, house } = useJob();
+  const { model } = useJob();
+  const house = useHouse();
   const { plan, conditions } = usePlanning();
   const hour = useHour();
   return useMemo(() => {

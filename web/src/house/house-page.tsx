@@ -1,3 +1,4 @@
+import '../messages/later';
 import { PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';

@@ -4,6 +4,7 @@ import { t } from '../messages/t';
 import { formatMoney, formatNumber } from '../shared/numbers';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 import { usePlanning } from '../workspace/plan-context';
 import { useSelection } from '../workspace/selection';
 
@@ -20,7 +21,8 @@ interface Row {
 
 /** Cost and labour of each face that has a system, by the house's output rates. */
 export function CostList({ plan }: { plan: JobPlan }) {
-  const { model, house } = useJob();
+  const { model } = useJob();
+  const house = useHouse();
   const { conditions } = usePlanning();
   const { selected, select } = useSelection();
   const rows = useMemo(() => {

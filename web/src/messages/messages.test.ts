@@ -24,6 +24,8 @@ import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
 import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
 import { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES } from '@caulkhorn/core/jobs';
 import { PACES, WORK_STEPS } from '@caulkhorn/core/planning';
+import { EN } from './en';
+import { LATER } from './en/later';
 import { has, t } from './t';
 
 const WEB = resolve(__dirname, '..');
@@ -42,6 +44,19 @@ test('every key that the screens name has words', () => {
   expect(keys.size).toBeGreaterThan(200);
   expect([...keys].filter((key) => !has(key))).toEqual([]);
 });
+
+test('what may be said before anything is planned is known from the start', () => {
+  const early = ['jobs', 'people', 'workspace', 'sheet', 'survey', 'devices', 'shared', 'exchange'].flatMap((room) =>
+    sources(join(WEB, room)),
+  );
+  const keys = [...early, readFileSync(join(WEB, 'app.tsx'), 'utf8')].flatMap((text) =>
+    [...text.matchAll(/\bt\(\s*'([^']+)'/g)].map((match) => match[1]!),
+  );
+  expect([...new Set(keys)].filter((key) => !(key in EN))).toEqual([]);
+});
+
+test('no word is said in two ways', () =>
+  expect(Object.keys(LATER).filter((key) => key in EN && !key.startsWith('field.') && !key.startsWith('value.'))).toEqual([]));
 
 test('every code with which core and contract refuse has words', () => {
   const code = /(?:\bissue|fail)\(\s*'([a-z][a-z0-9-]+)'/g;

@@ -3,7 +3,12 @@ import { EN } from './en';
 type Values = Readonly<Record<string, string | number | boolean | null | undefined>>;
 
 /** Every catalogue has the same keys; which one speaks is chosen here and nowhere else. */
-const CATALOGUE: Readonly<Record<string, string>> = EN;
+const CATALOGUE: Record<string, string> = { ...EN };
+
+/** Words that are fetched with the screens that speak them; what is known already stands. */
+export function addWords(words: Readonly<Record<string, string>>): void {
+  for (const [key, text] of Object.entries(words)) CATALOGUE[key] ??= text;
+}
 
 /** The words for a key, with `{name}` filled in; `key.one` speaks where `n` is 1. A key without words shows itself, which a test forbids. */
 export function t(key: string, values: Values = {}): string {

@@ -1,3 +1,4 @@
+import { sheetStands } from '../workspace/first-sheet';
 import type { FromPainter, Sight, Subject, ToPainter } from './picture';
 import type { Size, View } from './view';
 
@@ -34,6 +35,7 @@ export class SheetPictures {
       this.isPainting = false;
       performance.measure('sheet-picture', { start: performance.now() - data.tookMs, duration: data.tookMs });
       this.listener();
+      sheetStands();
     };
     if (this.subject) this.use(this.subject);
     return () => {

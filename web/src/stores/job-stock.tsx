@@ -11,6 +11,7 @@ import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { Failed, Loading } from '../shared/ui/states';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 import { usePlanning } from '../workspace/plan-context';
 import { type NewMove, useAddMoves, useStores } from './use-stores';
 
@@ -18,7 +19,8 @@ const NO_NEEDS: readonly Standing[] = [];
 
 /** What this job needs against what lies in the store: kept back, taken, short, and when to order. */
 export function JobStock() {
-  const { model, house, organisationId, jobId, can, lines } = useJob();
+  const { model, organisationId, jobId, can, lines } = useJob();
+  const house = useHouse();
   const { plan } = usePlanning();
   const units = useUnits();
   const now = useNow(60_000);

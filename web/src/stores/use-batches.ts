@@ -1,11 +1,13 @@
 import type { Product } from '@caulkhorn/core/catalogue';
 import { t } from '../messages/t';
 import { useJob } from '../workspace/job-context';
+import { useHouse } from '../workspace/use-house';
 import { useStores } from './use-stores';
 
 /** What the store knows of a batch that somebody types: which are there, first to expire first, and whether this one may still be used. */
 export function useBatches(product: Product | undefined, typed: string): { known: string[]; warning?: string } {
-  const { house, organisationId, can } = useJob();
+  const { organisationId, can } = useJob();
+  const house = useHouse();
   const { stock } = useStores(organisationId, house.catalogue, undefined, can('stock'));
   const lots = (stock?.lots ?? []).filter((lot) => lot.product.id === product?.id);
   const known = lots

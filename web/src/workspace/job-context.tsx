@@ -8,8 +8,7 @@ import {
   type Standing,
 } from '@caulkhorn/contract';
 import { type AnyItem, ITEM_LISTS, type ItemKind, type JobHead, type JobModel, type Photo, applyChange } from '@caulkhorn/core/jobs';
-import { SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
-import { type House, type PlanRevision, USUAL_HOUSE } from '@caulkhorn/core/planning';
+import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -45,7 +44,7 @@ export interface JobWorkspace {
   /** as surveyed, with what waits in the outbox already applied */ model: JobModel;
   lines: ShownLine[];
   revision: PlanRevision | null;
-  /** how the organisation works, its own sheets beside the shipped ones */ house: House;
+  /** how the organisation works; none while the server has not said */ houseAnswer: HouseAnswer | undefined;
   outbox: OutboxState;
   /** the server did not answer the last time it was asked */ isAway: boolean;
   can(permission: Permission): boolean;
@@ -70,15 +69,6 @@ export function useJob(): JobWorkspace {
 
 const POLL_MS = 8000;
 
-/** The same house as long as the server answers the same: plans are remembered by it. */
-function useHouseOf(answer: HouseAnswer | undefined): House {
-  return useMemo(() => {
-    if (!answer) return USUAL_HOUSE;
-    const { schools, paces, labourMinorPerH, products } = answer;
-    return { schools, paces, labourMinorPerH, catalogue: SHIPPED_CATALOGUE.with(products) };
-  }, [answer]);
-}
-
 interface ProviderProps {
   organisationId: string;
   jobId: string;
@@ -96,7 +86,6 @@ export function JobProvider({ organisationId, jobId, session, standing, children
   const log = useQuery({ ...queries.log, refetchInterval: POLL_MS });
   const plan = useQuery({ ...queries.plan, refetchInterval: POLL_MS });
   const answer = useQuery({ ...queries.house, refetchInterval: 4 * POLL_MS });
-  const house = useHouseOf(answer.data);
   const outbox = useOutbox(path, session.personId, jobId, client);
   const outboxState = useSyncExternalStore(outbox.subscribe, outbox.getState);
   const [undoStack] = useState(() => new UndoStack());
@@ -201,7 +190,7 @@ export function JobProvider({ organisationId, jobId, session, standing, children
     model,
     lines,
     revision: plan.data?.latest ?? null,
-    house,
+    houseAnswer: answer.data,
     outbox: outboxState,
     isAway: stored.failureReason instanceof ApiError && stored.failureReason.isAway,
     can: (permission) => PERMISSIONS[standing].includes(permission),

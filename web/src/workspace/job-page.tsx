@@ -11,14 +11,15 @@ import { Strip } from '../programme/strip';
 import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
+import { expectSheet } from './first-sheet';
 import { useJob } from './job-context';
 import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
-import { PhonePage } from './phone-page';
 import { useSelection } from './selection';
 import { type LensCounts, useLensCounts } from './use-lens-counts';
 import { useShortcuts } from './use-shortcuts';
 
+const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 
 /** One job at a desk: steps above, list and sheet left, slate right, the next two days below. On a phone, one thing at a time. */
@@ -34,13 +35,16 @@ export function JobPage({ session }: { session: SessionInfo }) {
     document.title = `${model.job.name} · Caulkhorn`;
   }, [model.job.name]);
   useShortcuts();
+  if (lens && !isPhone) expectSheet();
   if (!lens) return <Navigate to={`/o/${organisationId}/jobs/${jobId}/survey`} replace />;
   const Slate = lens.slate;
   return (
     <div className="flex h-full flex-col">
       <JobHeader session={session} />
       {isPhone ? (
-        <PhonePage lens={lens.id} />
+        <Suspense fallback={<Loading what={t('the-job')} />}>
+          <PhonePage lens={lens.id} />
+        </Suspense>
       ) : (
         <>
           <Suspense fallback={<StepBar counts={{}} />}>

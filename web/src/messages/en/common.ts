@@ -1,5 +1,7 @@
 /** Words used everywhere: states, session, jobs, workspace. */
 export const COMMON = {
+  'house.open': 'Catalogue, rates, schools',
+  'house.title': 'The house',
   'file.none': 'none chosen yet',
   'advice-not-approval':
     'Advice here is a check, not an approval. The product’s own data sheet, local codes and licensed practice come first.',

@@ -11,8 +11,6 @@ const AS_CHOICES = Object.fromEntries(
 /** The organisation's catalogue, output rates and schools. */
 export const HOUSE = {
   ...AS_CHOICES,
-  'house.open': 'Catalogue, rates, schools',
-  'house.title': 'The house',
   'house.jobs': 'Jobs',
   'house.part.catalogue': 'Catalogue',
   'house.part.rates': 'Output rates',

@@ -1,0 +1,8 @@
+import { BUILD_UP } from './build-up';
+import { DETAILS } from './details';
+import { HOUSE } from './house';
+import { STORES } from './stores';
+import { SYSTEMS } from './systems';
+
+/** Words that come with the plan: what is chosen, made, bought and kept. */
+export const LATER = { ...HOUSE, ...STORES, ...BUILD_UP, ...SYSTEMS, ...DETAILS } as const;

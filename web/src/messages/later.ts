@@ -1,0 +1,5 @@
+import { LATER } from './en/later';
+import { addWords } from './t';
+
+/** Imported for what it does: from then on these words are known. */
+addWords(LATER);

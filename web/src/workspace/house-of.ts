@@ -1,0 +1,16 @@
+import type { HouseAnswer } from '@caulkhorn/contract';
+import { SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
+import { type House, USUAL_HOUSE } from '@caulkhorn/core/planning';
+
+const known = new WeakMap<HouseAnswer, House>();
+
+/** The same house as long as the server answers the same: plans are remembered by it. */
+export function houseOf(answer: HouseAnswer | undefined): House {
+  if (!answer) return USUAL_HOUSE;
+  const before = known.get(answer);
+  if (before) return before;
+  const { schools, paces, labourMinorPerH, products } = answer;
+  const house = { schools, paces, labourMinorPerH, catalogue: SHIPPED_CATALOGUE.with(products) };
+  known.set(answer, house);
+  return house;
+}
