@@ -73,7 +73,6 @@ await shoot(desk, 'workings');
 await desk.keyboard.press('Escape');
 await desk.getByPlaceholder('Find in the list').fill('floor');
 await choose(/Reel store floor/);
-await desk.getByText('How this order comes about').click();
 await shoot(desk, 'chooser');
 await desk.getByPlaceholder('Find in the list').fill('');
 await goTo(desk, 'Materials');
