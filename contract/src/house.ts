@@ -12,6 +12,7 @@ export class HouseRulesDto {
   @SchoolsByQuestion(SCHOOL_QUESTIONS) schools!: SchoolChoices;
   /** person-minutes a unit */ @QuantitiesByName(PACE_IDS, 0.01, 10_000) paces!: Partial<Record<PaceId, number>>;
   @Quantity(0, 10_000_000) labourMinorPerH!: number;
+  @Quantity(0, 100) sparePct!: number;
 }
 
 /** Sheets to add to an organisation's catalogue: all of them, or none. Each is checked by the core, field by field. */
@@ -25,5 +26,6 @@ export interface HouseAnswer {
   schools: SchoolChoices;
   paces: Partial<Record<PaceId, number>>;
   labourMinorPerH: number;
+  sparePct: number;
   products: Product[];
 }

@@ -110,6 +110,7 @@ export class JobHeadDto {
   @Optional() @ValidateNested() @Type(() => DemandsDto) demands?: DemandsDto;
   @Optional() @ValidateNested() @Type(() => AheadDto) ahead?: AheadDto;
   @Optional() @ValidateNested() @Type(() => RankingWeightsDto) weights?: RankingWeightsDto;
+  @Optional() @Quantity(0, 10_000_000) accessMinorPerM2?: number;
 }
 
 export class SpaceDto {

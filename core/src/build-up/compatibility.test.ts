@@ -42,6 +42,8 @@ test.each<[string, Partial<Stack>]>([
 test('no trap goes untested', () => expect(TRAPS).toHaveLength(13));
 
 test('a separation render takes the sting out of a waterproofed one; a thick film may go over old bitumen', () => {
+  const separated = [{ layer: 'levelling', binder: 'cement' as const }, ...STACK.layers];
+  expect(trapsIn({ ...STACK, oldLayers: ['waterproofed-render'], layers: separated })).toEqual([]);
   expect(trapsIn({ ...STACK, oldLayers: ['waterproofed-render', 'plain-render'] })).toEqual([]);
   expect(trapsIn({ ...STACK, family: 'thick-film', oldLayers: ['bitumen'], layers: [{ ...FILM, binder: 'polymer-cement' }] })).toEqual([]);
 });

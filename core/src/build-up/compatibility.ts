@@ -47,7 +47,7 @@ const trap = (id: string, springs: Trap['springs']): Trap => ({ id, springs, sou
 
 /** What must not lie on what. What springs has words under its id: what goes wrong, and the mend. */
 export const TRAPS: readonly Trap[] = [
-  trap('waterproofed-render', (s) => touched(s) === 'waterproofed-render' && startsWithCement(s)),
+  trap('waterproofed-render', (s) => touched(s) === 'waterproofed-render' && startsWithCement(s) && s.layers[0]?.layer !== 'levelling'),
   trap('closed-pores', (s) => holdsAny(s, 'sealer', 'curing-compound', 'paint', 'glue', 'epoxy') && SOAKS_IN.includes(s.family)),
   trap('bitumen-under-cement', (s) => holdsAny(s, 'bitumen') && startsWithCement(s) && s.family !== 'thick-film'),
   trap('gypsum-under-cement', (s) => holdsAny(s, 'gypsum') && (startsWithCement(s) || first(s) === 'lime')),

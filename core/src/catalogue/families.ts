@@ -1,5 +1,5 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { FaceKind, FamilyId, ProductRole, School, SchoolQuestion, Substrate } from '../jobs/index.js';
+import type { FaceKind, FamilyId, OldLayer, ProductRole, School, SchoolQuestion, Substrate } from '../jobs/index.js';
 
 /** How details are made with a family; the detail rules go by it. */
 export type Detailing = 'rigid' | 'block' | 'tanking' | 'membrane' | 'hot' | 'slab' | 'soak' | 'lime' | 'paint';
@@ -30,6 +30,7 @@ export interface LayerConditions {
   readonly kinds?: readonly FaceKind[];
   /** ground, not room or tank, on the coated side */ readonly buried?: boolean;
   readonly finish?: boolean;
+  /** outermost of what lies on it already */ readonly lastOld?: readonly OldLayer[];
   readonly school?: readonly [SchoolQuestion, School];
 }
 
@@ -63,6 +64,13 @@ const PRIMED_MINERAL: LayerSpec = {
   id: 'silicate-primer',
   role: 'silicate-primer',
   when: [{ salts: ['strong'] }, { school: ['silicate-primer', 'A'] }, { substrates: ['brick', 'rubble'] }],
+  counts: false,
+};
+/** Levels what is rough, and parts the coat from a render that would repel it. */
+const LEVELLED: LayerSpec = {
+  id: 'levelling',
+  role: 'levelling-render',
+  when: [{ roughnessOver: 1.3 }, { lastOld: ['waterproofed-render'] }],
   counts: false,
 };
 const BOARD: LayerSpec = { id: 'board', role: 'protection-board', when: [{ buried: true }], lapPct: 3, counts: false };
@@ -101,7 +109,7 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
   'rigid-slurry': {
     id: 'rigid-slurry',
     detailing: 'tanking',
-    layers: [{ id: 'levelling', role: 'levelling-render', when: [{ roughnessOver: 1.3 }], counts: false }, coat],
+    layers: [LEVELLED, coat],
     schools: ['old-masonry', 'rising-injection', 'wetting', 'silicate-primer'],
     wantsWet: true,
     source,
@@ -109,7 +117,7 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
   'flexible-cementitious': {
     id: 'flexible-cementitious',
     detailing: 'membrane',
-    layers: [{ id: 'levelling', role: 'levelling-render', when: [{ roughnessOver: 1.3 }], counts: false }, coat],
+    layers: [LEVELLED, coat],
     schools: ['wetting', 'flexible-curing'],
     wantsWet: true,
     source,

@@ -16,6 +16,7 @@ export interface JobHead {
   /** asked of every face that does not say otherwise */ demands?: Demands;
   /** air at the wall while the work goes on, as far as anyone can tell */ ahead?: { minC: number; maxC: number };
   weights?: RankingWeights;
+  /** scaffold, pumping, light: minor units a m² of face */ accessMinorPerM2?: number;
 }
 
 export interface Space {

@@ -9,7 +9,7 @@ import { takeOff } from './take-off.js';
 /** What decides which layers a face gets and how thick they are. */
 export interface LayerSetting {
   areaM2: number;
-  face: Pick<Face, 'substrate' | 'salts' | 'kind' | 'roughnessFactor' | 'near'>;
+  face: Pick<Face, 'substrate' | 'salts' | 'kind' | 'roughnessFactor' | 'near' | 'oldLayers'>;
   load: WaterLoad;
   /** a floor finish follows */ finish: boolean;
   school(question: SchoolQuestion): School;
@@ -92,6 +92,7 @@ function holds(when: LayerConditions, { face, finish, school }: LayerSetting): b
     (!when.kinds || when.kinds.includes(face.kind)) &&
     (when.buried === undefined || when.buried === (face.near.kind === 'ground')) &&
     (when.finish === undefined || when.finish === finish) &&
+    (!when.lastOld || (face.oldLayers?.length ? when.lastOld.includes(face.oldLayers.at(-1)!) : false)) &&
     (!when.school || school(when.school[0]) === when.school[1])
   );
 }

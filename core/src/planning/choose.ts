@@ -25,6 +25,7 @@ export interface Option extends Candidate {
   costMinor: number;
   materialMinor: number;
   labourMinor: number;
+  accessMinor: number;
   workH: number;
   waitH: number;
   days: number;
@@ -99,7 +100,8 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
   const trial: BuildUp = { id: 'trial', faceId: face.id, family, products: pinProducts(coat, family, house.catalogue) };
   const plan = planFace(face, features, junctions, trial, around, house);
   const items = workItemsOf(plan, house, conditions.people);
-  const { materialMinor, labourMinor, workH } = costOf(plan.lines, items, house, conditions.people);
+  const access = { areaM2: plan.areaM2, minorPerM2: around.job.accessMinorPerM2 ?? 0 };
+  const { materialMinor, labourMinor, accessMinor, workH } = costOf(plan.lines, items, house, conditions.people, access);
   const waitH = plan.layers.reduce((sum, layer) => sum + (layer.after?.minH ?? 0), 0);
   const counted = plan.layers.filter(({ counts }) => counts);
   return {
@@ -110,7 +112,8 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
     kg: plan.lines.filter(({ product }) => product.measure === 'kg').reduce((sum, { amount }) => sum + amount, 0),
     materialMinor,
     labourMinor,
-    costMinor: materialMinor + labourMinor,
+    accessMinor,
+    costMinor: materialMinor + labourMinor + accessMinor,
     workH,
     waitH,
     days: workH / SHIFT_H / conditions.people + waitH / 24,

@@ -1,18 +1,44 @@
 import type { TakeOffLine } from './take-off-line.js';
 import type { House } from './house.js';
-import type { WorkItem } from './work-items.js';
+import type { PaceId } from './paces.js';
+import { type WorkItem, paceOf } from './work-items.js';
 
 export interface Cost {
   /** at the price of the cheapest pack, by what is used: whole packs are bought for the job, not for a face */ materialMinor: number;
   labourMinor: number;
+  /** scaffold, pumping, light: by the area of the face */ accessMinor: number;
   /** hours of one person */ workH: number;
 }
 
 /** What a part of a job costs: its material by what it uses, and its labour by the house's output rates. */
-export function costOf(lines: readonly TakeOffLine[], items: readonly WorkItem[], house: House, people: number): Cost {
+export function costOf(
+  lines: readonly TakeOffLine[],
+  items: readonly WorkItem[],
+  house: House,
+  people: number,
+  access: { areaM2: number; minorPerM2: number },
+): Cost {
   const materialMinor = lines.reduce((sum, { product, amount }) => sum + amount * unitPrice(product.packs), 0);
   const workH = items.reduce((sum, { durationMin }) => sum + (durationMin * people) / 60, 0);
-  return { materialMinor, labourMinor: workH * house.labourMinorPerH, workH };
+  return { materialMinor, labourMinor: workH * house.labourMinorPerH, accessMinor: access.areaM2 * access.minorPerM2, workH };
+}
+
+export interface TaskHours {
+  task: PaceId;
+  /** of one person */ workH: number;
+  quantity: number;
+  per: string;
+}
+
+/** Hours of one person by task, the longest first, with how much of it there is to do. */
+export function hoursByTask(items: readonly WorkItem[], people: number): TaskHours[] {
+  const tasks = new Map<PaceId, TaskHours>();
+  for (const { step, durationMin, quantity } of items) {
+    const task = paceOf(step);
+    const sum = tasks.get(task) ?? { task, workH: 0, quantity: 0, per: quantity.unit };
+    tasks.set(task, { ...sum, workH: sum.workH + (durationMin * people) / 60, quantity: sum.quantity + quantity.value });
+  }
+  return [...tasks.values()].sort((a, b) => b.workH - a.workH);
 }
 
 /** Cheapest price of one kg, m, m² or piece. */

@@ -25,6 +25,7 @@ export function planDeliveries(
   workItems: readonly WorkItem[],
   programme: Programme,
   conditions: PlanConditions,
+  sparePct: number,
 ): Delivery[] {
   const startOf = new Map(programme.tasks.map((task) => [task.id, task.startMs]));
   const stepsOf = new Map<string, number>();
@@ -36,7 +37,7 @@ export function planDeliveries(
   for (const { faceId, targetId, what, product, amount } of lines) {
     const week = weekOf(stepsOf.get(keyOf(faceId, targetId, what)) ?? Infinity);
     const sums = weeks.get(week) ?? new Map<Product, number>();
-    weeks.set(week, sums.set(product, (sums.get(product) ?? 0) + amount));
+    weeks.set(week, sums.set(product, (sums.get(product) ?? 0) + amount * (1 + sparePct / 100)));
   }
   return [...weeks]
     .sort(([a], [b]) => (a === '' ? 1 : b === '' ? -1 : a < b ? -1 : 1))

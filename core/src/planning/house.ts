@@ -8,7 +8,8 @@ export interface House {
   schools: SchoolChoices;
   /** person-minutes a unit, where they differ from the usual ones */ paces: Partial<Record<PaceId, number>>;
   /** minor units an hour of one person */ labourMinorPerH: number;
+  /** bought beyond what is reckoned with, % */ sparePct: number;
 }
 
 /** An organisation that has set nothing. The hour's price is invented. */
-export const USUAL_HOUSE: House = { catalogue: SHIPPED_CATALOGUE, schools: {}, paces: {}, labourMinorPerH: 4_500 };
+export const USUAL_HOUSE: House = { catalogue: SHIPPED_CATALOGUE, schools: {}, paces: {}, labourMinorPerH: 4_500, sparePct: 0 };

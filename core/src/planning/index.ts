@@ -1,7 +1,7 @@
 export { USUAL_WEIGHTS, judgeFace, nearestOf, rankOptions, tryOn } from './choose.js';
 export type { Candidate, Nearest, Option, Site } from './choose.js';
-export { costOf, unitPrice } from './cost.js';
-export type { Cost } from './cost.js';
+export { costOf, hoursByTask, unitPrice } from './cost.js';
+export type { Cost, TaskHours } from './cost.js';
 export { faceFacts } from './face-facts.js';
 export { USUAL_CREW } from './conditions.js';
 export type { PlanConditions } from './conditions.js';

@@ -59,7 +59,14 @@ export class Planner {
         remembered.work = { house, people: conditions.people, items: workItemsOf(remembered.plan, house, conditions.people) };
       workItems.push(...remembered.work.items);
     }
-    const supply = planSupply(sumByProduct(faces.flatMap((face) => face.lines)), conditions, this.supply);
+    const supply = planSupply(
+      sumByProduct(
+        faces.flatMap((face) => face.lines),
+        house.sparePct,
+      ),
+      conditions,
+      this.supply,
+    );
     return { faces, junctions, supply, workItems, findings: [...faces.flatMap((face) => face.findings), ...supply.findings] };
   }
 

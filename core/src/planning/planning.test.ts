@@ -275,6 +275,7 @@ test('week by week nothing is lost, and each week holds whole packs of its own',
     plan.workItems,
     programmeJob(plan.workItems, foldLog([]), at),
     CREW,
+    0,
   );
   expect(deliveries.map(({ weekOf }) => weekOf)).toEqual([...new Set(deliveries.map(({ weekOf }) => weekOf))].sort());
   expect(deliveries[0]!.weekOf).toBe('2026-05-18');
@@ -285,6 +286,13 @@ test('week by week nothing is lost, and each week holds whole packs of its own',
   expect(deliveries.reduce((sum, { costMinor }) => sum + costMinor, 0)).toBeGreaterThanOrEqual(
     plan.supply.orders.reduce((sum, { packs }) => sum + packs.output.cost, 0),
   );
+});
+
+test('what the house buys to spare is bought, and not taken off', () => {
+  const plain = planJob(wetRoom(), CREW);
+  const spare = planJob(wetRoom(), CREW, { ...USUAL_HOUSE, sparePct: 10 });
+  expect(spare.faces).toEqual(plain.faces);
+  spare.supply.orders.forEach(({ required }, i) => expect(required).toBeCloseTo(plain.supply.orders[i]!.required * 1.1, 9));
 });
 
 describe('planning again', () => {

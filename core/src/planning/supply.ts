@@ -36,10 +36,11 @@ export interface Supply {
   findings: Issue[];
 }
 
-/** What is needed of each product, over all that is planned. */
-export function sumByProduct(lines: readonly TakeOffLine[]): Map<Product, number> {
+/** What is to be bought of each product, over all that is planned, spare included. */
+export function sumByProduct(lines: readonly TakeOffLine[], sparePct: number): Map<Product, number> {
   const sums = new Map<Product, number>();
-  for (const line of lines) sums.set(line.product, (sums.get(line.product) ?? 0) + line.amount);
+  const share = 1 + sparePct / 100;
+  for (const line of lines) sums.set(line.product, (sums.get(line.product) ?? 0) + line.amount * share);
   return sums;
 }
 

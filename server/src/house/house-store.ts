@@ -3,9 +3,9 @@ import { type Product, SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import { type House, USUAL_HOUSE } from '@caulkhorn/core/planning';
 import type { EntityManager } from 'typeorm';
 
-export type HouseRules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH'>;
+export type HouseRules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH' | 'sparePct'>;
 
-const USUAL_RULES: HouseRules = { schools: {}, paces: {}, labourMinorPerH: USUAL_HOUSE.labourMinorPerH };
+const USUAL_RULES: HouseRules = { schools: {}, paces: {}, labourMinorPerH: USUAL_HOUSE.labourMinorPerH, sparePct: USUAL_HOUSE.sparePct };
 
 /** How one organisation works and what it buys, inside a tenant's transaction. Sheets are only ever added. */
 export class HouseStore {
@@ -19,7 +19,7 @@ export class HouseStore {
       `select version, body from house where organisation_id = $1`,
       [this.organisationId],
     );
-    return row ? { ...row.body, version: row.version } : { ...USUAL_RULES, version: 0 };
+    return row ? { ...USUAL_RULES, ...row.body, version: row.version } : { ...USUAL_RULES, version: 0 };
   }
 
   /** Writes the rules if they still have the version they are based on; null when someone was faster. */
@@ -73,7 +73,7 @@ export class HouseStore {
 
   /** All that a plan asks of the organisation. */
   async house(): Promise<House> {
-    const { schools, paces, labourMinorPerH } = await this.rules();
-    return { schools, paces, labourMinorPerH, catalogue: SHIPPED_CATALOGUE.with(await this.products()) };
+    const { schools, paces, labourMinorPerH, sparePct } = await this.rules();
+    return { schools, paces, labourMinorPerH, sparePct, catalogue: SHIPPED_CATALOGUE.with(await this.products()) };
   }
 }

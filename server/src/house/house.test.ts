@@ -21,7 +21,12 @@ afterAll(() => server.stop());
 
 describe('how an organisation works', () => {
   test('is kept, version by version; who was slower is told', async () => {
-    const rules = { schools: { 'crack-width': { school: 'A', reason: 'clay soil' } }, paces: { coat: 12 }, labourMinorPerH: 5200 };
+    const rules = {
+      schools: { 'crack-width': { school: 'A', reason: 'clay soil' } },
+      paces: { coat: 12 },
+      labourMinorPerH: 5200,
+      sparePct: 3,
+    };
     expect((await planner.get(HOUSE)).body).toMatchObject({ version: 0, schools: {}, paces: {} });
     expect((await planner.put(HOUSE).send({ baseVersion: 0, ...rules })).body).toEqual({ version: 1 });
     expect((await planner.get(HOUSE)).body).toMatchObject({ version: 1, ...rules });
@@ -35,9 +40,10 @@ describe('how an organisation works', () => {
     [{ paces: { coat: 0 } }, 'paces'],
     [{ paces: { dance: 3 } }, 'paces'],
     [{ labourMinorPerH: -1 }, 'labourMinorPerH'],
+    [{ sparePct: 101 }, 'sparePct'],
     [{ colour: 'red' }, 'colour'],
   ])('%j is refused', async (part, path) => {
-    const response = await planner.put(HOUSE).send({ baseVersion: 9, schools: {}, paces: {}, labourMinorPerH: 1, ...part });
+    const response = await planner.put(HOUSE).send({ baseVersion: 9, schools: {}, paces: {}, labourMinorPerH: 1, sparePct: 0, ...part });
     expect([response.status, Object.keys((response.body as { fields: object }).fields)]).toEqual([400, [path]]);
   });
 });

@@ -69,6 +69,9 @@ export function Comparison({ open, onOpenChange, options }: ComparisonProps) {
                 `${formatMoney(labourMinor, currency)} (${t('compare.hours', { h: formatNumber(workH, 1) })})`,
               ({ labourMinor }) => labourMinor,
             )}
+            {options.some(({ accessMinor }) => accessMinor > 0)
+              ? row('access', ({ accessMinor, currency }) => formatMoney(accessMinor, currency))
+              : null}
             {row(
               'cost',
               ({ costMinor, currency }) => formatMoney(costMinor, currency),

@@ -19,7 +19,19 @@ export function OutputRates({ organisationId, house, may }: PartProps) {
   return (
     <>
       <p className="mb-3 max-w-2xl text-soft">{t('rates.how')}</p>
-      <div className="mb-5 max-w-56">
+      <div className="mb-5 grid max-w-md grid-cols-2 gap-4">
+        <TextField
+          key={`spare ${house.sparePct}`}
+          label={t('rates.spare')}
+          unit="%"
+          inputMode="decimal"
+          disabled={!may}
+          defaultValue={formatNumber(house.sparePct, 1, 0)}
+          onBlur={({ target }) => {
+            const sparePct = parseNumber(target.value);
+            if (sparePct >= 0 && sparePct <= 100 && sparePct !== house.sparePct) put.mutate({ sparePct });
+          }}
+        />
         <TextField
           key={house.labourMinorPerH}
           label={t('rates.hour')}

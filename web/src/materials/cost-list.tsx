@@ -1,8 +1,9 @@
-import { type JobPlan, costOf } from '@caulkhorn/core/planning';
+import { type JobPlan, type TaskHours, costOf, hoursByTask } from '@caulkhorn/core/planning';
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { formatMoney, formatNumber } from '../shared/numbers';
+import { formatMoney, formatNumber, parseNumber } from '../shared/numbers';
 import { type Column, DataTable } from '../shared/ui/data-table';
+import { TextField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
 import { useHouse } from '../workspace/use-house';
 import { usePlanning } from '../workspace/plan-context';
@@ -14,6 +15,7 @@ interface Row {
   name: string;
   materialMinor: number;
   labourMinor: number;
+  accessMinor: number;
   workH: number;
   perM2Minor: number;
   currency: string;
@@ -31,12 +33,14 @@ export function CostList({ plan }: { plan: JobPlan }) {
       const coat = facePlan.products?.coat;
       if (!coat) return [];
       const items = plan.workItems.filter(({ faceId }) => faceId === facePlan.faceId);
-      const { materialMinor, labourMinor, workH } = costOf(facePlan.lines, items, house, conditions.people);
+      const access = { areaM2: facePlan.areaM2, minorPerM2: model.job.accessMinorPerM2 ?? 0 };
+      const { materialMinor, labourMinor, accessMinor, workH } = costOf(facePlan.lines, items, house, conditions.people, access);
       const { mark, name } = faces.get(facePlan.faceId)!;
-      const perM2Minor = (materialMinor + labourMinor) / facePlan.areaM2;
-      return [{ faceId: facePlan.faceId, mark, name, materialMinor, labourMinor, workH, perM2Minor, currency: coat.currency }];
+      const perM2Minor = (materialMinor + labourMinor + accessMinor) / facePlan.areaM2;
+      return [{ faceId: facePlan.faceId, mark, name, materialMinor, labourMinor, accessMinor, workH, perM2Minor, currency: coat.currency }];
     });
-  }, [model.faces, plan, house, conditions.people]);
+  }, [model.faces, model.job.accessMinorPerM2, plan, house, conditions.people]);
+  const tasks = useMemo(() => hoursByTask(plan.workItems, conditions.people), [plan.workItems, conditions.people]);
   const money = (minor: number, { currency }: Row) => formatMoney(minor, currency);
   const columns: Column<Row>[] = [
     { id: 'face', header: t('materials.where'), value: ({ mark, name }) => `${mark} ${name}` },
@@ -49,6 +53,7 @@ export function CostList({ plan }: { plan: JobPlan }) {
       cell: (row) => money(row.materialMinor, row),
     },
     { id: 'labour', header: t('cost.labour'), isNumber: true, value: (row) => row.labourMinor, cell: (row) => money(row.labourMinor, row) },
+    { id: 'access', header: t('cost.access'), isNumber: true, value: (row) => row.accessMinor, cell: (row) => money(row.accessMinor, row) },
     { id: 'per-m2', header: t('cost.per-m2'), isNumber: true, value: (row) => row.perM2Minor, cell: (row) => money(row.perM2Minor, row) },
   ];
   const sum = (figure: (row: Row) => number) => rows.reduce((total, row) => total + figure(row), 0);
@@ -75,13 +80,55 @@ export function CostList({ plan }: { plan: JobPlan }) {
           </span>
           <span>
             {formatMoney(
-              sum(({ materialMinor, labourMinor }) => materialMinor + labourMinor),
+              sum(({ materialMinor, labourMinor, accessMinor }) => materialMinor + labourMinor + accessMinor),
               currencies[0]!,
             )}
           </span>
         </p>
       ) : null}
+      <AccessField currency={currencies[0] ?? model.job.currency} />
+      <h3 className="mt-5 mb-1 font-semibold">{t('cost.by-task')}</h3>
+      <DataTable name={t('cost.by-task')} rows={tasks} columns={taskColumns()} rowKey={({ task }) => task} />
       <p className="mt-2 text-[13px] text-soft">{t('cost.note')}</p>
     </>
+  );
+}
+
+const taskColumns = (): Column<TaskHours>[] => [
+  { id: 'task', header: t('cost.task'), value: ({ task }) => t(`step.${task}`) },
+  {
+    id: 'quantity',
+    header: t('materials.amount'),
+    isNumber: true,
+    value: ({ quantity }) => quantity,
+    cell: ({ quantity, per }) => `${formatNumber(quantity, 1)} ${per === 'piece' ? 'pcs' : per}`,
+  },
+  { id: 'hours', header: t('cost.hours'), isNumber: true, value: ({ workH }) => workH, cell: ({ workH }) => formatNumber(workH, 1) },
+];
+
+const CENTS = 100;
+
+/** Scaffold, pumping and light, reckoned by the square metre for the whole job. */
+function AccessField({ currency }: { currency: string }) {
+  const { model, putHead, can } = useJob();
+  const { accessMinorPerM2 } = model.job;
+  const text = accessMinorPerM2 === undefined ? '' : String(accessMinorPerM2 / CENTS);
+  return (
+    <div className="mt-3 max-w-64">
+      <TextField
+        key={text}
+        label={t('cost.access-field')}
+        unit={`${currency}/m²`}
+        inputMode="decimal"
+        disabled={!can('plan')}
+        defaultValue={text}
+        onBlur={({ target }) => {
+          const { accessMinorPerM2: _, ...head } = model.job;
+          const price = parseNumber(target.value);
+          if (target.value.trim() === '' && text !== '') putHead(head);
+          else if (price >= 0 && target.value !== text) putHead({ ...head, accessMinorPerM2: Math.round(price * CENTS) });
+        }}
+      />
+    </div>
   );
 }

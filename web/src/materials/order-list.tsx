@@ -8,11 +8,13 @@ import { SelectField } from '../shared/ui/field';
 import { Figure } from '../workings/figure';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
+import { useHouse } from '../workspace/use-house';
 
 /** All at once, or what each week takes by itself. */
 export function Orders({ plan }: { plan: JobPlan }) {
   const { programme, workItems, conditions } = usePlanning();
   const { timeZone } = useJob().model.job;
+  const house = useHouse();
   const [byWeek, setByWeek] = useState(false);
   const deliveries = useMemo(
     () =>
@@ -22,12 +24,14 @@ export function Orders({ plan }: { plan: JobPlan }) {
             workItems,
             programme,
             conditions,
+            house.sparePct,
           )
         : [],
-    [byWeek, plan.faces, workItems, programme, conditions],
+    [byWeek, plan.faces, workItems, programme, conditions, house.sparePct],
   );
   return (
     <>
+      {house.sparePct > 0 ? <p className="mb-2 text-[13px] text-soft">{t('order.spare', { pct: house.sparePct })}</p> : null}
       <div className="mb-3 max-w-64">
         <SelectField
           label={t('order.delivered')}

@@ -9,8 +9,8 @@ export function houseOf(answer: HouseAnswer | undefined): House {
   if (!answer) return USUAL_HOUSE;
   const before = known.get(answer);
   if (before) return before;
-  const { schools, paces, labourMinorPerH, products } = answer;
-  const house = { schools, paces, labourMinorPerH, catalogue: SHIPPED_CATALOGUE.with(products) };
+  const { schools, paces, labourMinorPerH, sparePct, products } = answer;
+  const house = { schools, paces, labourMinorPerH, sparePct, catalogue: SHIPPED_CATALOGUE.with(products) };
   known.set(answer, house);
   return house;
 }

@@ -1,0 +1,123 @@
+import { Catalogue, SHIPPED_CATALOGUE, SHIPPED_PRODUCTS } from '../catalogue';
+import { FAMILY_IDS, type Face, type JobModel, type RankingWeights } from '../jobs';
+import { crack, reading, sampleJob } from '../testing/sample-job';
+import { USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, faceFacts, judgeFace, nearestOf, planJob, rankOptions, tryOn, type Site } from './index';
+
+const TODAY = { ms: Date.parse('2026-06-01T00:00:00Z'), temperatureC: 15 };
+
+function siteOf(change: Partial<Face> = {}, rest: Partial<JobModel> = {}) {
+  const job = sampleJob();
+  const model: JobModel = { ...job, faces: job.faces.map((face) => (face.id === 'north' ? { ...face, ...change } : face)), ...rest };
+  const plan = planJob(model, USUAL_CREW, USUAL_HOUSE).faces.find(({ faceId }) => faceId === 'north')!;
+  const face = model.faces.find(({ id }) => id === 'north')!;
+  const features = model.features.filter(({ faceId }) => faceId === 'north');
+  const facts = faceFacts(
+    face,
+    plan,
+    features,
+    model.readings.filter(({ faceId }) => faceId === 'north'),
+    model,
+    TODAY,
+  );
+  const site: Site = { face, features, junctions: [], around: model, house: USUAL_HOUSE, conditions: USUAL_CREW };
+  return { facts, site };
+}
+
+describe('what is known of a face', () => {
+  test('comes from its water, its features, its readings and what is asked of it', () => {
+    const { facts } = siteOf(
+      { castOn: '2026-05-20', reach: 'both', salts: 'strong', demands: { potable: true } },
+      {
+        features: [crack({ wetState: 'dripping' }), crack({ id: 'k2', movement: 'moving', wetState: 'damp' })],
+        readings: [reading({ kind: 'strength', value: 41 }), reading({ id: 'r2', kind: 'profile', value: 3, at: '2026-03-02T08:00:00Z' })],
+      },
+    );
+    expect(facts).toMatchObject({
+      side: 'negative',
+      headM: 2,
+      wet: 'dripping',
+      leaks: 1,
+      moving: 1,
+      salts: 'strong',
+      ageDays: 12,
+      strengthMPa: 41,
+      csp: 3,
+      otherSideReachable: true,
+      potable: true,
+      isBelowGrade: true,
+    });
+  });
+
+  test('the school of breathing makes old masonry ask for it', () => {
+    const rubble = { substrate: 'rubble' } as const;
+    const job = { ...sampleJob().job, schools: { 'old-masonry': { school: 'B' as const } } };
+    expect(siteOf(rubble).facts.mustBreathe).toBe(false);
+    expect(siteOf(rubble, { job }).facts.mustBreathe).toBe(true);
+    expect(siteOf({}, { job }).facts.mustBreathe).toBe(false);
+  });
+});
+
+describe('choosing', () => {
+  test('every family has a verdict, and each that is not plain says why', () => {
+    const { facts } = siteOf();
+    const candidates = judgeFace(facts, USUAL_HOUSE);
+    expect(candidates.map(({ family }) => family)).toEqual(FAMILY_IDS);
+    for (const { verdict, objections } of candidates) expect(objections.length > 0).toBe(verdict !== 'fits');
+    expect(nearestOf(candidates)).toBeUndefined();
+  });
+
+  test('of two products the one that holds is taken, though it costs more', () => {
+    // 5.5 m behind it: 81 kPa with safety. Flexwall holds 150 from behind, on 25 MPa; Supple 1000, but on 35 only
+    const deep = { ...siteOf().facts, headM: 5.5, side: 'negative' as const, strengthMPa: 30 };
+    const flexible = judgeFace(deep, USUAL_HOUSE).find(({ family }) => family === 'flexible-cementitious')!;
+    expect(flexible).toMatchObject({ verdict: 'fits', coat: { id: 'osmere-flexwall' } });
+    const deeper = judgeFace({ ...deep, headM: 30, strengthMPa: 38 }, USUAL_HOUSE).find(
+      ({ family }) => family === 'flexible-cementitious',
+    )!;
+    expect(deeper).toMatchObject({ verdict: 'fits', coat: { id: 'fennick-supple' } });
+  });
+
+  test('where nothing fits, the nearest is named with what stands against it', () => {
+    // a weak rubble wall under 40 m of water from behind, that must breathe and touches drinking water
+    const { facts } = siteOf({ substrate: 'rubble', strengthMPa: 2 });
+    const candidates = judgeFace({ ...facts, headM: 40, mustBreathe: true, potable: true }, USUAL_HOUSE);
+    expect(candidates.every(({ verdict }) => verdict === 'cannot')).toBe(true);
+    const nearest = nearestOf(candidates)!;
+    const hard = (family: string) =>
+      candidates.find((each) => each.family === family)!.objections.filter(({ then }) => then === 'cannot').length;
+    expect(nearest.limits.length).toBe(Math.min(...FAMILY_IDS.map(hard).filter((n) => n > 0)));
+    expect(nearest.limits.every(({ then }) => then === 'cannot')).toBe(true);
+  });
+
+  test('a family without a product in the catalogue cannot be chosen', () => {
+    const house = { ...USUAL_HOUSE, catalogue: new Catalogue(SHIPPED_PRODUCTS.filter(({ role }) => role !== 'coat')) };
+    expect(judgeFace(siteOf().facts, house).every(({ verdict, coat }) => verdict === 'cannot' && !coat)).toBe(true);
+  });
+
+  test('the order follows what counts', () => {
+    const { facts, site } = siteOf({}, { features: [crack({ wetState: 'damp' })] });
+    const candidates = judgeFace(facts, USUAL_HOUSE);
+    const by = (part: Partial<RankingWeights>) =>
+      rankOptions(candidates, site, { cost: 0, days: 0, risk: 0, breathing: 0, ...part }).map(({ option }) => option);
+    const cheapest = by({ cost: 1 });
+    expect(cheapest.map(({ costMinor }) => costMinor)).toEqual([...cheapest.map(({ costMinor }) => costMinor)].sort((a, b) => a - b));
+    const quickest = by({ days: 1 });
+    expect(quickest[0]!.days).toBe(Math.min(...quickest.map(({ days }) => days)));
+    expect(by({ breathing: 1 })[0]!.sdM).toBeLessThanOrEqual(0.5);
+    for (const { verdict } of rankOptions(candidates, site, USUAL_WEIGHTS).map(({ option }) => option)) expect(verdict).not.toBe('cannot');
+  });
+
+  // by hand, 10 m² at roughness 1.1 and 5 % loss: 0.8 · 2 · 11.55 = 18.48 kg at 118.50 € for 25 kg
+  test('a trial costs what choosing it would', () => {
+    const { site } = siteOf();
+    const option = tryOn(
+      { family: 'crystalline-slurry', coat: SHIPPED_CATALOGUE.newest('tarnwick-veil')!, verdict: 'fits', objections: [] },
+      site,
+    );
+    expect(option.materialMinor).toBeCloseTo((18.48 * 11_850) / 25, 6);
+    expect(option.thicknessMm).toBeCloseTo(1.2, 9);
+    // prepare 80 min and two coats of 100 min, one person
+    expect(option.workH).toBeCloseTo((80 + 100 + 100) / 60, 9);
+    expect(option.labourMinor).toBeCloseTo(option.workH * 4500, 6);
+  });
+});
