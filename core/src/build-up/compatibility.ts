@@ -1,6 +1,7 @@
 import type { Binder, Coat } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 import type { FamilyId, OldLayer, Substrate, WetState } from '../jobs/index.js';
+import { OPEN_TO_VAPOUR_M, RUNNING, SOAKS_IN, TRAFFIC_RANK } from './scales.js';
 
 /** A build-up as it would lie on its face, with what lies there already. */
 export interface Stack {
@@ -30,11 +31,6 @@ export interface Trap {
 }
 
 const CEMENTS: readonly Binder[] = ['cement', 'polymer-cement'];
-const SOAKS_IN: readonly FamilyId[] = ['crystalline-slurry', 'block-wall-crystalline', 'silicate-sealer', 'pore-sealer'];
-const RUNNING: readonly WetState[] = ['weeping', 'dripping', 'running', 'gushing'];
-const RANK = { none: 0, foot: 1, vehicles: 2 } as const;
-/** More than this closes an old wall (DIN 4108-3 calls up to 0.5 m open, from memory). */
-const OPEN_TO_VAPOUR_M = 0.5;
 /** A polymer render wants the slurry hard, h; common practice. */
 const HARD_AFTER_H = 12;
 
@@ -58,7 +54,7 @@ export const TRAPS: readonly Trap[] = [
   trap('paint-on-sealer', (s) => s.family === 'above-grade-elastomeric' && holdsAny(s, 'sealer')),
   trap(
     'traffic-on-coat',
-    (s) => s.layers.length > 0 && RANK[s.traffic] > Math.max(...s.layers.map((layer) => RANK[layer.traffic ?? 'none'])),
+    (s) => s.layers.length > 0 && TRAFFIC_RANK[s.traffic] > Math.max(...s.layers.map((layer) => TRAFFIC_RANK[layer.traffic ?? 'none'])),
   ),
   trap('hard-in-moving-joint', (s) => s.bridgesMoving),
   trap('lime-over-closed', (s) => s.family === 'lime-base-coat' && holdsAny(s, 'cement-slurry', 'sealer', 'epoxy', 'bitumen', 'paint')),

@@ -2,6 +2,7 @@ import type { Product } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 import { FAMILY_IDS, type FaceKind, type FamilyId, type OldLayer, type Substrate, type WetState } from '../jobs/index.js';
 import type { FitFacts } from './fit-facts.js';
+import { OPEN_TO_VAPOUR_M, RUNNING, SOAKS_IN, TRAFFIC_RANK } from './scales.js';
 
 /** What to do first, so that a system fits. */
 export type FirstAction =
@@ -62,7 +63,6 @@ const but = (...without: FamilyId[]): FamilyId[] => FAMILY_IDS.filter((id) => !w
 const IN_GREEN: readonly FamilyId[] = ['crystalline-admixture', 'crystalline-dry-shake'];
 const ON_HARDENED = but(...IN_GREEN);
 const OUTSIDE_ONLY: readonly FamilyId[] = ['thick-film', 'liquid-rubber', 'moisture-cure-pu', 'hot-rubber', 'elastomeric-and-wear-coat'];
-const SOAKS_IN: readonly FamilyId[] = ['crystalline-slurry', 'block-wall-crystalline', 'silicate-sealer', 'pore-sealer'];
 const HARD: readonly FamilyId[] = ['crystalline-slurry', 'block-wall-crystalline', 'rigid-slurry', 'lime-base-coat'];
 const WANTS_DRY: readonly FamilyId[] = [
   'hot-rubber',
@@ -71,7 +71,6 @@ const WANTS_DRY: readonly FamilyId[] = [
   'silicate-sealer',
   'above-grade-elastomeric',
 ];
-const RUNNING: readonly WetState[] = ['weeping', 'dripping', 'running', 'gushing'];
 const DAMP: readonly WetState[] = ['damp', ...RUNNING];
 const ON_SURFACE: readonly OldLayer[] = ['paint', 'sealer', 'curing-compound', 'glue', 'epoxy'];
 
@@ -146,10 +145,7 @@ export interface SheetCriterion {
   readonly source: Source;
 }
 
-const TRAFFIC_RANK = { none: 0, foot: 1, vehicles: 2 } as const;
 const SHEET: Source = { kind: 'practice', title: 'the product’s sheet' };
-/** A coat is called open to vapour up to this equivalent air layer (DIN 4108-3, from memory). */
-const OPEN_TO_VAPOUR_M = 0.5;
 
 const sheet = (
   id: string,

@@ -2,6 +2,7 @@ export { findRule, ruleForFeature, ruleForJunction, rulesFor } from './choose-ru
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';
+export { wettest } from './scales.js';
 export { ROUT_OVER_MM, SCHOOLS, SECOND_COAT, decideSchool } from './schools.js';
 export type { DecidedSchool } from './schools.js';
 export { TRAPS, trapsIn } from './compatibility.js';

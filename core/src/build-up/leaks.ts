@@ -1,8 +1,7 @@
 import type { Feature } from '../jobs/index.js';
-
-const RUNS: ReadonlySet<Feature['wetState']> = new Set(['weeping', 'dripping', 'running', 'gushing']);
+import { RUNNING } from './scales.js';
 
 /** Shows active or past leakage. Damp alone is not a leak. */
 export function leaks(feature: Pick<Feature, 'wetState' | 'pastLeakage'>): boolean {
-  return RUNS.has(feature.wetState) || feature.pastLeakage === true;
+  return RUNNING.includes(feature.wetState) || feature.pastLeakage === true;
 }

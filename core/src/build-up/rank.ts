@@ -1,4 +1,5 @@
 import type { FamilyId, RankingWeights } from '../jobs/index.js';
+import { OPEN_TO_VAPOUR_M } from './scales.js';
 
 export type RankedBy = keyof RankingWeights;
 
@@ -32,7 +33,7 @@ export function rank(estimates: readonly Estimate[], weights: RankingWeights): R
         cost: nearTo(cost, each.costMinor),
         days: nearTo(days, each.days),
         risk: most === 0 ? 1 : 1 - each.risk / most,
-        breathing: Math.min(1, OPEN_M / Math.max(OPEN_M, each.sdM)),
+        breathing: Math.min(1, OPEN_TO_VAPOUR_M / Math.max(OPEN_TO_VAPOUR_M, each.sdM)),
       };
       const weighed = (Object.keys(scores) as RankedBy[]).reduce((total, by) => total + weights[by] * scores[by], 0);
       return { family: each.family, scores, total: sum > 0 ? weighed / sum : null };
@@ -40,5 +41,4 @@ export function rank(estimates: readonly Estimate[], weights: RankingWeights): R
     .sort((a, b) => (b.total ?? 0) - (a.total ?? 0));
 }
 
-const OPEN_M = 0.5;
 const nearTo = (least: number, value: number): number => (value > 0 ? least / value : 1);

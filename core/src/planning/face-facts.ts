@@ -1,10 +1,9 @@
-import { type FitFacts, leaks } from '../build-up/index.js';
+import { type FitFacts, leaks, wettest } from '../build-up/index.js';
 import { type Face, type Feature, type JobModel, type Reading, isLevelFace } from '../jobs/index.js';
 import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 
 const DAY_MS = 86_400_000;
-const WET_ORDER: readonly Feature['wetState'][] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
 
 /** What is known of a face for the choice of a system. `readings` are the face's own; `todayMs` and the temperature of today come from outside. */
 export function faceFacts(
@@ -51,13 +50,6 @@ export function faceFacts(
     finish: demandOf(face, model, 'finish') !== undefined,
     blastAlways: plan.schools['slab-preparation'].school === 'A',
   };
-}
-
-function wettest(features: readonly Feature[]): Feature['wetState'] {
-  return features.reduce<Feature['wetState']>(
-    (worst, { wetState }) => (WET_ORDER.indexOf(wetState) > WET_ORDER.indexOf(worst) ? wetState : worst),
-    'dry',
-  );
 }
 
 function latestOf(readings: readonly Reading[], kind: Reading['kind']): Reading | undefined {

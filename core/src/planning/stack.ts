@@ -1,9 +1,7 @@
-import { type Stack, type Trap, trapsIn } from '../build-up/index.js';
+import { type Stack, type Trap, trapsIn, wettest } from '../build-up/index.js';
 import type { Face, Feature, JobModel } from '../jobs/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 import { bridgesHard } from './treatment.js';
-
-const WET_ORDER: readonly Feature['wetState'][] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
 
 /** Traps that the chosen build-up of a face would spring. Whether damp rises in it, the diagnosis says. */
 export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[], model: Pick<JobModel, 'job'>, isRising: boolean): Trap[] {
@@ -12,7 +10,7 @@ export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[]
     family: plan.family.id,
     substrate: face.substrate,
     oldLayers: face.oldLayers ?? [],
-    wet: WET_ORDER[Math.max(0, ...features.map(({ wetState }) => WET_ORDER.indexOf(wetState)))]!,
+    wet: wettest(features),
     ponds: features.some(({ kind }) => kind === 'ponding'),
     traffic: demandOf(face, model, 'traffic') ?? 'none',
     isBuried: face.near.kind === 'ground',
