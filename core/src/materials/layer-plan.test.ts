@@ -1,0 +1,90 @@
+import { FAMILIES, SHIPPED_PRODUCTS, type Product, type WaterLoad } from '../catalogue';
+import type { FamilyId, ProductRole, School } from '../jobs';
+import { type LayerSetting, planLayers } from './layer-plan';
+
+const LOADS: readonly WaterLoad[] = ['aboveGround', 'damp', 'standing', 'pressing'];
+const PLAIN: LayerSetting = {
+  areaM2: 10,
+  face: { substrate: 'cast-concrete', kind: 'wall', roughnessFactor: 1, near: { kind: 'room' } },
+  load: 'pressing',
+  finish: false,
+  school: () => 'B',
+};
+
+/** What the shop has for a part in a family. */
+const shelf = (family: FamilyId) => (role: ProductRole) =>
+  SHIPPED_PRODUCTS.find((product) => product.role === role && (product.families?.includes(family) ?? role !== 'coat'));
+const planned = (
+  family: FamilyId,
+  part: Partial<LayerSetting> = {},
+  products: (role: ProductRole) => Product | undefined = shelf(family),
+) => planLayers(FAMILIES[family], { ...PLAIN, ...part }, products);
+const ids = (...args: Parameters<typeof planned>) => planned(...args).layers.map(({ id }) => id);
+const school = (answer: School) => () => answer;
+
+test('an admixture lies in the concrete, not on it', () => expect(ids('crystalline-admixture')).toEqual([]));
+
+const LAID = (Object.keys(FAMILIES) as FamilyId[]).filter((family) => family !== 'crystalline-admixture');
+
+describe.each(LAID)('%s', (family) => {
+  test('lines weigh what the layers weigh, with 5 % lost', () => {
+    const { layers, lines } = planned(family);
+    expect(lines.length).toBeGreaterThan(0);
+    const onWall = layers.reduce((sum, { perM2 }) => sum + perM2, 0) * PLAIN.areaM2;
+    expect(lines.reduce((sum, { amount }) => sum + amount, 0)).toBeCloseTo(onWall * 1.05, 8);
+  });
+
+  test('more water never makes it thinner, and no layer is laid thicker than its sheet allows', () => {
+    const dry = LOADS.map((load) => planned(family, { load }).layers.filter(({ counts }) => counts));
+    const totals = dry.map((layers) => layers.reduce((sum, { dryMm = 0, perM2 }) => sum + (dryMm || perM2), 0));
+    for (let at = 1; at < totals.length; at++) expect(totals[at]!).toBeGreaterThanOrEqual(totals[at - 1]! - 1e-9);
+    for (const { wetMm, product } of dry.flat())
+      if (wetMm !== undefined && product.coat?.maxLayerMm !== undefined) expect(wetMm).toBeLessThanOrEqual(product.coat.maxLayerMm + 1e-9);
+  });
+
+  test('the first layer waits for nothing', () => {
+    expect(planned(family).layers[0]!.after).toBeUndefined();
+  });
+});
+
+// common practice, no source: polymer-modified thick films by load, as dry film
+test.each(LOADS)('a thick film dries to what its sheet asks for: %s', (load) => {
+  const layers = planned('thick-film', { load }).layers.filter(({ counts }) => counts);
+  const byLoad = layers[0]!.product.coat!.byLoad!;
+  expect(layers.reduce((sum, { dryMm }) => sum + dryMm!, 0)).toBeCloseTo(byLoad[load] ?? byLoad.damp, 9);
+});
+
+test('a rough wall is scratched first, a buried one boarded last; neither counts as film', () => {
+  const face = { ...PLAIN.face, roughnessFactor: 1.3, near: { kind: 'ground', waterBodyId: 'w' } } as const;
+  const { layers } = planned('thick-film', { face });
+  expect([layers[0]!.layer, layers.at(-1)!.layer]).toEqual(['scratch', 'board']);
+  expect([layers[0]!.counts, layers.at(-1)!.counts]).toEqual([false, false]);
+  expect(layers[0]!.perM2).toBe(1.1);
+  expect(layers.at(-1)!.after!.minH).toBe(layers.at(-2)!.product.coat!.coverH);
+  expect(ids('thick-film')).not.toContain('scratch');
+});
+
+test('a coat over a rough wall takes as much more as the wall is rough; a board by area does not', () => {
+  const rough = { face: { ...PLAIN.face, roughnessFactor: 1.1, near: { kind: 'ground', waterBodyId: 'w' } } } as const;
+  const amountOf = (part: Partial<LayerSetting>, layer: string) =>
+    planned('liquid-rubber', part).lines.find((line) => line.layer === layer)!.amount;
+  const even = { face: { ...rough.face, roughnessFactor: 1 } };
+  expect(amountOf(rough, 'coat') / amountOf(even, 'coat')).toBeCloseTo(1.1, 9);
+  expect(amountOf(rough, 'board')).toBe(amountOf(even, 'board'));
+});
+
+test('schools decide the coats of a crystalline slurry, and when its second coat may go on', () => {
+  expect(ids('crystalline-slurry', { load: 'damp', school: school('A') })).toEqual(['coat-1']);
+  const { layers } = planned('crystalline-slurry', { load: 'pressing', school: school('A') });
+  expect(layers.map(({ id }) => id)).toEqual(['coat-1', 'coat-2']);
+  const byB = planned('crystalline-slurry', { load: 'damp' }).layers;
+  expect(byB[1]!.after).toMatchObject({ minH: 3, maxH: 6 });
+  expect([layers[1]!.rewet, byB[1]!.rewet]).toEqual([false, true]);
+});
+
+test('a part that nothing is named for is missing, and the rest is still planned', () => {
+  const face = { ...PLAIN.face, near: { kind: 'ground', waterBodyId: 'w' } } as const;
+  const { missing, layers } = planned('liquid-rubber', { face }, (role) => (role === 'coat' ? shelf('liquid-rubber')(role) : undefined));
+  expect(missing).toEqual(['protection-board']);
+  expect(layers.length).toBeGreaterThan(0);
+});
