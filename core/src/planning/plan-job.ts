@@ -1,5 +1,5 @@
 import type { Issue } from '../issues.js';
-import { type JobModel, type Junction, facesInWalk, findJunctions, groupBy } from '../jobs/index.js';
+import { type BuildUp, type Face, type Feature, type JobModel, type Junction, facesInWalk, findJunctions, groupBy } from '../jobs/index.js';
 import type { PlanConditions } from './conditions.js';
 import { type FacePlan, planFace } from './face-plan.js';
 import type { House } from './house.js';
@@ -22,7 +22,15 @@ export function planJob(model: JobModel, conditions: PlanConditions, house: Hous
 interface Remembered {
   /** everything that the plan of the face was made from, one by one */ from: readonly unknown[];
   plan: FacePlan;
-  work?: { house: House; people: number; items: WorkItem[] };
+  work: { people: number; items: WorkItem[] };
+}
+
+/** What a face meets, found once for all faces. */
+interface Around {
+  junctions: Junction[];
+  buildUps: ReadonlyMap<string, BuildUp>;
+  featuresOf: ReadonlyMap<string, Feature[]>;
+  junctionsOf: ReadonlyMap<string, Junction[]>;
 }
 
 /**
@@ -35,39 +43,55 @@ export class Planner {
   private junctions?: { faces: JobModel['faces']; found: Junction[] };
 
   plan(model: JobModel, conditions: PlanConditions, house: House): JobPlan {
+    const around = this.around(model);
+    const remembered = facesInWalk(model).map((face) => this.remember(face, around, model, conditions, house));
+    const faces = remembered.map(({ plan }) => plan);
+    const workItems = remembered.flatMap(({ work }) => work.items);
+    const sums = sumByProduct(
+      faces.flatMap((face) => face.lines),
+      house.sparePct,
+    );
+    const supply = planSupply(sums, conditions, this.supply);
+    const findings = [...faces.flatMap((face) => face.findings), ...supply.findings];
+    return { faces, junctions: around.junctions, supply, workItems, findings };
+  }
+
+  /** Goes through the faces one at a step, so that a page can answer in between; `plan` then has little left to do. Yields the share that is done, 0 to 1. */
+  *prepare(model: JobModel, conditions: PlanConditions, house: House): Generator<number, void> {
+    const around = this.around(model);
+    const faces = facesInWalk(model);
+    for (const [i, face] of faces.entries()) {
+      this.remember(face, around, model, conditions, house);
+      yield (i + 1) / faces.length;
+    }
+  }
+
+  private around(model: JobModel): Around {
     if (this.junctions?.faces !== model.faces)
       this.junctions = { faces: model.faces, found: this.sameJunctions(findJunctions(model.faces)) };
     const { found: junctions } = this.junctions;
     const buildUps = new Map(model.buildUps.map((buildUp) => [buildUp.faceId, buildUp]));
-    const featuresOf = groupBy(model.features, (feature) => feature.faceId);
-    const junctionsOf = groupBy(junctions, ({ faceIds }) => faceIds.find((id) => buildUps.has(id)) ?? faceIds[0]);
+    return {
+      junctions,
+      buildUps,
+      featuresOf: groupBy(model.features, (feature) => feature.faceId),
+      junctionsOf: groupBy(junctions, ({ faceIds }) => faceIds.find((id) => buildUps.has(id)) ?? faceIds[0]),
+    };
+  }
+
+  private remember(face: Face, around: Around, model: JobModel, { people }: PlanConditions, house: House): Remembered {
+    const features = around.featuresOf.get(face.id) ?? [];
+    const own = around.junctionsOf.get(face.id) ?? [];
+    const buildUp = around.buildUps.get(face.id);
     const { job, waterBodies, waterLevels } = model;
-    const faces: FacePlan[] = [];
-    const workItems: WorkItem[] = [];
-    for (const face of facesInWalk(model)) {
-      const features = featuresOf.get(face.id) ?? [];
-      const own = junctionsOf.get(face.id) ?? [];
-      const buildUp = buildUps.get(face.id);
-      const from = [house, face, buildUp, job, waterBodies, waterLevels, features.length, ...features, ...own];
-      let remembered = this.faces.get(face.id);
-      if (!remembered || !isSame(remembered.from, from)) {
-        remembered = { from, plan: planFace(face, features, own, buildUp, model, house) };
-        this.faces.set(face.id, remembered);
-      }
-      faces.push(remembered.plan);
-      if (remembered.work?.house !== house || remembered.work.people !== conditions.people)
-        remembered.work = { house, people: conditions.people, items: workItemsOf(remembered.plan, house, conditions.people) };
-      workItems.push(...remembered.work.items);
-    }
-    const supply = planSupply(
-      sumByProduct(
-        faces.flatMap((face) => face.lines),
-        house.sparePct,
-      ),
-      conditions,
-      this.supply,
-    );
-    return { faces, junctions, supply, workItems, findings: [...faces.flatMap((face) => face.findings), ...supply.findings] };
+    const from = [house, face, buildUp, job, waterBodies, waterLevels, features.length, ...features, ...own];
+    const before = this.faces.get(face.id);
+    const isKnown = before !== undefined && isSame(before.from, from);
+    if (isKnown && before.work.people === people) return before;
+    const plan = isKnown ? before.plan : planFace(face, features, own, buildUp, model, house);
+    const remembered = { from, plan, work: { people, items: workItemsOf(plan, house, people) } };
+    this.faces.set(face.id, remembered);
+    return remembered;
   }
 
   /** Junctions found again that are as they were keep being the same objects. */

@@ -311,6 +311,19 @@ describe('planning again', () => {
     expect(after).toEqual(planJob(changed, crew));
   });
 
+  test('goes through the faces one at a step, after which the plan is there', () => {
+    const planner = new Planner();
+    const model = two();
+    const shares = [...planner.prepare(model, crew, USUAL_HOUSE)];
+    expect(shares).toHaveLength(model.faces.length);
+    expect(shares.at(-1)).toBe(1);
+    const plan = planner.plan(model, crew, USUAL_HOUSE);
+    expect(plan).toEqual(planJob(model, crew));
+    const [only] = planner.prepare({ ...model, features: [] }, crew, USUAL_HOUSE);
+    expect(only).toBeCloseTo(1 / model.faces.length, 12);
+    expect(planner.plan(model, crew, USUAL_HOUSE).faces[1]).toBe(plan.faces[1]);
+  });
+
   test('a level, a school or a crew changes everything that hangs on it', () => {
     const planner = new Planner();
     const model = two();

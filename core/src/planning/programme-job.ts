@@ -8,7 +8,7 @@ const HORIZON_DAYS = 120;
 /** Places the work items in time from now on; what the log says is done or running stands where it really was. */
 export function programmeJob(
   workItems: readonly WorkItem[],
-  site: SiteState,
+  site: Pick<SiteState, 'done'>,
   options: { nowMs: number; timeZone: string; temperatureC: number },
 ): Programme {
   const tasks = workItems.map<Task>((item) => {

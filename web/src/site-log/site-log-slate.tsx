@@ -1,3 +1,5 @@
+import type { PlacedTask } from '@caulkhorn/core/programme';
+import type { WorkDone } from '@caulkhorn/core/site-log';
 import { useMemo } from 'react';
 import { t } from '../messages/t';
 import { hoursMinutes } from '../shared/times';
@@ -11,17 +13,28 @@ import { LogList } from './log-list';
 import { NextWork } from './next-work';
 import { ReadingForm } from './reading-form';
 
-/** The next piece of work of each face, whoever is on or due first in front. */
+/** The next piece of work of each face, whoever is on or due first in front. What the log says counts at once, where the rest lies in time a moment later. */
 export function useNextOfFaces() {
-  const { programme, workItems } = usePlanning();
+  const { programme, workItems, site } = usePlanning();
+  const { faces } = useJob().model;
   return useMemo(() => {
     const items = new Map(workItems.map((item) => [item.id, item]));
-    const chains = new Map<string, (typeof programme.tasks)[number]>();
-    for (const task of programme.tasks) if (task.state !== 'done' && !chains.has(task.chain)) chains.set(task.chain, task);
+    // a released plan may speak of a face that was removed since
+    const standing = new Set(faces.map(({ id }) => id));
+    const chains = new Map<string, PlacedTask>();
+    for (const task of programme.tasks) {
+      const state = stateOf(site.done.get(task.id));
+      if (state !== 'done' && standing.has(task.chain) && !chains.has(task.chain)) chains.set(task.chain, { ...task, state });
+    }
     return [...chains.values()]
       .map((task) => ({ task, item: items.get(task.id)! }))
       .sort((a, b) => Number(b.task.state === 'running') - Number(a.task.state === 'running') || urgency(a.task) - urgency(b.task));
-  }, [programme, workItems]);
+  }, [programme, workItems, site, faces]);
+}
+
+function stateOf(done: WorkDone | undefined): PlacedTask['state'] {
+  if (done?.finishedAt !== undefined) return 'done';
+  return done?.startedAt === undefined && done?.firstLaidAt === undefined ? 'planned' : 'running';
 }
 
 /** A window that closes soon matters more than work that may start any time. */
