@@ -96,8 +96,24 @@ test.each<[string, string, unknown]>([
 });
 test('sheets over joints reach 150 mm onto each side and are clamped every 200 mm', () =>
   expect(findRule('joint-moving')!.steps).toContainEqual({ do: 'sheet', lapMm: 150, barSpacingMm: 200 }));
+test('nothing that runs is only covered over: it is opened or plugged, whatever the system', () => {
+  for (const detailing of DETAILINGS)
+    for (const kind of ['crack', 'leak', 'joint', 'mortar-joint', 'penetration', 'tie-hole', 'honeycomb', 'spall'] as const) {
+      const { steps } = ruleForFeature(bare(kind, { wetState: 'running', pipe: 'rigid' }), face(), detailing, 'B');
+      expect(steps.map((step) => step.do)).toContain('plug');
+    }
+});
+test('crystalline mortar goes onto its own slurry, in slots, cavities and corners', () => {
+  for (const { steps } of DETAIL_RULES)
+    steps.forEach((step, i) => {
+      if ('role' in step && step.role === 'mortar') expect(steps[i - 1]).toEqual({ do: 'bond' });
+    });
+});
 test('plugs fill half the depth', () => {
   for (const rule of DETAIL_RULES)
     for (const step of rule.steps)
-      if (step.do === 'open' && rule.steps.some((other) => other.do === 'plug')) expect(step.slot.plugFraction).toBe(0.5);
+      if (rule.steps.some((other) => other.do === 'plug')) {
+        if (step.do === 'open') expect(step.slot.plugFraction).toBe(0.5);
+        if (step.do === 'patch') expect(step.plugFraction).toBe(0.5);
+      }
 });

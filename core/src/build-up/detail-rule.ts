@@ -14,12 +14,20 @@ export interface SlotSize {
 /** One step of a detail, in the order of doing, with its dimensions. Materials by the part they play. */
 export type DetailStep =
   | { readonly do: 'open'; readonly slot: SlotSize }
-  /** lower part of the slot */
+  /** lower part of the slot or the cavity */
   | { readonly do: 'plug' }
+  /** neat coat brushed into a cut or a cavity, onto both legs of a corner or the sides of a gap, for what fills it to hold on to */
+  | { readonly do: 'bond' }
   /** rest of the slot */
   | { readonly do: 'fill'; readonly role: ProductRole }
-  /** cavity of known depth: cut square, deepened, filled in layers */
-  | { readonly do: 'patch'; readonly role: ProductRole; readonly cutBackMm: number; readonly leastDepthMm: number }
+  /** cavity of known depth: cut square, deepened, filled in layers, above plug where it runs */
+  | {
+      readonly do: 'patch';
+      readonly role: ProductRole;
+      readonly cutBackMm: number;
+      readonly leastDepthMm: number;
+      /** share of the depth taken by rapid plug, from the bottom */ readonly plugFraction?: number;
+    }
   /** pores filled by a skim */
   | { readonly do: 'skim'; readonly role: ProductRole; readonly filmMm: number }
   /** drilled, nozzles set, grouted under pressure */
@@ -73,4 +81,4 @@ export interface DetailRule {
 }
 
 /** Pinned in every plan revision; raise it whenever a row of the tables changes. */
-export const DETAIL_RULES_VERSION = 4;
+export const DETAIL_RULES_VERSION = 5;

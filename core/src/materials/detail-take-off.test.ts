@@ -52,6 +52,46 @@ test.each<[string, DetailStep[], Partial<DetailGeometry>, [string, number][]]>([
     { areaM2: 0.5, depthMm: 10 },
     [['repair-mortar', 21]],
   ],
+  [
+    'a running one of half a m², 40 deep: plug below, 20 mm of mortar above it on one bond coat',
+    [{ do: 'plug' }, { do: 'bond' }, { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20, plugFraction: 0.5 }],
+    { areaM2: 0.5, depthMm: 40 },
+    [
+      ['plug', 21],
+      ['coat', 0.525],
+      ['mortar', 21],
+    ],
+  ],
+  [
+    'bond coat in a slot 25 × 25: three sides of 25 mm along 4 m',
+    [{ do: 'open', slot: { widthMm: 25, depthMm: 25, profile: 'u', plugFraction: 0, extendMm: 0 } }, { do: 'bond' }],
+    {},
+    [['coat', 1.05 * 0.3]],
+  ],
+  [
+    'over a plug to half of a dovetail 20 to 38, 24 deep: 29 across it and two sides of √(12² + 4.5²)',
+    [{ do: 'open', slot: { widthMm: 20, backWidthMm: 38, depthMm: 24, profile: 'dovetail', ...HALF_PLUG } }, { do: 'bond' }],
+    {},
+    [['coat', 1.05 * 4 * (0.029 + 2 * Math.hypot(0.012, 0.0045))]],
+  ],
+  [
+    'on both legs under a fillet of 40',
+    [{ do: 'bond' }, { do: 'fillet', legMm: 40, shape: 'triangle', role: 'sealant' }],
+    {},
+    [
+      ['coat', 1.05 * 0.32],
+      ['sealant', 6.4],
+    ],
+  ],
+  [
+    'on both sides of a joint 30 deep that is poured flush',
+    [{ do: 'bond' }, { do: 'pour-flush', sandToResin: 0 }],
+    { widthMm: 10, depthMm: 30 },
+    [
+      ['coat', 1.05 * 0.24],
+      ['coat', 2.4],
+    ],
+  ],
   ['skim of 2 mm', [{ do: 'skim', role: 'repair-mortar', filmMm: 2 }], { areaM2: 0.5 }, [['repair-mortar', 2.1]]],
   [
     'a hairline swallows at least half a mm through the wall, and as much again runs on',

@@ -63,7 +63,7 @@ export function detailTakeOff(
   path: string,
 ): DetailTakeOff {
   const out: DetailTakeOff = { lines: [], missing: [], issues: [] };
-  const taker = new Taker(geometry, productFor, path, out);
+  const taker = new Taker(steps, geometry, productFor, path, out);
   for (const step of steps) taker.take(step);
   return out;
 }
@@ -72,6 +72,7 @@ class Taker {
   private slot?: { size: SlotSize; fill: Working<SlotFill> };
 
   constructor(
+    private readonly steps: readonly DetailStep[],
     private readonly on: DetailGeometry,
     private readonly productFor: (role: ProductRole) => Product | undefined,
     private readonly path: string,
@@ -79,16 +80,18 @@ class Taker {
   ) {}
 
   take(step: DetailStep): void {
-    const { lengthM, areaM2, depthMm, wallThicknessMm } = this.on;
+    const { lengthM, areaM2, wallThicknessMm } = this.on;
     switch (step.do) {
       case 'open':
         return this.cut(step.slot);
       case 'plug':
-        return this.fromSlot('plug', 'plug', (fill) => fill.plugL);
+        return this.slot ? this.fromSlot('plug', 'plug', (fill) => fill.plugL) : this.plugCavity();
+      case 'bond':
+        return this.coated(step.do, 'coat', this.bondM2(), 1);
       case 'fill':
         return this.fromSlot('fill', step.role, (fill) => fill.mortarL);
       case 'patch':
-        return this.layer(step.do, step.role, areaM2, Math.max(depthMm ?? 0, step.leastDepthMm));
+        return this.layer(step.do, step.role, areaM2, this.cavityMm(step) * (1 - (step.plugFraction ?? 0)));
       case 'skim':
         return this.layer(step.do, step.role, areaM2, step.filmMm);
       case 'inject':
@@ -152,6 +155,30 @@ class Taker {
     if (!this.slot) return;
     const product = this.product(role);
     if (product) this.add(step, role, product, litres(this.slot.fill.output) * kgPerLitre(product), this.slot.fill);
+  }
+
+  private find<K extends DetailStepKind>(kind: K): Extract<DetailStep, { do: K }> | undefined {
+    return this.steps.find((step): step is Extract<DetailStep, { do: K }> => step.do === kind);
+  }
+
+  private cavityMm({ leastDepthMm }: Extract<DetailStep, { do: 'patch' }>): number {
+    return Math.max(this.on.depthMm ?? 0, leastDepthMm);
+  }
+
+  private plugCavity(): void {
+    const patch = this.find('patch');
+    if (patch) this.layer('plug', 'plug', this.on.areaM2, this.cavityMm(patch) * (patch.plugFraction ?? 0));
+  }
+
+  /** m² that a bond coat covers; the sides of a shallow cavity are left out. */
+  private bondM2(): number {
+    const { lengthM, areaM2, depthMm } = this.on;
+    if (this.slot) return (this.slot.fill.output.cutLengthM * bareMm(this.slot.size)) / 1000;
+    if (this.find('patch')) return areaM2;
+    const leg = this.find('fillet')?.legMm;
+    if (leg !== undefined) return (2 * leg * lengthM) / 1000;
+    const deepMm = depthMm ?? (this.find('pour-flush') ? ASSUMED.pourDepthMm : ASSUMED.looseDepthMm);
+    return areaM2 > 0 ? areaM2 : (2 * deepMm * lengthM) / 1000;
   }
 
   /** A volume as if it were a slot with upright sides. */
@@ -261,6 +288,13 @@ class Taker {
     const mm = this.on.diameterMm ?? ASSUMED.holeMm;
     this.layer('seal-hole', 'fixing-sealant', (Math.PI * mm ** 2) / 4e6, this.on.depthMm ?? ASSUMED.holeDepthMm);
   }
+}
+
+/** What is bare of a slot above its plug, mm: the bottom or the top of the plug, and both sides. */
+function bareMm({ widthMm, depthMm, backWidthMm = widthMm, plugFraction }: SlotSize): number {
+  const bareDepthMm = depthMm * (1 - plugFraction);
+  const leanMm = ((backWidthMm - widthMm) / 2) * (1 - plugFraction);
+  return widthMm + 2 * leanMm + 2 * Math.hypot(bareDepthMm, leanMm);
 }
 
 function overArea(areaM2: number, kgPerM2PerCoat: number, coats: number): Working<{ netKg: number; orderKg: number }> {

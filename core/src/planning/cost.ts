@@ -30,13 +30,14 @@ export interface TaskHours {
   per: string;
 }
 
-/** Hours of one person by task, the longest first, with how much of it there is to do. */
+/** Hours of one person by task, the longest first, with how much of it there is to do; holes are counted apart from metres. */
 export function hoursByTask(items: readonly WorkItem[], people: number): TaskHours[] {
-  const tasks = new Map<PaceId, TaskHours>();
+  const tasks = new Map<string, TaskHours>();
   for (const { step, durationMin, quantity } of items) {
     const task = paceOf(step);
-    const sum = tasks.get(task) ?? { task, workH: 0, quantity: 0, per: quantity.unit };
-    tasks.set(task, { ...sum, workH: sum.workH + (durationMin * people) / 60, quantity: sum.quantity + quantity.value });
+    const key = `${task} ${quantity.unit}`;
+    const sum = tasks.get(key) ?? { task, workH: 0, quantity: 0, per: quantity.unit };
+    tasks.set(key, { ...sum, workH: sum.workH + (durationMin * people) / 60, quantity: sum.quantity + quantity.value });
   }
   return [...tasks.values()].sort((a, b) => b.workH - a.workH);
 }

@@ -3,7 +3,7 @@ import type { Programme } from '../programme/index.js';
 import type { PlanConditions } from './conditions.js';
 import { type Supply, planSupply } from './supply.js';
 import type { TakeOffLine } from './take-off-line.js';
-import type { WorkItem } from './work-items.js';
+import { ON_BOND, type WorkItem } from './work-items.js';
 
 /** What comes at once: all that is first laid within one week, whole packs of each product. */
 export interface Delivery {
@@ -27,15 +27,11 @@ export function planDeliveries(
   conditions: PlanConditions,
   sparePct: number,
 ): Delivery[] {
-  const startOf = new Map(programme.tasks.map((task) => [task.id, task.startMs]));
-  const stepsOf = new Map<string, number>();
-  for (const { faceId, targetId, step, id } of workItems) {
-    const key = keyOf(faceId, targetId, step.startsWith('coat-') ? 'coat' : step);
-    stepsOf.set(key, Math.min(stepsOf.get(key) ?? Infinity, startOf.get(id) ?? Infinity));
-  }
+  const startOf = startsOfLines(workItems, programme);
   const weeks = new Map<string, Map<Product, number>>();
-  for (const { faceId, targetId, what, product, amount } of lines) {
-    const week = weekOf(stepsOf.get(keyOf(faceId, targetId, what)) ?? Infinity);
+  for (const line of lines) {
+    const { product, amount } = line;
+    const week = weekOf(startOf(line));
     const sums = weeks.get(week) ?? new Map<Product, number>();
     weeks.set(week, sums.set(product, (sums.get(product) ?? 0) + amount * (1 + sparePct / 100)));
   }
@@ -46,6 +42,21 @@ export function planDeliveries(
       const costMinor = supply.orders.reduce((sum, { packs }) => sum + packs.output.cost, 0);
       return { ...(week === '' ? {} : { weekOf: week }), supply, costMinor };
     });
+}
+
+/** When the work that first takes a line starts, ms; Infinity where no programme places it. */
+export function startsOfLines(
+  workItems: readonly WorkItem[],
+  programme: Programme,
+): (line: Pick<TakeOffLine, 'faceId' | 'targetId' | 'what'>) => number {
+  const startOf = new Map(programme.tasks.map((task) => [task.id, task.startMs]));
+  const starts = new Map<string, number>();
+  for (const { faceId, targetId, step, id } of workItems) {
+    const keys = [keyOf(faceId, targetId, step.startsWith('coat-') ? 'coat' : step)];
+    if (ON_BOND.has(step)) keys.push(keyOf(faceId, targetId, 'bond'));
+    for (const key of keys) starts.set(key, Math.min(starts.get(key) ?? Infinity, startOf.get(id) ?? Infinity));
+  }
+  return ({ faceId, targetId, what }) => starts.get(keyOf(faceId, targetId, what)) ?? Infinity;
 }
 
 const keyOf = (faceId: string, targetId: string | undefined, what: string): string => `${faceId} ${targetId ?? ''} ${what}`;

@@ -9,7 +9,7 @@ export { checkCrackFlow } from './crack-check.js';
 export type { CrackCheck } from './crack-check.js';
 export { crewPlan } from './crew-plan.js';
 export type { CrewPlan } from './crew-plan.js';
-export { planDeliveries } from './deliveries.js';
+export { planDeliveries, startsOfLines } from './deliveries.js';
 export type { Delivery } from './deliveries.js';
 export { dewWorking } from './dew-working.js';
 export { faceCases, featureCases } from './face-cases.js';

@@ -32,6 +32,7 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   drainage: pace(4, 'm²'),
   open: pace(36, 'm'),
   plug: pace(24, 'm'),
+  bond: pace(3, 'm'),
   fill: pace(28, 'm'),
   patch: pace(60, 'm²'),
   skim: pace(15, 'm²'),

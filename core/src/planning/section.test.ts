@@ -26,6 +26,22 @@ test('the cut of a leak takes what its volume says: plug and mortar, mm² times 
   expect((area(section, 'filler') * cutLengthM) / 1000).toBeCloseTo(mortarL, 9);
 });
 
+test('a cavity that runs is drawn half plug, half mortar, with the bond coat between them', () => {
+  const hole = crack({ kind: 'honeycomb', wetState: 'weeping', depthMm: 40, widthMm: undefined, movement: undefined });
+  const path: [number, number][] = [
+    [1, 0.5],
+    [1.2, 0.5],
+    [1.2, 0.7],
+    [1, 0.7],
+  ];
+  const section = sectionOf(planned('crystalline-slurry', { features: [{ ...hole, path }] }).treatments[0]!, 1.2)!;
+  // undercut by 5 mm a side: 200 mm wide at the face, 205 at half depth, 210 at the bottom
+  expect(area(section, 'filler')).toBeCloseTo(202.5 * 20, 9);
+  expect(area(section, 'plug')).toBeCloseTo(207.5 * 20, 9);
+  const bond = section.parts.find(({ step }) => step === 'bond')!;
+  expect(Math.max(...bond.points.map(([, y]) => y))).toBe(20);
+});
+
 test('a fillet is as large as its formula', () => {
   const face = planned('crystalline-slurry', {});
   const corner = face.treatments.find(({ of }) => of === 'internal-corner')!;

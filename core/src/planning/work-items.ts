@@ -69,6 +69,9 @@ const SETS: ReadonlySet<WorkStep> = new Set([
 ]);
 const WETTED: ReadonlySet<WorkStep> = new Set(['fill', 'fillet', 'patch']);
 
+/** Steps that go onto a bond coat, where there is one: it is brushed on in the same piece of work. */
+export const ON_BOND: ReadonlySet<WorkStep> = new Set(['fill', 'patch', 'fillet', 'pour-flush', 'loose-fill']);
+
 /** Zones and layers: until zones are drawn by hand, a face is one zone. */
 export const zoneOf = (faceId: string): string => `${faceId}:z1`;
 
@@ -90,12 +93,16 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   return [...items, ...layers(plan.layers, plan, zone, items, make)];
 }
 
-type Make = (what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>, quantity: WorkItem['quantity']) => WorkItem;
+type Make = (
+  what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>,
+  quantity: WorkItem['quantity'],
+  /** task done in the same piece of work */ along?: PaceId,
+) => WorkItem;
 
 function maker(house: House, people: number): Make {
-  return (what, quantity) => {
-    const pace = paceOf(what.step);
-    const personMin = quantity.value * (house.paces[pace] ?? PACES[pace].minutes);
+  const minutes = (id: PaceId) => house.paces[id] ?? PACES[id].minutes;
+  return (what, quantity, along) => {
+    const personMin = quantity.value * (minutes(paceOf(what.step)) + (along ? minutes(along) : 0));
     const durationMin = Math.max(LEAST_MIN, Math.round(personMin / people / 5) * 5);
     return { durationMin, quantity, waits: [], rewet: false, ...what };
   };
@@ -107,7 +114,8 @@ function details(treatments: readonly Treatment[], faceId: string, make: Make): 
     treated.flatMap((treatment) => {
       if (!treatment.rule.steps.some((each) => each.do === step)) return [];
       const { targetId } = treatment;
-      return [make({ id: `${targetId}:${step}`, faceId, targetId, step, rewet: WETTED.has(step) }, amountOf(treatment, step))];
+      const along = ON_BOND.has(step) && treatment.rule.steps.some((each) => each.do === 'bond') ? 'bond' : undefined;
+      return [make({ id: `${targetId}:${step}`, faceId, targetId, step, rewet: WETTED.has(step) }, amountOf(treatment, step), along)];
     }),
   );
 }
@@ -116,6 +124,7 @@ function amountOf({ slot, geometry }: Treatment, step: DetailStepKind): WorkItem
   const { per } = PACES[step];
   if (per === 'piece') return { value: 1, unit: 'piece' };
   if (per === 'm²') return { value: geometry.areaM2, unit: 'm²' };
+  if (geometry.lengthM === 0) return { value: 1, unit: 'piece' };
   const isInSlot = step === 'open' || step === 'plug' || step === 'fill';
   return { value: isInSlot && slot ? slot.output.cutLengthM : geometry.lengthM, unit: 'm' };
 }

@@ -25,6 +25,8 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
       const { widthMm, depthMm, extendMm } = step.slot;
       return t('how.open', { width: mm(widthMm), depth: mm(depthMm), extend: extendMm ? t('how.extend', { by: mm(extendMm) }) : '' });
     }
+    case 'bond':
+      return t(bondKey(treatment), { product });
     case 'fill': {
       const layers = treatment.slot?.output.mortarLayers.length ?? 1;
       return t('how.fill', { product, layers: layers > 1 ? t('how.layers', { n: layers }) : t('how.one-layer') });
@@ -68,4 +70,11 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
     case 'loose-fill':
       return t(`how.${step.do}`, { product });
   }
+}
+
+function bondKey({ rule }: Treatment) {
+  const does = (kind: DetailStep['do']) => rule.steps.some((step) => step.do === kind);
+  if (does('pour-flush')) return 'how.bond-now';
+  if (does('loose-fill')) return 'how.bond-cured';
+  return does('fillet') ? 'how.bond-corner' : 'how.bond';
 }

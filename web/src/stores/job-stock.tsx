@@ -1,5 +1,5 @@
 import { type Standing, pickLots, standingOf } from '@caulkhorn/core/materials';
-import { materialFor } from '@caulkhorn/core/planning';
+import { startsOfLines } from '@caulkhorn/core/planning';
 import type { Issue } from '@caulkhorn/core/issues';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
@@ -120,20 +120,20 @@ function usedByBatch(lines: ReturnType<typeof useJob>['lines']): ReadonlyMap<str
 /** First day on which each product is laid, by the programme. */
 function useNeededOn(): ReadonlyMap<string, string> {
   const { model } = useJob();
-  const { plan, programme, workItems } = usePlanning();
+  const { plan, programme, workItems, site } = usePlanning();
   return useMemo(() => {
     const days = new Map<string, string>();
-    const lines = new Map(plan.faces.map((face) => [face.faceId, face.lines]));
-    const items = new Map(workItems.map((item) => [item.id, item]));
-    for (const task of programme.tasks) {
-      const item = items.get(task.id);
-      const material =
-        item && task.state !== 'done' && Number.isFinite(task.startMs) ? materialFor(item, lines.get(item.faceId) ?? []) : undefined;
-      if (!material) continue;
-      const day = localField(task.startMs, model.job.timeZone).slice(0, 10);
-      const before = days.get(material.product.id);
-      if (!before || day < before) days.set(material.product.id, day);
+    const startOf = startsOfLines(
+      workItems.filter(({ id }) => site.done.get(id)?.finishedAt === undefined),
+      programme,
+    );
+    for (const line of plan.faces.flatMap(({ lines }) => lines)) {
+      const startMs = startOf(line);
+      if (!Number.isFinite(startMs)) continue;
+      const day = localField(startMs, model.job.timeZone).slice(0, 10);
+      const before = days.get(line.product.id);
+      if (!before || day < before) days.set(line.product.id, day);
     }
     return days;
-  }, [plan, programme, workItems, model.job.timeZone]);
+  }, [plan, programme, workItems, site, model.job.timeZone]);
 }

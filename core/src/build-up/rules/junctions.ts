@@ -1,9 +1,13 @@
 import type { DetailRule } from '../detail-rule.js';
-import { CAULK_SLOT, CRACK_SLOT, CRYSTALLINE, HARD, MOVING_JOINT, rout, row } from './parts.js';
+import { CAULK_SLOT, CRACK_SLOT, CRYSTALLINE, HARD, MOVING_JOINT, SLAB_MOVES, pour, rout, row } from './parts.js';
 
 /** Corners, feet of walls and joints between faces. */
 export const JUNCTION_RULES: readonly DetailRule[] = [
-  row('wall-floor', 'wall-floor', CRYSTALLINE, {}, 'wall-floor', [{ do: 'fillet', legMm: 40, shape: 'triangle', role: 'mortar' }]),
+  row('wall-floor', 'wall-floor', CRYSTALLINE, {}, 'wall-floor', [
+    { do: 'bond' },
+    { do: 'fillet', legMm: 40, shape: 'triangle', role: 'mortar' },
+    { do: 'floor-lap', ontoMm: 100 },
+  ]),
   row('wall-floor-tanking', 'wall-floor', ['tanking'], {}, 'wall-floor-kick', [
     { do: 'fillet', legMm: 40, shape: 'triangle', role: 'repair-mortar' },
     { do: 'kick', heightMm: 300, coats: 1 },
@@ -26,7 +30,11 @@ export const JUNCTION_RULES: readonly DetailRule[] = [
   ]),
   row('wall-floor-soft', 'wall-floor', ['soak', 'paint'], {}, 'wall-floor-soft', [{ do: 'seal-joint', depthMm: 12 }]),
 
-  row('internal-corner', 'internal-corner', CRYSTALLINE, {}, 'corner', [{ do: 'fillet', legMm: 40, shape: 'triangle', role: 'mortar' }]),
+  row('internal-corner', 'internal-corner', CRYSTALLINE, {}, 'corner', [
+    { do: 'bond' },
+    { do: 'fillet', legMm: 40, shape: 'triangle', role: 'mortar' },
+    { do: 'stripe', eachSideMm: 150, coats: 1 },
+  ]),
   row('internal-corner-tanking', 'internal-corner', ['tanking'], {}, 'corner', [
     { do: 'fillet', legMm: 40, shape: 'triangle', role: 'repair-mortar' },
     { do: 'stripe', eachSideMm: 150, coats: 1, mesh: true },
@@ -72,7 +80,7 @@ export const JUNCTION_RULES: readonly DetailRule[] = [
     { do: 'sheet', lapMm: 150 },
     { do: 'stripe', eachSideMm: 300, coats: 1 },
   ]),
-  row('movement-junction-slab', 'movement', ['slab'], {}, 'moves-slab', [{ do: 'loose-fill' }, { do: 'seal-joint', depthMm: 12 }]),
+  row('movement-junction-slab', 'movement', ['slab'], {}, 'moves-slab', SLAB_MOVES),
   row('movement-junction-soft', 'movement', ['soak', 'paint'], {}, 'moves-soft', [{ do: 'seal-joint', depthMm: 12 }]),
 
   ...(['construction', 'in-line'] as const).flatMap((of) => {
@@ -88,7 +96,7 @@ export const JUNCTION_RULES: readonly DetailRule[] = [
         { do: 'prime', role: 'bitumen-primer', eachSideMm: 250 },
         { do: 'stripe', eachSideMm: 150, coats: 1, fabric: true },
       ]),
-      row(`${name}-slab`, of, ['slab'], {}, 'joint-slab', [{ do: 'pour-flush', sandToResin: 1 }]),
+      row(`${name}-slab`, of, ['slab'], {}, 'joint-slab', pour(1)),
       row(`${name}-soft`, of, ['soak', 'lime', 'paint'], {}, 'joint-soft', rout(CAULK_SLOT, 'repair-mortar')),
     ];
   }),

@@ -1,6 +1,7 @@
 import type { DetailRule, DetailStep, SlotSize } from '../detail-rule.js';
 import type { Detailing } from '../../catalogue/index.js';
 import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { ProductRole } from '../../jobs/index.js';
 
 /** Slots and steps that several rows share; every figure common practice, no source. */
 export const LEAK_SLOT: SlotSize = { widthMm: 25, depthMm: 25, profile: 'dovetail', backWidthMm: 32, plugFraction: 0.5, extendMm: 300 };
@@ -19,15 +20,30 @@ export const ALL: readonly Detailing[] = ['rigid', 'block', 'tanking', 'membrane
 export const HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
 export const CRYSTALLINE: readonly Detailing[] = ['rigid', 'block'];
 
+/** A crystalline mortar goes onto its own slurry; a repair mortar is gauged to bond by itself. */
+const bonded = (role: ProductRole): DetailStep[] => (role === 'mortar' ? [{ do: 'bond' }] : []);
+
 export const stop = (slot: SlotSize, role: 'mortar' | 'repair-mortar'): DetailStep[] => [
   { do: 'open', slot },
   { do: 'plug' },
+  ...bonded(role),
   { do: 'fill', role },
 ];
 export const rout = (slot: SlotSize, role: 'mortar' | 'repair-mortar' | 'sealant' | 'coat'): DetailStep[] => [
   { do: 'open', slot },
+  ...bonded(role),
   { do: 'fill', role },
 ];
+/** A cavity cut back and filled; one that runs is plugged to half its depth first, so that bond coat and mortar have room. */
+export const refill = (role: 'mortar' | 'repair-mortar', cutBackMm: number, leastDepthMm: number, runs = false): DetailStep[] => [
+  ...(runs ? [{ do: 'plug' } as const] : []),
+  ...bonded(role),
+  { do: 'patch', role, cutBackMm, leastDepthMm, ...(runs ? { plugFraction: 0.5 } : {}) },
+];
+/** Neat resin on the bare sides, then resin and dry sand poured flush. */
+export const pour = (sandToResin: number): DetailStep[] => [{ do: 'bond' }, { do: 'pour-flush', sandToResin }];
+/** Sides brushed with neat resin and left to cure, a loose fill, and room above it for a sealant. */
+export const SLAB_MOVES: readonly DetailStep[] = [{ do: 'bond' }, { do: 'loose-fill' }, { do: 'seal-joint', depthMm: 12 }];
 /** Rod, sealant and a loose sheet clamped at its edges: what is coated stops on either side. */
 export const MOVING_JOINT: readonly DetailStep[] = [
   { do: 'seal-joint', depthMm: 12 },

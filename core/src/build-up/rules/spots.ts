@@ -1,7 +1,8 @@
 import type { DetailRule } from '../detail-rule.js';
-import { ALL, CRACK_SLOT, CRYSTALLINE, LEAK_SLOT, rout, row, stop } from './parts.js';
+import { ALL, CRACK_SLOT, CRYSTALLINE, LEAK_SLOT, pour, refill, rout, row, stop } from './parts.js';
 
 const OTHERS = ALL.filter((each) => !CRYSTALLINE.includes(each));
+const NOT_POURED = OTHERS.filter((each) => each !== 'slab');
 const CHASED = { ...LEAK_SLOT, extendMm: 0 };
 const MINERAL = ['tanking', 'membrane', 'soak', 'paint'] as const;
 
@@ -33,12 +34,10 @@ export const SPOT_RULES: readonly DetailRule[] = [
   row('pipe-slab', 'penetration', ['slab'], {}, 'pipe-slab', [{ do: 'seal-joint', depthMm: 12 }]),
   row('pipe-mortared', 'penetration', ['tanking', 'soak', 'lime', 'paint'], {}, 'pipe', rout(CRACK_SLOT, 'repair-mortar')),
 
-  row('tie-hole-leaking', 'tie-hole', CRYSTALLINE, { leaks: true }, 'tie-hole-leaks', [
-    { do: 'patch', role: 'plug', cutBackMm: 0, leastDepthMm: 25 },
-    { do: 'skim', role: 'coat', filmMm: 1 },
-  ]),
+  row('tie-hole-leaking', 'tie-hole', CRYSTALLINE, { leaks: true }, 'tie-hole-leaks', refill('mortar', 0, 25, true)),
+  row('tie-hole-leaking-stop', 'tie-hole', OTHERS, { leaks: true }, 'tie-hole-leaks', refill('repair-mortar', 0, 25, true)),
   row('tie-hole', 'tie-hole', CRYSTALLINE, {}, 'tie-hole', [{ do: 'patch', role: 'dry-pack', cutBackMm: 0, leastDepthMm: 25 }]),
-  row('tie-hole-mortar', 'tie-hole', OTHERS, {}, 'tie-hole', [{ do: 'patch', role: 'repair-mortar', cutBackMm: 0, leastDepthMm: 25 }]),
+  row('tie-hole-mortar', 'tie-hole', OTHERS, {}, 'tie-hole', refill('repair-mortar', 0, 25)),
 
   row('fixing', 'fixing', ALL, {}, 'fixing', [{ do: 'seal-hole' }]),
 
@@ -58,37 +57,13 @@ export const SPOT_RULES: readonly DetailRule[] = [
   ]),
   row('drain-soft', 'drain', ['soak', 'lime', 'paint'], {}, 'drain-soft', [{ do: 'seal-joint', depthMm: 12 }]),
 
-  row('honeycomb-leaking', 'honeycomb', CRYSTALLINE, { leaks: true }, 'honeycomb-leaks', [
-    { do: 'patch', role: 'plug', cutBackMm: 20, leastDepthMm: 20 },
-    { do: 'skim', role: 'coat', filmMm: 1 },
+  ...(['honeycomb', 'spall'] as const).flatMap((of) => [
+    row(`${of}-leaking`, of, CRYSTALLINE, { leaks: true }, 'cavity-leaks', refill('mortar', 20, 20, true)),
+    row(`${of}-leaking-stop`, of, OTHERS, { leaks: true }, 'cavity-leaks', refill('repair-mortar', 20, 20, true)),
+    row(of, of, CRYSTALLINE, {}, of, refill('mortar', 20, 20)),
+    row(`${of}-slab`, of, ['slab'], {}, of, pour(2)),
+    row(`${of}-mortar`, of, NOT_POURED, {}, of, refill('repair-mortar', 20, 20)),
   ]),
-  row('honeycomb', 'honeycomb', CRYSTALLINE, {}, 'honeycomb', [
-    { do: 'skim', role: 'coat', filmMm: 0.6 },
-    { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20 },
-  ]),
-  row('honeycomb-slab', 'honeycomb', ['slab'], {}, 'honeycomb', [{ do: 'pour-flush', sandToResin: 2 }]),
-  row(
-    'honeycomb-mortar',
-    'honeycomb',
-    OTHERS.filter((each) => each !== 'slab'),
-    {},
-    'honeycomb',
-    [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }],
-  ),
-
-  row('spall', 'spall', CRYSTALLINE, {}, 'spall', [
-    { do: 'skim', role: 'coat', filmMm: 0.6 },
-    { do: 'patch', role: 'mortar', cutBackMm: 20, leastDepthMm: 20 },
-  ]),
-  row('spall-slab', 'spall', ['slab'], {}, 'spall', [{ do: 'pour-flush', sandToResin: 2 }]),
-  row(
-    'spall-mortar',
-    'spall',
-    OTHERS.filter((each) => each !== 'slab'),
-    {},
-    'spall',
-    [{ do: 'patch', role: 'repair-mortar', cutBackMm: 20, leastDepthMm: 20 }],
-  ),
 
   row('blow-holes', 'blow-holes', ['rigid', 'block', 'tanking', 'membrane', 'slab', 'lime'], {}, 'blow-holes', [
     { do: 'skim', role: 'coat', filmMm: 0.5 },

@@ -55,6 +55,13 @@ export class FlatSection extends Sketch {
     const seam = depthMm * (1 - plugFraction);
     this.add(this.fillMaterial(), band(0, seam), 'fill');
     if (plugFraction > 0) this.add('plug', band(seam, depthMm), 'plug');
+    if (this.step('bond'))
+      this.bond([
+        [x - half(0), 0],
+        [x - half(seam), seam],
+        [x + half(seam), seam],
+        [x + half(0), 0],
+      ]);
     this.crack(x, depthMm);
     this.measure([x - widthMm / 2, 0], [x + widthMm / 2, 0]);
     this.measure([x + half(depthMm), 0], [x + half(depthMm), depthMm]);
@@ -79,19 +86,33 @@ export class FlatSection extends Sketch {
     );
   }
 
-  private patch({ cutBackMm, role }: Extract<DetailStep, { do: 'patch' }>, deepMm: number): void {
+  private bond(points: SectionPoint[]): void {
+    this.add('primer', points, 'bond', true);
+  }
+
+  private patch({ cutBackMm, role, plugFraction = 0 }: Extract<DetailStep, { do: 'patch' }>, deepMm: number): void {
     const { areaM2 } = this.treatment.geometry;
     const halfWidth = Math.max(12, Math.min(150, (Math.sqrt(areaM2) * 1000) / 2));
     const undercut = cutBackMm > 0 ? 5 : 0;
     this.depthMm = Math.max(this.depthMm, deepMm + 20);
     this.reachMm = Math.max(this.reachMm, halfWidth + 30);
-    const cavity: SectionPoint[] = [
-      [-halfWidth, 0],
-      [halfWidth, 0],
-      [halfWidth + undercut, deepMm],
-      [-halfWidth - undercut, deepMm],
+    const half = (y: number) => halfWidth + undercut * (y / deepMm);
+    const band = (from: number, to: number): SectionPoint[] => [
+      [-half(from), from],
+      [half(from), from],
+      [half(to), to],
+      [-half(to), to],
     ];
-    this.add(role === 'plug' ? 'plug' : 'filler', cavity, 'patch');
+    const seam = deepMm * (1 - plugFraction);
+    this.add(role === 'plug' ? 'plug' : 'filler', band(0, seam), 'patch');
+    if (plugFraction > 0) this.add('plug', band(seam, deepMm), 'plug');
+    if (this.step('bond'))
+      this.bond([
+        [-half(0), 0],
+        [-half(seam), seam],
+        [half(seam), seam],
+        [half(0), 0],
+      ]);
     this.measure([halfWidth, 0], [halfWidth, deepMm]);
   }
 
