@@ -141,6 +141,7 @@ export interface SheetCriterion {
   /** what is known; undefined when nobody knows */ known(facts: FitFacts): number | undefined;
   /** what the sheet allows; undefined when it sets no limit */ limit(product: Product): number | undefined;
   readonly must: 'at-least' | 'at-most';
+  /** of both figures, where they have one that is not in the words */ readonly unit?: string;
   readonly then: 'cannot' | FirstAction;
   readonly source: Source;
 }
@@ -153,7 +154,8 @@ const sheet = (
   must: SheetCriterion['must'],
   limit: SheetCriterion['limit'],
   then: SheetCriterion['then'],
-): SheetCriterion => ({ id, known, limit, must, then, source: SHEET });
+  unit?: string,
+): SheetCriterion => ({ id, known, limit, must, then, unit, source: SHEET });
 
 export const SHEET_CRITERIA: readonly SheetCriterion[] = [
   sheet(
@@ -162,6 +164,7 @@ export const SHEET_CRITERIA: readonly SheetCriterion[] = [
     'at-least',
     (p) => p.limits.minStrengthMPa,
     'cannot',
+    'MPa',
   ),
   sheet(
     'too-young',
@@ -183,6 +186,7 @@ export const SHEET_CRITERIA: readonly SheetCriterion[] = [
     'at-least',
     (p) => Math.max(p.limits.surfaceMinC, p.limits.airMinC ?? -Infinity),
     'warm-it',
+    '°C',
   ),
   sheet(
     'too-hot',
@@ -190,6 +194,7 @@ export const SHEET_CRITERIA: readonly SheetCriterion[] = [
     'at-most',
     (p) => Math.min(p.limits.surfaceMaxC, p.limits.airMaxC ?? Infinity),
     'cool-it',
+    '°C',
   ),
   sheet(
     'slab-too-damp',
@@ -232,6 +237,7 @@ export const SHEET_CRITERIA: readonly SheetCriterion[] = [
     'at-least',
     (p) => p.coat?.sdM,
     'cannot',
+    'm',
   ),
   sheet(
     'covered-too-soon',

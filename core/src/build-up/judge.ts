@@ -10,7 +10,7 @@ import type { FitFacts } from './fit-facts.js';
 export interface Objection {
   criterionId: string;
   then: 'cannot' | FirstAction;
-  /** what is known and what is allowed, where the row compares figures */ values?: { known: number; limit: number };
+  /** what is known and what is allowed, where the row compares figures */ values?: { known: number; limit: number; unit?: string };
   source: Source;
 }
 
@@ -26,11 +26,11 @@ export function judge(family: FamilyId, product: Product, facts: FitFacts): Judg
   const objections: Objection[] = [];
   for (const { id, families, when, then, source } of FIT_CRITERIA)
     if (families.includes(family) && holds(when, facts)) objections.push({ criterionId: id, then, source });
-  for (const { id, known, limit, must, then, source } of SHEET_CRITERIA) {
+  for (const { id, known, limit, must, then, unit, source } of SHEET_CRITERIA) {
     const [value, allowed] = [known(facts), limit(product)];
     if (value === undefined || allowed === undefined || Number.isNaN(allowed)) continue;
     const isMet = must === 'at-least' ? atMost(allowed, value) : atMost(value, allowed);
-    if (!isMet) objections.push({ criterionId: id, then, values: { known: value, limit: allowed }, source });
+    if (!isMet) objections.push({ criterionId: id, then, values: { known: value, limit: allowed, unit }, source });
   }
   if (!objections.some(({ criterionId }) => SAYS_THE_SAME.has(criterionId))) objections.push(...ratingObjection(product, facts));
   const verdict = objections.length === 0 ? 'fits' : objections.some(({ then }) => then === 'cannot') ? 'cannot' : 'fits-if';
@@ -57,10 +57,10 @@ function ratingObjection({ coat }: Product, { side, headM, strengthMPa }: FitFac
   const source = pressureRating.sources[0]!;
   const [reason] = rated.value.reasons;
   if (reason === 'substrate-weaker-than-rated')
-    return [{ criterionId: reason, then: 'cannot', values: { known: strengthMPa, limit: onStrengthMPa }, source }];
+    return [{ criterionId: reason, then: 'cannot', values: { known: strengthMPa, limit: onStrengthMPa, unit: 'MPa' }, source }];
   if (reason === 'not-rated-on-this-side') return [{ criterionId: reason, then: 'cannot', source }];
   const limit = headM / rated.value.utilisation!;
-  return [{ criterionId: 'head-above-rating', then: 'lower-water', values: { known: headM, limit }, source }];
+  return [{ criterionId: 'head-above-rating', then: 'lower-water', values: { known: headM, limit, unit: 'm' }, source }];
 }
 
 function holds(when: FitConditions, facts: FitFacts): boolean {

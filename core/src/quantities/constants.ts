@@ -6,6 +6,8 @@ export const PA_PER_PSI = 4.4482216152605 / 0.0254 ** 2;
 export const L_PER_US_GALLON = 3.785411784;
 /** m² in one square foot, exact (NIST SP 811). */
 export const M2_PER_FT2 = 0.3048 ** 2;
+/** m³ in one cubic yard, exact (NIST SP 811). */
+export const M3_PER_YD3 = 0.9144 ** 3;
 /** kg in one pound, exact (NIST SP 811). */
 export const KG_PER_LB = 0.45359237;
 /** kg/m³ of fresh water near 4 °C. */

@@ -1,4 +1,4 @@
-import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, PA_PER_PSI } from './constants.js';
+import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, M3_PER_YD3, PA_PER_PSI } from './constants.js';
 
 export type UnitSystem = 'metric' | 'us';
 
@@ -13,10 +13,14 @@ const CUSTOMARY: Readonly<Record<string, CustomaryUnit>> = {
   m: { unit: 'ft', factor: 1 / 0.3048 },
   mm: { unit: 'in', factor: 1 / 25.4 },
   'm²': { unit: 'ft²', factor: 1 / M2_PER_FT2 },
+  'm³': { unit: 'yd³', factor: 1 / M3_PER_YD3 },
   kPa: { unit: 'psi', factor: 1000 / PA_PER_PSI },
+  MPa: { unit: 'psi', factor: 1e6 / PA_PER_PSI },
   kN: { unit: 'lbf', factor: 1000 / 4.4482216152605 },
   kg: { unit: 'lb', factor: 1 / KG_PER_LB },
   L: { unit: 'US gal', factor: 1 / L_PER_US_GALLON },
+  'kg/m³': { unit: 'lb/yd³', factor: M3_PER_YD3 / KG_PER_LB },
+  'L/m³': { unit: 'US gal/yd³', factor: M3_PER_YD3 / L_PER_US_GALLON },
   'kg/m²': { unit: 'lb/ft²', factor: M2_PER_FT2 / KG_PER_LB },
   '°C': { unit: '°F', factor: 1.8, offset: 32 },
   K: { unit: '°F', factor: 1.8 },

@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
 import { formatMoney, formatNumber } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useJob } from '../workspace/job-context';
 import { useHouse } from '../workspace/use-house';
@@ -86,6 +87,7 @@ interface OptionRowProps {
 }
 
 function OptionRow({ place, option, rank, isCompared, onCompare, onChoose }: OptionRowProps) {
+  const units = useUnits();
   const name = t(`family.${option.family}`);
   return (
     <li className="border-b border-rule py-2">
@@ -103,7 +105,7 @@ function OptionRow({ place, option, rank, isCompared, onCompare, onChoose }: Opt
             <ul className="mt-0.5 text-[13px]">
               {option.objections.map((objection) => (
                 <li key={objection.criterionId}>
-                  <b className="text-ochre">{firstText(objection)}:</b> {objectionText(objection)}
+                  <b className="text-ochre">{firstText(objection, units)}:</b> {objectionText(objection, units)}
                 </li>
               ))}
             </ul>
@@ -151,6 +153,7 @@ function Score({ share }: { share: number }) {
 }
 
 function Impossible({ candidates }: { candidates: readonly Candidate[] }) {
+  const units = useUnits();
   if (candidates.length === 0) return null;
   return (
     <details className="mt-2">
@@ -164,7 +167,7 @@ function Impossible({ candidates }: { candidates: readonly Candidate[] }) {
               {objections
                 .filter(({ then }) => then === 'cannot')
                 .map((objection) => (
-                  <li key={objection.criterionId}>{objectionText(objection)}</li>
+                  <li key={objection.criterionId}>{objectionText(objection, units)}</li>
                 ))}
             </ul>
           </li>
@@ -175,6 +178,7 @@ function Impossible({ candidates }: { candidates: readonly Candidate[] }) {
 }
 
 function NothingFits({ candidates }: { candidates: readonly Candidate[] }) {
+  const units = useUnits();
   const nearest = nearestOf(candidates);
   return (
     <div role="alert" className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
@@ -184,7 +188,7 @@ function NothingFits({ candidates }: { candidates: readonly Candidate[] }) {
           <p>{t('relax.nearest', { family: t(`family.${nearest.family}`) })}</p>
           <ul className="list-disc pl-5">
             {nearest.limits.map((limit) => (
-              <li key={limit.criterionId}>{objectionText(limit)}</li>
+              <li key={limit.criterionId}>{objectionText(limit, units)}</li>
             ))}
           </ul>
         </>

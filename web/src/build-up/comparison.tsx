@@ -95,7 +95,7 @@ export function Comparison({ open, onOpenChange, options }: ComparisonProps) {
                 <ul className="text-[13px]">
                   {objections.map((objection) => (
                     <li key={objection.criterionId}>
-                      <b>{firstText(objection)}:</b> {objectionText(objection)}
+                      <b>{firstText(objection, units)}:</b> {objectionText(objection, units)}
                     </li>
                   ))}
                 </ul>

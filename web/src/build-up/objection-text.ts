@@ -1,15 +1,19 @@
 import type { Objection } from '@caulkhorn/core/build-up';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
-
-const figure = (value: number): string => (Number.isFinite(value) ? formatNumber(value, 1, 0) : '');
+import { formatNumber, formatQuantity } from '../shared/numbers';
 
 /** Why a system does not fit, or not yet. */
-export function objectionText({ criterionId, values }: Objection): string {
-  return t(`fit.${criterionId}`, values && { known: figure(values.known), limit: figure(values.limit) });
+export function objectionText({ criterionId, values }: Objection, units: UnitSystem): string {
+  return t(`fit.${criterionId}`, values && figures(values, units));
 }
 
 /** What to do first. */
-export function firstText({ then, values }: Objection): string {
-  return t(`first.${then}`, values && { limit: figure(values.limit), wait: figure(Math.ceil(values.limit - values.known)) });
+export function firstText({ then, values }: Objection, units: UnitSystem): string {
+  return t(`first.${then}`, values && { ...figures(values, units), wait: formatNumber(Math.ceil(values.limit - values.known), 0) });
+}
+
+function figures({ known, limit, unit }: NonNullable<Objection['values']>, units: UnitSystem) {
+  const text = (value: number) => (unit === undefined ? formatNumber(value, 1, 0) : formatQuantity(value, unit, units));
+  return { known: Number.isFinite(known) ? text(known) : '', limit: Number.isFinite(limit) ? text(limit) : '' };
 }

@@ -1,6 +1,7 @@
 import { PourDto, checkShape } from '@caulkhorn/contract';
 import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
 import { concreteM3, pourPlan } from '@caulkhorn/core/planning';
+import { toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { fieldText, formatNumber, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -20,6 +21,7 @@ export function PourForm({ site }: { site: FaceSite }) {
   const buildUp = plan.buildUp!;
   const { pour } = buildUp;
   const { timeZone } = model.job;
+  const shown = (unit: string) => toSystem(0, unit, units).unit;
   const isShake = buildUp.family === 'crystalline-dry-shake';
   const start = {
     name: pour?.name ?? '',
@@ -56,20 +58,20 @@ export function PourForm({ site }: { site: FaceSite }) {
           <TextField label={t('pour.name')} fault={faults.name?.message} {...register('name')} />
           <TextField label={t('pour.at')} type="datetime-local" fault={faults.pouredAt?.message} {...register('pouredAt')} />
           {isShake ? (
-            <TextField label={t('pour.bay')} unit="m²" inputMode="decimal" fault={faults.bayM2?.message} {...register('bayM2')} />
+            <TextField label={t('pour.bay')} unit={shown('m²')} inputMode="decimal" fault={faults.bayM2?.message} {...register('bayM2')} />
           ) : (
             <>
               <TextField
                 label={t('pour.concrete')}
-                unit="m³"
+                unit={shown('m³')}
                 inputMode="decimal"
-                placeholder={formatQuantity(concreteM3(face, {}), '', units)}
+                placeholder={fieldText(concreteM3(face, {}), 'm³', units)}
                 fault={faults.concreteM3?.message}
                 {...register('concreteM3')}
               />
               <TextField
                 label={t('pour.cement')}
-                unit="kg/m³"
+                unit={shown('kg/m³')}
                 inputMode="decimal"
                 fault={faults.cementKgM3?.message}
                 {...register('cementKgM3')}

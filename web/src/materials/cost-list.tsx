@@ -1,7 +1,9 @@
 import { type JobPlan, type TaskHours, costOf, hoursByTask } from '@caulkhorn/core/planning';
-import { useMemo } from 'react';
+import { type UnitSystem, fromSystem, toSystem } from '@caulkhorn/core/quantities';
+import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { formatMoney, formatNumber, parseNumber } from '../shared/numbers';
+import { formatMoney, formatNumber, formatQuantity, parseNumber } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { TextField } from '../shared/ui/field';
 import { useJob } from '../workspace/job-context';
@@ -27,6 +29,7 @@ export function CostList({ plan }: { plan: JobPlan }) {
   const house = useHouse();
   const { conditions } = usePlanning();
   const { selected, select } = useSelection();
+  const units = useUnits();
   const rows = useMemo(() => {
     const faces = new Map(model.faces.map((face) => [face.id, face]));
     return plan.faces.flatMap((facePlan): Row[] => {
@@ -54,7 +57,13 @@ export function CostList({ plan }: { plan: JobPlan }) {
     },
     { id: 'labour', header: t('cost.labour'), isNumber: true, value: (row) => row.labourMinor, cell: (row) => money(row.labourMinor, row) },
     { id: 'access', header: t('cost.access'), isNumber: true, value: (row) => row.accessMinor, cell: (row) => money(row.accessMinor, row) },
-    { id: 'per-m2', header: t('cost.per-m2'), isNumber: true, value: (row) => row.perM2Minor, cell: (row) => money(row.perM2Minor, row) },
+    {
+      id: 'per-m2',
+      header: t('cost.per-m2', { unit: toSystem(0, 'm²', units).unit }),
+      isNumber: true,
+      value: (row) => row.perM2Minor,
+      cell: (row) => money(minorPerShownArea(row.perM2Minor, units), row),
+    },
   ];
   const sum = (figure: (row: Row) => number) => rows.reduce((total, row) => total + figure(row), 0);
   const currencies = [...new Set(rows.map(({ currency }) => currency))];
@@ -88,46 +97,56 @@ export function CostList({ plan }: { plan: JobPlan }) {
       ) : null}
       <AccessField currency={currencies[0] ?? model.job.currency} />
       <h3 className="mt-5 mb-1 font-semibold">{t('cost.by-task')}</h3>
-      <DataTable name={t('cost.by-task')} rows={tasks} columns={taskColumns()} rowKey={({ task }) => task} />
+      <DataTable name={t('cost.by-task')} rows={tasks} columns={taskColumns(units)} rowKey={({ task, per }) => `${task} ${per}`} />
       <p className="mt-2 text-[13px] text-soft">{t('cost.note')}</p>
     </>
   );
 }
 
-const taskColumns = (): Column<TaskHours>[] => [
+const taskColumns = (units: UnitSystem): Column<TaskHours>[] => [
   { id: 'task', header: t('cost.task'), value: ({ task }) => t(`step.${task}`) },
   {
     id: 'quantity',
     header: t('materials.amount'),
     isNumber: true,
     value: ({ quantity }) => quantity,
-    cell: ({ quantity, per }) => `${formatNumber(quantity, 1)} ${per === 'piece' ? 'pcs' : per}`,
+    cell: ({ quantity, per }) => formatQuantity(quantity, per, units),
   },
   { id: 'hours', header: t('cost.hours'), isNumber: true, value: ({ workH }) => workH, cell: ({ workH }) => formatNumber(workH, 1) },
 ];
 
 const CENTS = 100;
 
-/** Scaffold, pumping and light, reckoned by the square metre for the whole job. */
+/** A price by the m², by the unit of area that the reader uses. */
+const minorPerShownArea = (minorPerM2: number, units: UnitSystem): number => minorPerM2 * fromSystem(1, 'm²', units);
+
+/** Scaffold, pumping and light, reckoned by area for the whole job. */
 function AccessField({ currency }: { currency: string }) {
   const { model, putHead, can } = useJob();
+  const units = useUnits();
+  const [fault, setFault] = useState<string>();
   const { accessMinorPerM2 } = model.job;
-  const text = accessMinorPerM2 === undefined ? '' : String(accessMinorPerM2 / CENTS);
+  const text = accessMinorPerM2 === undefined ? '' : String(Number((minorPerShownArea(accessMinorPerM2, units) / CENTS).toFixed(2)));
+  const save = (typed: string) => {
+    if (typed.trim() === text) return setFault(undefined);
+    const { accessMinorPerM2: _, ...head } = model.job;
+    if (typed.trim() === '') return putHead(head);
+    const price = parseNumber(typed);
+    if (!(price >= 0)) return setFault(t('issue.not-a-number'));
+    setFault(undefined);
+    putHead({ ...head, accessMinorPerM2: Math.round((price * CENTS) / fromSystem(1, 'm²', units)) });
+  };
   return (
     <div className="mt-3 max-w-64">
       <TextField
         key={text}
         label={t('cost.access-field')}
-        unit={`${currency}/m²`}
+        unit={`${currency}/${toSystem(0, 'm²', units).unit}`}
         inputMode="decimal"
         disabled={!can('plan')}
         defaultValue={text}
-        onBlur={({ target }) => {
-          const { accessMinorPerM2: _, ...head } = model.job;
-          const price = parseNumber(target.value);
-          if (target.value.trim() === '' && text !== '') putHead(head);
-          else if (price >= 0 && target.value !== text) putHead({ ...head, accessMinorPerM2: Math.round(price * CENTS) });
-        }}
+        fault={fault}
+        onBlur={({ target }) => save(target.value)}
       />
     </div>
   );

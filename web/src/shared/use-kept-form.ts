@@ -1,5 +1,5 @@
 import type { Issue } from '@caulkhorn/core/issues';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
 import { t } from '../messages/t';
 import { DRAFT_PREFIX } from './kept-answers';
@@ -16,6 +16,13 @@ export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
 export function useKeptForm<T extends FieldValues>(key: string, defaults: T): KeptForm<T> {
   const storageKey = `${DRAFT_PREFIX}${key}`;
   const form = useForm<T>({ defaultValues: { ...defaults, ...kept<T>(storageKey) } as DefaultValues<T> });
+  // under another key, such as in other units, the text kept there is shown: what is typed never changes its unit by itself
+  const shown = useRef(storageKey);
+  useEffect(() => {
+    if (shown.current === storageKey) return;
+    shown.current = storageKey;
+    form.reset({ ...defaults, ...kept<T>(storageKey) });
+  });
   useEffect(() => {
     const { unsubscribe } = form.watch((values, { name }) => {
       // a field, typed in or set by a tool beside it; not the form as a whole set back

@@ -16,7 +16,7 @@ interface Texts extends ConditionTexts {
 export function ReadingForm({ faceId }: { faceId?: string }) {
   const { log, jobId } = useJob();
   const units = useUnits();
-  const form = useKeptForm<Texts>(`reading ${jobId}`, { ...NO_CONDITIONS, note: '' });
+  const form = useKeptForm<Texts>(`reading ${jobId} ${units}`, { ...NO_CONDITIONS, note: '' });
   const { register, formState, watch } = form;
   const texts = watch();
 

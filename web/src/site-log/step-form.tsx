@@ -55,7 +55,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   const isCoat = item.step.startsWith('coat-') || LAYERS.has(item.step);
   const { plan } = usePlanning();
   const product = materialFor(item, plan.faces.find(({ faceId }) => faceId === item.faceId)?.lines ?? [])?.product;
-  const form = useKeptForm<Texts>(`${kind} ${item.id} ${corrects?.id ?? ''}`, startTexts(corrects, done, timeZone, units));
+  const form = useKeptForm<Texts>(`${kind} ${item.id} ${corrects?.id ?? ''} ${units}`, startTexts(corrects, done, timeZone, units));
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const texts = watch();

@@ -1,6 +1,7 @@
 import type { Catalogue } from '@caulkhorn/core/catalogue';
 import { t } from '../messages/t';
-import { parseNumber } from '../shared/numbers';
+import { formatQuantity, parseNumber } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
@@ -11,6 +12,7 @@ const EMPTY = { product: '', batchNumber: '', madeOn: '', expiresOn: '', packSiz
 
 /** A delivery with its batch and dates. What is typed is kept on the device until it is written down. */
 export function DeliveryDialog({ organisationId, catalogue, onClose }: { organisationId: string; catalogue: Catalogue; onClose(): void }) {
+  const units = useUnits();
   const add = useAddMoves(organisationId);
   const form = useKeptForm('delivery', EMPTY);
   const { register, formState, watch, setValue } = form;
@@ -57,7 +59,10 @@ export function DeliveryDialog({ organisationId, catalogue, onClose }: { organis
         <SelectField
           label={t('stores.pack-size')}
           fault={faults.packSize?.message}
-          options={(sheet?.packs ?? []).map(({ size }) => ({ value: String(size), label: `${size} ${sheet?.measure ?? ''}` }))}
+          options={(sheet?.packs ?? []).map(({ size }) => ({
+            value: String(size),
+            label: formatQuantity(size, sheet?.measure ?? '', units),
+          }))}
           {...register('packSize')}
         />
         <TextField label={t('stores.packs')} inputMode="numeric" fault={faults.packs?.message} {...register('packs')} />

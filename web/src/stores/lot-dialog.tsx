@@ -1,6 +1,7 @@
+import { toSystem } from '@caulkhorn/core/quantities';
 import type { StockLot, StockMove } from '@caulkhorn/core/materials';
 import { t } from '../messages/t';
-import { formatQuantity, parseNumber } from '../shared/numbers';
+import { formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime } from '../shared/times';
 import { Dialog } from '../shared/ui/dialog';
@@ -27,7 +28,7 @@ export function LotDialog({
   const units = useUnits();
   const add = useAddMoves(organisationId);
   const measure = lot.sheet?.measure ?? 'kg';
-  const form = useKeptForm(`lot ${lot.id}`, { kind: 'taken' as (typeof KINDS)[number], amount: '', reason: '', note: '' });
+  const form = useKeptForm(`lot ${lot.id} ${units}`, { kind: 'taken' as (typeof KINDS)[number], amount: '', reason: '', note: '' });
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const kind = watch('kind');
@@ -36,7 +37,7 @@ export function LotDialog({
     const move = {
       kind: texts.kind,
       lotId: lot.id,
-      amount: parseNumber(amount),
+      amount: readQuantity(amount, measure, units) ?? NaN,
       ...(needsReason && reason.trim() ? { reason: reason.trim() } : {}),
       ...(note.trim() ? { note: note.trim() } : {}),
     } as NewMove;
@@ -64,7 +65,13 @@ export function LotDialog({
           options={KINDS.map((value) => ({ value, label: t(`stores.move.${value}`) }))}
           {...register('kind')}
         />
-        <TextField label={t('stores.amount')} unit={measure} inputMode="decimal" fault={faults.amount?.message} {...register('amount')} />
+        <TextField
+          label={t('stores.amount')}
+          unit={toSystem(0, measure, units).unit}
+          inputMode="decimal"
+          fault={faults.amount?.message}
+          {...register('amount')}
+        />
         {needsReason ? <TextField label={t('stores.reason')} fault={faults.reason?.message} {...register('reason')} /> : null}
         <TextField label={t('field.note')} {...register('note')} />
         <div className="col-span-2">

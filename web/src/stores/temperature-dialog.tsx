@@ -11,7 +11,7 @@ import { useAddMoves } from './use-stores';
 export function TemperatureDialog({ organisationId, onClose }: { organisationId: string; onClose(): void }) {
   const units = useUnits();
   const add = useAddMoves(organisationId);
-  const form = useKeptForm('store temperature', { temperatureC: '' });
+  const form = useKeptForm(`store temperature ${units}`, { temperatureC: '' });
   const save = form.handleSubmit(async ({ temperatureC }) => {
     const issues = await add({ kind: 'temperature', temperatureC: readQuantity(temperatureC, '°C', units) ?? NaN });
     if (issues.length > 0) return form.showIssues(issues);

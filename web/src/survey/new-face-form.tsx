@@ -1,8 +1,7 @@
 import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
 import type { Issue } from '@caulkhorn/core/issues';
 import { type Face, type FacePoint, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
-import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
@@ -12,10 +11,11 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
+import { usualFace } from './usual-face';
 import { OutlineField } from './outline-field';
 import { readOutline } from './outline-text';
 
-const START = {
+const startIn = (units: UnitSystem) => ({
   kind: 'wall',
   shape: 'rectangle' as 'rectangle' | 'drawn',
   outline: '',
@@ -24,19 +24,16 @@ const START = {
   lengthM: '',
   heightM: '',
   footM: '',
-  substrate: 'cast-concrete',
-  strengthMPa: '30',
-  thicknessMm: '300',
-  roughnessFactor: '1.1',
-};
-type Texts = typeof START;
+  ...usualFace(units),
+});
+type Texts = ReturnType<typeof startIn>;
 
 /** A rectangular wall that carries on round the room from the last one, or the floor under the walls so far. */
 export function NewFaceForm() {
   const { model, put } = useJob();
   const units = useUnits();
   const { jobId } = useJob();
-  const form = useKeptForm<Texts>(`new face ${jobId}`, START);
+  const form = useKeptForm<Texts>(`new face ${jobId} ${units}`, startIn(units));
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
   const [kind, shape] = [watch('kind'), watch('shape')];
@@ -124,7 +121,7 @@ export function NewFaceForm() {
         />
         <TextField
           label={t('field.strengthMPa')}
-          unit="MPa"
+          unit={toSystem(1, 'MPa', units).unit}
           inputMode="decimal"
           fault={faults.strengthMPa?.message}
           {...register('strengthMPa')}

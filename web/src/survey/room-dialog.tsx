@@ -28,13 +28,14 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useJob } from '../workspace/job-context';
+import { usualFace } from './usual-face';
 import { OutlinePad } from './outline-pad';
 import { outlineText, readOutline } from './outline-text';
 import { isWhole } from './pad-points';
 import { PlanSketch } from './plan-sketch';
 import { nextMarks, placeForNext } from './room-place';
 
-const START = {
+const startIn = (units: UnitSystem) => ({
   plan: '',
   shape: 'walls' as 'walls' | 'shaft' | 'tunnel',
   name: '',
@@ -49,19 +50,16 @@ const START = {
     { length: '', turn: '90' },
   ],
   soffit: false,
-  substrate: 'cast-concrete',
-  strengthMPa: '30',
-  thicknessMm: '300',
-  roughnessFactor: '1.1',
+  ...usualFace(units),
   near: 'room' as 'room' | 'tank',
-};
-type Texts = typeof START;
+});
+type Texts = ReturnType<typeof startIn>;
 
 /** A whole room at once: walls as they are taped on the way round, a round shaft, or a tunnel. */
 export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const { model, put, jobId } = useJob();
   const units = useUnits();
-  const form = useKeptForm<Texts>(`room ${jobId}`, START);
+  const form = useKeptForm<Texts>(`room ${jobId} ${units}`, startIn(units));
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
   const [shape, walls, plan] = [watch('shape'), watch('walls'), watch('plan')];
@@ -112,7 +110,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
     waters.forEach((body) => put('water-body', body));
     faces.forEach((face) => put('face', face));
     form.forget();
-    form.reset(START);
+    form.reset(startIn(units));
     onOpenChange(false);
     toast(t('room.added', { n: faces.length }));
   });

@@ -18,7 +18,7 @@ export function LevelForm() {
   const units = useUnits();
   const { timeZone } = model.job;
   const now = useNow(60_000);
-  const form = useKeptForm(`level ${jobId}`, {
+  const form = useKeptForm(`level ${jobId} ${units}`, {
     waterBodyId: model.waterBodies[0]?.id ?? '',
     levelM: '',
     at: localField(now, timeZone),

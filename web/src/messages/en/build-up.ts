@@ -218,7 +218,7 @@ export const BUILD_UP = {
   'cost.hours': 'Hours',
   'cost.material': 'Material',
   'cost.labour': 'Labour',
-  'cost.per-m2': 'Each m²',
+  'cost.per-m2': 'Each {unit}',
   'cost.sum': 'In all, {hours} h',
   'cost.note':
     'Material by what is used, at the price of the cheapest pack; whole packs stand under Order. Hours by the house’s output rates.',
