@@ -26,6 +26,8 @@ export type { PaceId } from './paces.js';
 export { Planner, planJob } from './plan-job.js';
 export type { JobPlan } from './plan-job.js';
 export { concreteM3, pourPlan } from './pour.js';
+export { wholePour } from './whole-pour.js';
+export type { WholePour } from './whole-pour.js';
 export type { PourPlan } from './pour.js';
 export { programmeJob, windowWorkings } from './programme-job.js';
 export type { WindowWorkings } from './programme-job.js';

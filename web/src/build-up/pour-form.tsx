@@ -1,6 +1,7 @@
 import { PourDto, checkShape } from '@caulkhorn/contract';
 import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
-import { concreteM3, pourPlan } from '@caulkhorn/core/planning';
+import { type WholePour, concreteM3, pourPlan, wholePour } from '@caulkhorn/core/planning';
+import { useId } from 'react';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { fieldText, formatNumber, formatQuantity, readQuantity } from '../shared/numbers';
@@ -8,14 +9,16 @@ import { useUnits } from '../shared/preferences';
 import { fromLocalField, fullTime, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
-import { useKeptForm } from '../shared/use-kept-form';
+import { faultText, useKeptForm } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
 import { useJob } from '../workspace/job-context';
+import { usePlanning } from '../workspace/plan-context';
 import type { FaceSite } from './use-face-site';
 
 /** Concrete still to be placed: what goes into a pour, or onto a bay, and when. */
 export function PourForm({ site }: { site: FaceSite }) {
   const { model, put, can } = useJob();
+  const { faces } = usePlanning().plan;
   const units = useUnits();
   const { face, plan } = site;
   const buildUp = plan.buildUp!;
@@ -50,12 +53,20 @@ export function PourForm({ site }: { site: FaceSite }) {
     put('build-up', { ...buildUp, pour: next });
   });
   const planned = pour && plan.products?.coat ? pourPlan(face, buildUp, plan.products.coat, site.conditions.temperatureC) : undefined;
+  const namesId = useId();
+  const names = [...new Set(faces.flatMap(({ buildUp: other }) => other?.pour?.name ?? []))];
+  const whole = pour && wholePour(pour.name, faces);
   return (
     <section>
       <h3 className="mb-1 font-semibold">{t(isShake ? 'pour.bays' : 'pour.title')}</h3>
       {can('plan') ? (
         <form onSubmit={(event) => void save(event)} className="grid grid-cols-2 gap-2" noValidate>
-          <TextField label={t('pour.name')} fault={faults.name?.message} {...register('name')} />
+          <TextField label={t('pour.name')} hint={t('pour.name-how')} list={namesId} fault={faults.name?.message} {...register('name')} />
+          <datalist id={namesId}>
+            {names.map((name) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
           <TextField label={t('pour.at')} type="datetime-local" fault={faults.pouredAt?.message} {...register('pouredAt')} />
           {isShake ? (
             <TextField label={t('pour.bay')} unit={shown('m²')} inputMode="decimal" fault={faults.bayM2?.message} {...register('bayM2')} />
@@ -92,8 +103,7 @@ export function PourForm({ site }: { site: FaceSite }) {
             unit="kg"
             working={plan.lines.find(({ what }) => what === 'dose')?.working}
           />
-          <Figure label={t('pour.slurry-water')} value={planned.slurryWaterL} unit="L" />
-          <Figure label={t('pour.hold-back')} value={planned.holdBackLPerM3} unit="L/m³" />
+          {whole && whole.faceIds.length > 1 ? <Whole pour={whole} /> : <Slurry {...planned} />}
           {planned.warnings.map((warning) => (
             <p key={warning} className="mt-1 font-medium text-ochre">
               {t(`pour.${warning}`)}
@@ -130,6 +140,34 @@ export function PourForm({ site }: { site: FaceSite }) {
         </div>
       ) : null}
     </section>
+  );
+}
+
+/** Several faces out of the same trucks: the powder goes in by the pour, not by the face. */
+function Whole({ pour }: { pour: WholePour }) {
+  const { faces } = useJob().model;
+  const marks = faces.filter(({ id }) => pour.faceIds.includes(id)).map(({ mark }) => mark);
+  return (
+    <>
+      <h4 className="mt-2 font-semibold">{t('pour.whole', { faces: marks.join(', ') })}</h4>
+      <Figure label={t('pour.all-concrete')} value={pour.concreteM3} unit="m³" />
+      <Figure label={t('pour.all-powder')} value={pour.doseKg} unit="kg" />
+      <Slurry {...pour} />
+      {pour.issues.map((found) => (
+        <p key={found.code} role="alert" className="mt-1 font-medium text-iron">
+          {faultText(found)}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function Slurry({ slurryWaterL, holdBackLPerM3 }: Pick<WholePour, 'slurryWaterL' | 'holdBackLPerM3'>) {
+  return (
+    <>
+      <Figure label={t('pour.slurry-water')} value={slurryWaterL} unit="L" />
+      <Figure label={t('pour.hold-back')} value={holdBackLPerM3} unit="L/m³" />
+    </>
   );
 }
 

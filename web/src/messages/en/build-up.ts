@@ -129,6 +129,7 @@ export const BUILD_UP = {
   'pour.title': 'Pour',
   'pour.bays': 'Bays',
   'pour.name': 'Name of the pour',
+  'pour.name-how': 'Faces of one name are one pour.',
   'pour.at': 'Placed at',
   'pour.concrete': 'Concrete',
   'pour.cement': 'Cement in it',
@@ -136,6 +137,9 @@ export const BUILD_UP = {
   'pour.bay': 'Size of a bay',
   'pour.save': 'Save the pour',
   'pour.powder': 'Powder for this face',
+  'pour.whole': 'The whole pour: {faces}',
+  'pour.all-concrete': 'Concrete in all',
+  'pour.all-powder': 'Powder for all of it',
   'pour.slurry-water': 'Water for its slurry',
   'pour.hold-back': 'Water to hold back of the mix',
   'pour.how':
