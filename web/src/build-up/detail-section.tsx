@@ -14,6 +14,7 @@ const FILL: Readonly<Record<SectionMaterial, string>> = {
   stripe: 'var(--water-soft)',
   mesh: 'none',
   primer: 'var(--ochre)',
+  bond: 'none',
   sealant: 'var(--ink-soft)',
   rod: 'var(--paper)',
   sheet: 'none',
@@ -24,7 +25,8 @@ const FILL: Readonly<Record<SectionMaterial, string>> = {
   crack: 'none',
 };
 const DASH: Partial<Record<SectionMaterial, string>> = { mesh: '1 2.2', stripe: '4 2' };
-const LINE: Partial<Record<SectionMaterial, number>> = { sheet: 2.4, mesh: 1.8, crack: 1.2 };
+const STROKE: Partial<Record<SectionMaterial, string>> = { crack: 'var(--iron)', bond: 'var(--water)' };
+const LINE: Partial<Record<SectionMaterial, number>> = { bond: 3, sheet: 2.4, mesh: 1.8, crack: 1.2 };
 const MOST_PX_PER_MM = 4;
 /** Room for dimensions, px. */
 const PAD = { top: 30, right: 48, bottom: 6, left: 2 } as const;
@@ -85,7 +87,7 @@ export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps
               key={i}
               points={path(points)}
               fill="none"
-              stroke={material === 'crack' ? 'var(--iron)' : 'var(--ink)'}
+              stroke={STROKE[material] ?? 'var(--ink)'}
               strokeWidth={LINE[material] ?? 1.2}
               strokeDasharray={DASH[material]}
             />
@@ -111,7 +113,7 @@ export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps
                     y1={5}
                     x2={16}
                     y2={5}
-                    stroke={material === 'crack' ? 'var(--iron)' : 'var(--ink)'}
+                    stroke={STROKE[material] ?? 'var(--ink)'}
                     strokeWidth={LINE[material] ?? 1.2}
                     strokeDasharray={DASH[material]}
                   />

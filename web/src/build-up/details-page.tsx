@@ -11,7 +11,7 @@ import { usePlanning } from '../workspace/plan-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
 import { LayerView } from './layer-view';
-import { TreatmentCautions, junctionName } from './treatment-card';
+import { TreatmentCautions, junctionName, lineLabel } from './treatment-card';
 
 /** Every detail of a face for the crew, on paper: what, where, how, and the cut to scale. */
 export function DetailsPage() {
@@ -68,7 +68,7 @@ export function DetailsPage() {
             </ol>
             <DetailSection treatment={treatment} coatMm={coatMm} widthPx={620} />
             <p className="my-1.5">
-              {lines.map(({ product, amount }) => `${product.name} ${formatQuantity(amount, product.measure, units)}`).join(' · ')}
+              {lines.map((line) => `${lineLabel(line, lines)} ${formatQuantity(line.amount, line.product.measure, units)}`).join(' · ')}
             </p>
             <TreatmentCautions treatment={treatment} />
           </section>

@@ -23,7 +23,13 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
   switch (step.do) {
     case 'open': {
       const { widthMm, depthMm, extendMm } = step.slot;
-      return t('how.open', { width: mm(widthMm), depth: mm(depthMm), extend: extendMm ? t('how.extend', { by: mm(extendMm) }) : '' });
+      return t('how.open', {
+        width: mm(widthMm),
+        depth: mm(depthMm),
+        extend: extendMm
+          ? t('how.extend', { by: mm(extendMm), all: formatQuantity(treatment.slot?.output.cutLengthM ?? 0, 'm', units) })
+          : '',
+      });
     }
     case 'bond':
       return t(bondKey(treatment), { product });

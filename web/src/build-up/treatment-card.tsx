@@ -1,5 +1,6 @@
-import { rulesFor } from '@caulkhorn/core/build-up';
+import { type DetailStep, rulesFor } from '@caulkhorn/core/build-up';
 import type { JobModel } from '@caulkhorn/core/jobs';
+import type { DetailLine } from '@caulkhorn/core/materials';
 import { type FacePlan, type Treatment, bridgesHard } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -16,17 +17,16 @@ import { OverrideForm } from './override-form';
 export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatment; facePlan: FacePlan; open?: boolean }) {
   const { model } = useJob();
   const units = useUnits();
-  const { rule, geometry, slot, instead } = treatment;
+  const { rule, geometry, instead } = treatment;
   const feature = model.features.find((f) => f.id === treatment.targetId);
   const name = feature ? `${feature.mark} ${t(`feature.${feature.kind}`)}` : junctionName(treatment, facePlan, model);
-  const lengthM = slot?.output.cutLengthM ?? geometry.lengthM;
   const isRefused = rule.verdict === 'refuse';
   return (
     <details open={open} className="border-b border-rule py-1">
       <summary className="flex items-baseline gap-2 py-1 hover:bg-sunk max-[719px]:min-h-12">
         <span className="min-w-0 flex-1 truncate font-medium">
           {name}
-          {lengthM > 0 ? <span className="text-soft">, {formatQuantity(lengthM, 'm', units)}</span> : null}
+          {geometry.lengthM > 0 ? <span className="text-soft">, {formatQuantity(geometry.lengthM, 'm', units)}</span> : null}
         </span>
         {instead ? <span className="shrink-0 text-[13px] text-ochre">{t('override.short')}</span> : null}
         <span
@@ -86,7 +86,7 @@ function TreatmentBody({ treatment, facePlan }: { treatment: Treatment; facePlan
           <Figure label={t('build-up.self-healing')} value={selfHealing.output.widthLimitMm} unit="mm" working={selfHealing} />
         ) : null}
         {lines.map((line, i) => (
-          <Figure key={i} label={line.product.name} value={line.amount} unit={line.product.measure} working={line.working} />
+          <Figure key={i} label={lineLabel(line, lines)} value={line.amount} unit={line.product.measure} working={line.working} />
         ))}
       </div>
       <TreatmentCautions treatment={treatment} />
@@ -97,18 +97,24 @@ function TreatmentBody({ treatment, facePlan }: { treatment: Treatment; facePlan
   );
 }
 
-export function TreatmentCautions({ treatment }: { treatment: Treatment }) {
-  const { steps } = treatment.rule;
-  const isMoving = steps.some((step) => step.do === 'seal-joint') && treatment.of !== 'penetration' && treatment.of !== 'drain';
-  return (
-    <>
-      {steps.some((step) => ['open', 'patch', 'chamfer', 'inject'].includes(step.do)) ? (
-        <Caution>{t('caution.silica-dust')}</Caution>
-      ) : null}
-      {steps.some((step) => step.do === 'plug') ? <Caution>{t('caution.hot-plug')}</Caution> : null}
-      {isMoving ? <Caution>{t('caution.structural')}</Caution> : null}
-    </>
-  );
+/** What a line takes, and for which step where the same product serves several. */
+export function lineLabel({ product, step }: DetailLine, all: readonly DetailLine[]): string {
+  const isAlone = all.filter((other) => other.product.id === product.id).length === 1;
+  return isAlone ? product.name : t('treatment.line', { product: product.name, step: t(`step.${step}`) });
+}
+
+/** What can hurt somebody in this treatment, each said once. */
+export function TreatmentCautions({ treatment: { rule, lines, of } }: { treatment: Treatment }) {
+  const does = (...kinds: DetailStep['do'][]) => rule.steps.some((step) => kinds.includes(step.do));
+  const grinds = rule.steps.some((step) => step.do === 'clean' && step.how === 'grind');
+  const moves = does('seal-joint') && of !== 'penetration' && of !== 'drain';
+  const cautions = new Set([
+    ...(grinds || does('open', 'patch', 'chamfer', 'inject') ? (['silica-dust'] as const) : []),
+    ...(does('inject') ? (['pressure'] as const) : []),
+    ...lines.flatMap(({ product }) => product.hazards ?? []),
+    ...(moves ? (['structural'] as const) : []),
+  ]);
+  return [...cautions].map((caution) => <Caution key={caution}>{t(`caution.${caution}`)}</Caution>);
 }
 
 /** Sealed apart from the coat, which then stops beside it. */

@@ -27,6 +27,9 @@ test('quantities are read and shown in the reader’s units', () => {
   expect(formatQuantity(25, 'mm', 'metric')).toBe('25\u202fmm');
   expect(formatQuantity(112_595.44, 'L/day', 'metric')).toBe('112,595\u202fL/day');
   expect(formatQuantity(0.44, 'L/day', 'metric')).toBe('0.44\u202fL/day');
+  // a little is not nothing, and next to nothing is
+  expect(formatQuantity(0.04, 'kg', 'metric')).toBe('0.04\u202fkg');
+  expect(formatQuantity(1e-9, 'kg', 'metric')).toBe('0.0\u202fkg');
   // levels keep their centimetres however high the datum lies
   expect(formatQuantity(1204.35, 'm', 'metric')).toBe('1,204.35\u202fm');
 });

@@ -45,8 +45,13 @@ export function formatQuantity(value: number, unit: string, system: UnitSystem):
   const shown = toSystem(value, unit, system);
   const [least, usual] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
   // nobody measures a thousandth of a per cent
-  const most = least === 0 && Math.abs(shown.value) >= 1000 ? 0 : usual;
+  const most = least === 0 && Math.abs(shown.value) >= 1000 ? 0 : usual + Number(isLost(shown.value, usual));
   return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${WRITTEN[shown.unit] ?? shown.unit}` : ''}`;
+}
+
+/** A little of something is not nothing: where the usual decimals would show 0, one more may show it. */
+function isLost(value: number, decimals: number): boolean {
+  return Math.abs(value) < 0.5 * 10 ** -decimals && Math.abs(value) >= 0.5 * 10 ** -(decimals + 1);
 }
 
 /** A dew-point margin, rounded down: 2.98 K is not yet 3 and must not read so. */

@@ -1,10 +1,8 @@
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { fieldText } from '../shared/numbers';
 
-/** What most faces are, as texts in the reader's own units: what a new one starts from. */
+/** What most faces are, as texts in round figures of the reader's own units: what a new one starts from. */
 export const usualFace = (units: UnitSystem) => ({
   substrate: 'cast-concrete',
-  strengthMPa: fieldText(30, 'MPa', units),
-  thicknessMm: fieldText(300, 'mm', units),
+  ...(units === 'us' ? { strengthMPa: '4000', thicknessMm: '12' } : { strengthMPa: '30', thicknessMm: '300' }),
   roughnessFactor: '1.1',
 });

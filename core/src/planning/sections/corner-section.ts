@@ -22,6 +22,11 @@ export class CornerSection extends Sketch {
     ]);
     if (fillet) {
       this.add(fillet.role === 'sealant' ? 'sealant' : 'filler', cornerFill(leg, fillet.shape), 'fillet');
+      this.bond([
+        [0, -leg],
+        [0, 0],
+        [leg, 0],
+      ]);
       this.measure([0, 0], [leg, 0]);
     }
     const joint = this.step('seal-joint');
@@ -32,17 +37,20 @@ export class CornerSection extends Sketch {
       this.measure([coatMm, -kick.heightMm], [coatMm, 0]);
     }
     const onto = lap?.ontoMm ?? reach;
+    // what thickens the corner lies under the coats of the face
+    const under = stripe || kick ? coatMm : 0;
+    const over = under + coatMm;
     this.add('coat', [
-      [coatMm, -up],
-      [2 * coatMm, -up],
-      [2 * coatMm, -leg],
-      [leg, -2 * coatMm],
-      [onto, -2 * coatMm],
-      [onto, -coatMm],
-      [leg, -coatMm],
-      [coatMm, -leg],
+      [under, -up],
+      [over, -up],
+      [over, -leg],
+      [leg, -over],
+      [onto, -over],
+      [onto, -under],
+      [leg, -under],
+      [under, -leg],
     ]);
-    if (lap) this.measure([0, -coatMm], [onto, -coatMm]);
+    if (lap) this.measure([0, -over], [onto, -over]);
     const sheet = this.step('sheet');
     if (sheet)
       this.add(

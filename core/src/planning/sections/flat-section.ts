@@ -55,13 +55,12 @@ export class FlatSection extends Sketch {
     const seam = depthMm * (1 - plugFraction);
     this.add(this.fillMaterial(), band(0, seam), 'fill');
     if (plugFraction > 0) this.add('plug', band(seam, depthMm), 'plug');
-    if (this.step('bond'))
-      this.bond([
-        [x - half(0), 0],
-        [x - half(seam), seam],
-        [x + half(seam), seam],
-        [x + half(0), 0],
-      ]);
+    this.bond([
+      [x - half(0), 0],
+      [x - half(seam), seam],
+      [x + half(seam), seam],
+      [x + half(0), 0],
+    ]);
     this.crack(x, depthMm);
     this.measure([x - widthMm / 2, 0], [x + widthMm / 2, 0]);
     this.measure([x + half(depthMm), 0], [x + half(depthMm), depthMm]);
@@ -86,10 +85,6 @@ export class FlatSection extends Sketch {
     );
   }
 
-  private bond(points: SectionPoint[]): void {
-    this.add('primer', points, 'bond', true);
-  }
-
   private patch({ cutBackMm, role, plugFraction = 0 }: Extract<DetailStep, { do: 'patch' }>, deepMm: number): void {
     const { areaM2 } = this.treatment.geometry;
     const halfWidth = Math.max(12, Math.min(150, (Math.sqrt(areaM2) * 1000) / 2));
@@ -106,13 +101,12 @@ export class FlatSection extends Sketch {
     const seam = deepMm * (1 - plugFraction);
     this.add(role === 'plug' ? 'plug' : 'filler', band(0, seam), 'patch');
     if (plugFraction > 0) this.add('plug', band(seam, deepMm), 'plug');
-    if (this.step('bond'))
-      this.bond([
-        [-half(0), 0],
-        [-half(seam), seam],
-        [half(seam), seam],
-        [half(0), 0],
-      ]);
+    this.bond([
+      [-half(0), 0],
+      [-half(seam), seam],
+      [half(seam), seam],
+      [half(0), 0],
+    ]);
     this.measure([halfWidth, 0], [halfWidth, deepMm]);
   }
 
@@ -139,6 +133,11 @@ export class FlatSection extends Sketch {
       undefined,
       true,
     );
+    for (const side of [-1, 1])
+      this.bond([
+        [x + (side * gapMm) / 2, depthMm],
+        [x + (side * gapMm) / 2, deep],
+      ]);
     this.add('sealant', box(x - gapMm / 2, 0, x + gapMm / 2, depthMm), 'seal-joint');
     this.add('rod', circle(x, depthMm + rod, rod), 'seal-joint');
     this.measure([x - gapMm / 2, 0], [x + gapMm / 2, 0]);
@@ -157,6 +156,11 @@ export class FlatSection extends Sketch {
       ],
       'pour-flush',
     );
+    for (const side of [-1, 1])
+      this.bond([
+        [(side * widthMm) / 2, 0],
+        [(side * widthMm) / 4, deepMm],
+      ]);
     this.crack(0, deepMm);
     this.measure([widthMm / 2, 0], [widthMm / 2, deepMm]);
   }

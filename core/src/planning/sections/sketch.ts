@@ -12,6 +12,7 @@ export type SectionMaterial =
   | 'stripe'
   | 'mesh'
   | 'primer'
+  | 'bond'
   | 'sealant'
   | 'rod'
   | 'sheet'
@@ -74,6 +75,11 @@ export abstract class Sketch {
 
   protected add(material: SectionMaterial, points: SectionPoint[], step?: DetailStep['do'], isLine?: boolean): void {
     this.parts.push({ material, points, ...(step ? { step } : {}), ...(isLine ? { isLine } : {}) });
+  }
+
+  /** A coat too thin to be drawn to scale, as a line along what it is brushed onto. */
+  protected bond(points: SectionPoint[]): void {
+    if (this.step('bond')) this.add('bond', points, 'bond', true);
   }
 
   protected measure(from: SectionPoint, to: SectionPoint): void {

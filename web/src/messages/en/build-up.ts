@@ -196,6 +196,7 @@ export const BUILD_UP = {
   'caution.lime': 'Lime burns eyes and skin: goggles and gloves.',
   'caution.fumes': 'Fumes: stand upwind, respirator in closed rooms.',
   'caution.silica-dust': 'Cutting frees silica dust: extraction and respirator. Electric tools on a wet floor: protected supply only.',
+  'caution.pressure': 'Grout under pressure: goggles, and nobody in front of a nozzle or where it may break out.',
   'caution.structural': 'A moving or structural crack is for a licensed engineer to judge first.',
 
   'materials.none': 'Choose a build-up for a face, and its materials stand here.',
