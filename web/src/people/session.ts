@@ -1,15 +1,17 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { ApiError, api } from '../shared/api';
-import { forgetKept } from '../shared/kept-answers';
+import { beginAs, forgetKept } from '../shared/kept-answers';
 
 /** Who is signed in here; null when nobody is. */
 export function useSession() {
   return useQuery({
     queryKey: ['session'],
-    queryFn: async ({ signal }): Promise<SessionInfo | null> => {
+    queryFn: async ({ signal, client }): Promise<SessionInfo | null> => {
       try {
-        return await api.get<SessionInfo>('/session', signal);
+        const session = await api.get<SessionInfo>('/session', signal);
+        await beginAs(session.personId, client);
+        return session;
       } catch (fault) {
         if (fault instanceof ApiError && fault.status === 401) return null;
         throw fault;

@@ -52,6 +52,9 @@ export async function beginAs(personId: string, client: QueryClient): Promise<vo
   localStorage.setItem(PERSON, personId);
 }
 
+/** Whether this person is the one who works at this device now. */
+export const isHere = (personId: string): boolean => localStorage.getItem(PERSON) === personId;
+
 /** Answers, photos seen and unsaved texts leave this device. What waits to be sent stays, under its owner's name. */
 export async function forgetKept(client: QueryClient): Promise<void> {
   client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });

@@ -8,12 +8,15 @@ const storage = new Map<string, unknown>();
 let isFull = false;
 const full = () => Promise.reject(new DOMException('', 'QuotaExceededError'));
 jest.mock('idb-keyval', () => ({
+  createStore: () => undefined,
   get: (key: string) => Promise.resolve(storage.get(key)),
   del: (key: string) => Promise.resolve(void storage.delete(key)),
   update: (key: string, change: (old: unknown) => unknown) =>
     isFull ? full() : Promise.resolve(void storage.set(key, change(storage.get(key)))),
 }));
 
+/** who works at the device */
+let here: string | null;
 const post = jest.spyOn(api, 'post');
 const putFile = jest.spyOn(api, 'putFile');
 let job = 0;
@@ -46,7 +49,13 @@ beforeEach(() => {
   post.mockReset();
   putFile.mockReset();
   isFull = false;
-  Object.assign(globalThis, { addEventListener: () => {}, removeEventListener: () => {}, navigator: {} });
+  here = 'person';
+  Object.assign(globalThis, {
+    addEventListener: () => {},
+    removeEventListener: () => {},
+    navigator: {},
+    localStorage: { getItem: () => here },
+  });
 });
 afterEach(() => closeAll.splice(0).forEach((close) => close()));
 
@@ -169,4 +178,31 @@ test('a picture that the server cannot read is refused with its photo and stays 
   await settled(outbox, (state) => state.refused.length === 1);
   expect(outbox.getState()).toMatchObject({ pending: [], refused: [{ fields: { file: [{ code: 'picture-damaged' }] } }] });
   expect(storage.has('photo-file q')).toBe(true);
+});
+
+test('when its owner signs out, what is left waits and is not sent in the next one’s name', async () => {
+  const { outbox, accepted } = open();
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  await outbox.add(command('a'));
+  await settled(outbox, (state) => state.status === 'waiting');
+  here = 'another person';
+  await new Promise((resolve) => setTimeout(resolve, 1200));
+  expect(post).toHaveBeenCalledTimes(1);
+  expect(outbox.getState().pending.map((c) => c.id)).toEqual(['a']);
+  here = 'person';
+  closeAll.splice(0).forEach((close) => close());
+  closeAll.push(outbox.open());
+  await settled(outbox, (state) => state.pending.length === 0);
+  expect(accepted).toEqual(['a']);
+});
+
+test('leaving the job does not stop what is on its way', async () => {
+  const { outbox, accepted } = open();
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  await outbox.add(command('a'));
+  await settled(outbox, (state) => state.status === 'waiting');
+  closeAll.splice(0).forEach((close) => close());
+  await settled(outbox, (state) => state.pending.length === 1);
+  await new Promise((resolve) => setTimeout(resolve, 1200));
+  expect(accepted).toEqual(['a']);
 });

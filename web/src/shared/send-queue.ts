@@ -1,0 +1,183 @@
+import { get, update } from 'idb-keyval';
+import { ApiError } from './api';
+import { isHere } from './kept-answers';
+
+/** What the server would not take, kept with what was typed until someone decides. */
+export interface Refused<C> {
+  command: C;
+  code: string;
+  fields: ApiError['fields'];
+  current?: { version: number; item: object | null };
+}
+
+export interface QueueState<C> {
+  pending: readonly C[];
+  refused: readonly Refused<C>[];
+  /** waiting: the line or the database is away; tried again by itself */ status: 'loading' | 'idle' | 'sending' | 'waiting';
+}
+
+interface Kept<C> {
+  pending: readonly C[];
+  refused: readonly Refused<C>[];
+}
+
+const LONGEST_PAUSE_MS = 10_000;
+
+/**
+ * What this device has to hand over. Kept in IndexedDB, sent in order, one at a time; several tabs share it and take turns.
+ * Goes on when its screen is left, and stops when its owner signs out: nothing is ever sent in another's name.
+ */
+export abstract class SendQueue<C extends { id: string }> {
+  private state: QueueState<C> = { pending: [], refused: [], status: 'loading' };
+  private readonly listeners = new Set<() => void>();
+  private channel: BroadcastChannel | null = null;
+  private isRunning = false;
+  private wake: () => void = () => {};
+  /** in this page's memory alone: on their way to the store, or the store is full */
+  private unkept: readonly C[] = [];
+
+  /** @param key under which it is kept, its owner's own */
+  constructor(
+    private readonly key: string,
+    private readonly ownerId: string,
+  ) {}
+
+  /** Hands one over; throws the server's refusal. */
+  protected abstract deliver(command: C): Promise<void>;
+
+  /** Puts right what was refused, where that can be done; true when it may be tried again. */
+  protected mend(_fault: ApiError): Promise<boolean> {
+    return Promise.resolve(false);
+  }
+
+  /** Sends what is kept, and shares it with other tabs until the returned function is called. */
+  open(): () => void {
+    this.channel = new BroadcastChannel(this.key);
+    this.channel.onmessage = () => void this.reload();
+    addEventListener('online', this.wakeUp);
+    void this.reload().then(() => this.run());
+    return () => {
+      this.channel?.close();
+      this.channel = null;
+      removeEventListener('online', this.wakeUp);
+    };
+  }
+
+  readonly getState = (): QueueState<C> => this.state;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Keeps and sends a command. Throws where the device could not keep it; it is sent all the same while this page is open. */
+  async add(command: C): Promise<void> {
+    this.unkept = [...this.unkept, command];
+    this.show({ pending: [...this.state.pending, command] });
+    try {
+      await this.store((kept) => {
+        this.unkept = this.unkept.filter(({ id }) => id !== command.id);
+        return { ...kept, pending: [...kept.pending, command] };
+      });
+    } catch (fault) {
+      if (!this.unkept.includes(command)) this.unkept = [...this.unkept, command];
+      throw fault;
+    } finally {
+      void this.run();
+    }
+  }
+
+  /** Lets a refused command go. */
+  discard(commandId: string): Promise<void> {
+    return this.store((kept) => ({ ...kept, refused: kept.refused.filter((r) => r.command.id !== commandId) }));
+  }
+
+  private readonly wakeUp = (): void => this.wake();
+
+  private async reload(): Promise<void> {
+    const kept = (await get<Kept<C>>(this.key)) ?? nothing<C>();
+    this.showKept(kept);
+    if (this.state.status === 'loading') this.show({ status: 'idle' });
+  }
+
+  private showKept({ pending, refused }: Kept<C>): void {
+    this.show({ pending: [...pending, ...this.unkept.filter(({ id }) => pending.every((command) => command.id !== id))], refused });
+  }
+
+  /** Changes what is kept, whatever other tabs do meanwhile. */
+  protected async store(change: (kept: Kept<C>) => Kept<C>): Promise<void> {
+    let stored = nothing<C>();
+    await update<Kept<C>>(this.key, (kept) => (stored = change(kept ?? nothing<C>())));
+    this.showKept(stored);
+    this.channel?.postMessage('changed');
+  }
+
+  private show(part: Partial<QueueState<C>>): void {
+    this.state = { ...this.state, ...part };
+    for (const listener of this.listeners) listener();
+  }
+
+  /** Sends until nothing is left. One tab sends at a time where the browser can lock. */
+  private async run(): Promise<void> {
+    if (this.isRunning) return;
+    this.isRunning = true;
+    try {
+      if (navigator.locks) await navigator.locks.request(this.key, () => this.sendAll());
+      else await this.sendAll();
+    } finally {
+      this.isRunning = false;
+    }
+    if (this.state.pending.length > 0 && isHere(this.ownerId)) void this.run();
+  }
+
+  private async sendAll(): Promise<void> {
+    let pauseMs = 1000;
+    for (;;) {
+      await this.reload();
+      const [command] = this.state.pending;
+      if (!command) return this.show({ status: 'idle' });
+      if (!isHere(this.ownerId)) return this.show({ status: 'waiting' });
+      if (this.state.status !== 'waiting') this.show({ status: 'sending' });
+      const sent = await this.send(command);
+      if (sent) {
+        pauseMs = 1000;
+        continue;
+      }
+      this.show({ status: 'waiting' });
+      await new Promise<void>((resolve) => {
+        const timer = setTimeout(resolve, pauseMs);
+        this.wake = () => {
+          clearTimeout(timer);
+          resolve();
+        };
+      });
+      pauseMs = Math.min(LONGEST_PAUSE_MS, pauseMs * 2);
+    }
+  }
+
+  /** True when the server has decided, one way or the other. */
+  private async send(command: C): Promise<boolean> {
+    try {
+      await this.deliver(command);
+      await this.drop(command.id);
+      return true;
+    } catch (fault) {
+      if (!(fault instanceof ApiError)) throw fault;
+      if (fault.isAway || fault.status === 401 || fault.status === 429 || fault.status === 500) return false;
+      if (await this.mend(fault)) return true;
+      const refused: Refused<C> = { command, code: fault.code, fields: fault.fields, current: fault.current as Refused<C>['current'] };
+      this.unkept = this.unkept.filter(({ id }) => id !== command.id);
+      await this.store((kept) => ({ pending: kept.pending.filter((c) => c.id !== command.id), refused: [...kept.refused, refused] }));
+      return true;
+    }
+  }
+
+  private drop(commandId: string): Promise<void> {
+    this.unkept = this.unkept.filter(({ id }) => id !== commandId);
+    return this.store((kept) => ({ ...kept, pending: kept.pending.filter((c) => c.id !== commandId) }));
+  }
+}
+
+function nothing<C>(): Kept<C> {
+  return { pending: [], refused: [] };
+}
