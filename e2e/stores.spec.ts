@@ -59,3 +59,63 @@ test('a job runs short: what, by how much, when to order, and which batch to tak
   await mortar.getByRole('button', { name: /^Keep back/ }).click();
   await expect(mortar).not.toContainText(/, 0\.0\skg kept back/);
 });
+
+test('without signal the store goes on: what is written waits, outlives a reload, and what was taken twice is told', async ({
+  page,
+  context,
+  browser,
+}) => {
+  await signIn(page, 'foreman@hollin.example');
+  const batch = `NS-${Date.now()}`;
+  const dialog = page.getByRole('dialog');
+  const openStores = async () => {
+    await page.getByRole('link', { name: 'Catalogue, rates, schools' }).click();
+    await page.getByRole('link', { name: 'Stores' }).click();
+  };
+  const line = page.getByRole('table', { name: 'The store' }).getByRole('row', { name: new RegExp(batch) });
+  const take = async (on: typeof page, amount: string) => {
+    await on.getByRole('row', { name: new RegExp(batch) }).click();
+    await on
+      .getByRole('dialog')
+      .getByLabel(/^Amount/)
+      .fill(amount);
+    await on.getByRole('dialog').getByRole('button', { name: 'Write it down' }).click();
+    await expect(on.getByRole('dialog')).toHaveCount(0);
+  };
+  await openStores();
+  await expect(page.getByRole('table', { name: 'The store' })).toBeVisible();
+
+  await context.route('**/api/**/moves', (route) => route.abort());
+  await page.getByRole('button', { name: 'Receive a delivery' }).click();
+  await dialog.getByLabel('Product').selectOption('osmere-rampart');
+  await dialog.getByLabel('Batch').fill(batch);
+  await dialog.getByLabel('How many').fill('2');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(line).toContainText('50.0');
+  await expect(page.getByText('no answer · 1 kept here')).toBeVisible();
+  await page.reload();
+  await expect(line).toContainText('50.0');
+  await take(page, '10');
+  await expect(line).toContainText('40.0');
+  await expect(page.getByText('no answer · 2 kept here')).toBeVisible();
+  await context.unroute('**/api/**/moves');
+  await expect(page.getByText(/kept here/)).toHaveCount(0, { timeout: 20_000 });
+
+  // somebody else takes most of it while this device hears nothing
+  const other = await (await browser.newContext()).newPage();
+  await signIn(other);
+  await other.goto(new URL(page.url()).pathname);
+  await context.route('**/api/**/stores**', (route) => route.abort());
+  await context.route('**/api/**/moves', (route) => route.abort());
+  await take(other, '35');
+  await expect(other.getByRole('row', { name: new RegExp(batch) })).toContainText('5.0');
+  await take(page, '20');
+  await expect(line).toContainText('20.0');
+  await context.unroute('**/api/**/stores**');
+  await context.unroute('**/api/**/moves');
+  const refused = page.getByRole('alert', { name: 'Changes that were not taken' });
+  await expect(refused).toContainText(/20\.0\skg .*Only 5 are there\./, { timeout: 20_000 });
+  await expect(line).toContainText('5.0', { timeout: 20_000 });
+  await refused.getByRole('button', { name: 'Let it go' }).click();
+  await expect(refused).toHaveCount(0);
+});

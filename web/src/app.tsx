@@ -5,6 +5,7 @@ import { JobsPage } from './jobs/jobs-page';
 import { t } from './messages/t';
 import { useSession } from './people/session';
 import { SignInPage } from './people/sign-in-page';
+import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
 const jobParts = {
@@ -32,20 +33,22 @@ export function App() {
     <BrowserRouter>
       <Routes>
         <Route index element={<JobsPage session={session.data} />} />
-        <Route path="/o/:organisationId/jobs/:jobId" element={<Job session={session.data} />}>
-          <Route path="dossier" element={<DossierPage />} />
-          <Route path="cards" element={<CardsPage />} />
-          <Route path="details/:faceId" element={<DetailsPage />} />
-          <Route path=":lens?" element={<JobPage session={session.data} />} />
+        <Route path="/o/:organisationId" element={<Organisation session={session.data} />}>
+          <Route path="jobs/:jobId" element={<Job session={session.data} />}>
+            <Route path="dossier" element={<DossierPage />} />
+            <Route path="cards" element={<CardsPage />} />
+            <Route path="details/:faceId" element={<DetailsPage />} />
+            <Route path=":lens?" element={<JobPage session={session.data} />} />
+          </Route>
+          <Route
+            path="house/:part?"
+            element={
+              <Suspense fallback={<Loading what={t('house.title')} />}>
+                <HousePage session={session.data} />
+              </Suspense>
+            }
+          />
         </Route>
-        <Route
-          path="/o/:organisationId/house/:part?"
-          element={
-            <Suspense fallback={<Loading what={t('house.title')} />}>
-              <HousePage session={session.data} />
-            </Suspense>
-          }
-        />
         <Route path="/bench/:id?" element={<Bench />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
@@ -61,13 +64,22 @@ function Bench() {
   );
 }
 
+function Organisation({ session }: { session: SessionInfo }) {
+  const { organisationId = '' } = useParams();
+  if (session.organisations.every(({ id }) => id !== organisationId)) return <Navigate to="/" replace />;
+  return (
+    <StockOutboxProvider key={organisationId} organisationId={organisationId} session={session}>
+      <Outlet />
+    </StockOutboxProvider>
+  );
+}
+
 function Job({ session }: { session: SessionInfo }) {
   const { organisationId = '', jobId = '' } = useParams();
-  const organisation = session.organisations.find((each) => each.id === organisationId);
-  if (!organisation) return <Navigate to="/" replace />;
+  const { standing } = session.organisations.find((each) => each.id === organisationId)!;
   return (
     <Suspense fallback={<Loading what={t('the-job')} />}>
-      <JobProvider key={jobId} organisationId={organisationId} jobId={jobId} session={session} standing={organisation.standing}>
+      <JobProvider key={jobId} organisationId={organisationId} jobId={jobId} session={session} standing={standing}>
         <PlanningProvider>
           <Outlet />
         </PlanningProvider>

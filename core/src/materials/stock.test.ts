@@ -133,3 +133,10 @@ test('what a job lacks, others’ reservations and lead time reckoned in', () =>
     { product, required: 120, taken: 20, reserved: 10, available: 50, short: 50, orderBy: '2026-03-17' },
   ]);
 });
+
+test('what expires before it is laid does not count as there', () => {
+  const stock = fold([delivery('a', { expiresOn: '2026-03-18' }), delivery('b', { expiresOn: '2026-06-01' })]);
+  const product = SHIPPED_CATALOGUE.find(VEIL)!;
+  const shortOn = (day: string) => standingOf([{ product, required: 150 }], stock, 'mine', new Map([['tarnwick-veil', day]]))[0]!.short;
+  expect([shortOn('2026-03-18'), shortOn('2026-03-19'), shortOn('2026-06-02')]).toEqual([0, 50, 150]);
+});

@@ -211,7 +211,7 @@ export interface Standing {
   required: number;
   /** went out for this job already */ taken: number;
   /** kept back for this job */ reserved: number;
-  /** usable, and not kept back for others */ available: number;
+  /** usable on the day it is laid, and not kept back for others */ available: number;
   short: number;
   /** last day to order what is short; undefined when nothing is, or nothing is placed in time */ orderBy?: string;
 }
@@ -226,14 +226,15 @@ export function standingOf(
   return needs.map(({ product, required }) => {
     const lots = stock.lots.filter((lot) => lot.product.id === product.id);
     const taken = lots.reduce((sum, lot) => sum + (lot.takenByJob[jobId] ?? 0), 0);
-    const usable = lots.filter(({ daysLeft }) => daysLeft >= 0).reduce((sum, { onHand }) => sum + Math.max(0, onHand), 0);
+    const day = neededOn.get(product.id);
+    const lasts = ({ daysLeft, expiresOn }: StockLot) => daysLeft >= 0 && (!day || expiresOn >= day);
+    const usable = lots.filter(lasts).reduce((sum, { onHand }) => sum + Math.max(0, onHand), 0);
     const keptBack = (own: boolean) =>
       stock.reserved
         .filter((each) => each.productId === product.id && (each.jobId === jobId) === own)
         .reduce((sum, { amount }) => sum + amount, 0);
     const available = Math.max(0, roundDecimal(usable - keptBack(false)));
     const short = Math.max(0, roundDecimal(required - taken - available));
-    const day = neededOn.get(product.id);
     const orderBy = short > 0 && day ? daysBefore(day, product.leadTimeDays) : undefined;
     return { product, required, taken: roundDecimal(taken), reserved: keptBack(true), available, short, ...(orderBy ? { orderBy } : {}) };
   });

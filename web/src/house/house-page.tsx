@@ -2,7 +2,7 @@ import '../messages/later';
 import { PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
-import { Link, NavLink, Navigate, useParams } from 'react-router';
+import { Link, NavLink, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Failed, Loading } from '../shared/ui/states';
 import { houseQuery } from '../workspace/job-queries';
@@ -17,11 +17,10 @@ const PARTS = ['catalogue', 'stores', 'rates', 'schools'] as const;
 /** What an organisation buys from, how fast its people are, and the schools it follows. */
 export function HousePage({ session }: { session: SessionInfo }) {
   const { organisationId = '', part = 'catalogue' } = useParams();
-  const organisation = session.organisations.find((each) => each.id === organisationId);
+  const { name, standing } = session.organisations.find((each) => each.id === organisationId)!;
   // what is kept on the device may be a moment older than what was just changed
   const house = useQuery({ ...houseQuery(organisationId), refetchOnMount: 'always' });
-  if (!organisation) return <Navigate to="/" replace />;
-  const permissions = PERMISSIONS[organisation.standing];
+  const permissions = PERMISSIONS[standing];
   const may = permissions.includes('plan');
   const mayStock = permissions.includes('stock');
   const parts = PARTS.filter((each) => each !== 'stores' || mayStock);
@@ -31,7 +30,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
         <Link to="/" className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10">
           <ArrowLeft size={16} /> {t('house.jobs')}
         </Link>
-        <b className="text-base">{organisation.name}</b>
+        <b className="text-base">{name}</b>
       </header>
       <main className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
         <nav aria-label={t('house.title')} className="mb-4 flex border-b-2 border-rule-strong">

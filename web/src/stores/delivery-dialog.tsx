@@ -13,14 +13,14 @@ const EMPTY = { product: '', batchNumber: '', madeOn: '', expiresOn: '', packSiz
 /** A delivery with its batch and dates. What is typed is kept on the device until it is written down. */
 export function DeliveryDialog({ organisationId, catalogue, onClose }: { organisationId: string; catalogue: Catalogue; onClose(): void }) {
   const units = useUnits();
-  const add = useAddMoves(organisationId);
+  const add = useAddMoves(organisationId, catalogue);
   const form = useKeptForm('delivery', EMPTY);
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
   const newest = [...new Set(catalogue.products.map(({ id }) => id))].map((id) => catalogue.newest(id)!);
   const sheet = catalogue.newest(watch('product'));
-  const save = form.handleSubmit(async (texts) => {
-    const issues = await add({
+  const save = form.handleSubmit((texts) => {
+    const issues = add({
       kind: 'delivery',
       product: { id: texts.product, version: sheet?.version ?? 1 },
       batchNumber: texts.batchNumber.trim(),

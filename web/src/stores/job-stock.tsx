@@ -13,6 +13,7 @@ import { Failed, Loading } from '../shared/ui/states';
 import { useJob } from '../workspace/job-context';
 import { useHouse } from '../workspace/use-house';
 import { usePlanning } from '../workspace/plan-context';
+import { StockNotices } from './stock-notices';
 import { type NewMove, useAddMoves, useStores } from './use-stores';
 
 const NO_NEEDS: readonly Standing[] = [];
@@ -26,8 +27,8 @@ export function JobStock() {
   const now = useNow(60_000);
   const neededOn = useNeededOn();
   const used = useMemo(() => usedByBatch(lines), [lines]);
-  const { query, stock } = useStores(organisationId, house.catalogue, used);
-  const add = useAddMoves(organisationId);
+  const { query, stock, moves } = useStores(organisationId, house.catalogue, used);
+  const add = useAddMoves(organisationId, house.catalogue);
   const [issues, setIssues] = useState<readonly Issue[]>([]);
   const standings = useMemo(
     () => (stock ? standingOf(plan.supply.orders, stock, jobId, neededOn) : NO_NEEDS),
@@ -36,11 +37,12 @@ export function JobStock() {
   if (!can('stock')) return <p className="text-soft">{t('stores.not-yours')}</p>;
   if (query.isPending) return <Loading what={t('stores.title')} />;
   if (!stock) return <Failed fault={query.error} retry={() => void query.refetch()} />;
-  const write = (...moves: readonly NewMove[]) => void add(...moves).then(setIssues);
+  const write = (...made: readonly NewMove[]) => setIssues(add(...made));
   const today = localField(now, model.job.timeZone).slice(0, 10);
   const short = standings.filter((each) => each.short > 0).length;
   return (
     <>
+      <StockNotices catalogue={house.catalogue} moves={moves ?? []} />
       <p className={`mb-2 font-semibold ${short > 0 ? 'text-iron' : 'text-water'}`}>
         {short > 0 ? t('stores.short-n', { n: short }) : t('stores.nothing-short')}
       </p>
@@ -49,11 +51,10 @@ export function JobStock() {
         const { product, required, taken, reserved, available } = each;
         const amount = (value: number) => formatQuantity(value, product.measure, units);
         const open = Math.max(0, required - taken);
-        const { picks } = pickLots(
-          stock,
-          product.id,
-          product.mix?.wholePacksOnly ? Math.ceil(open / product.packs[0]!.size) * product.packs[0]!.size : open,
-        );
+        // what others keep back is not offered, and two-part packs stay whole
+        const pack = product.mix?.wholePacksOnly ? product.packs[0]!.size : undefined;
+        const takes = pack ? Math.min(Math.ceil(open / pack), Math.floor(available / pack)) * pack : Math.min(open, available);
+        const { picks } = pickLots(stock, product.id, takes);
         return (
           <section key={product.id} className="border-b border-rule py-2" aria-label={product.name}>
             <p className="flex items-baseline gap-2">

@@ -1,4 +1,5 @@
 import { toSystem } from '@caulkhorn/core/quantities';
+import type { Catalogue } from '@caulkhorn/core/catalogue';
 import type { StockLot, StockMove } from '@caulkhorn/core/materials';
 import { t } from '../messages/t';
 import { formatQuantity, readQuantity } from '../shared/numbers';
@@ -16,24 +17,26 @@ const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** One batch: what happened to it, and what happens to it now. */
 export function LotDialog({
   organisationId,
+  catalogue,
   lot,
   moves,
   onClose,
 }: {
   organisationId: string;
+  catalogue: Catalogue;
   lot: StockLot;
   moves: readonly StockMove[];
   onClose(): void;
 }) {
   const units = useUnits();
-  const add = useAddMoves(organisationId);
+  const add = useAddMoves(organisationId, catalogue);
   const measure = lot.sheet?.measure ?? 'kg';
   const form = useKeptForm(`lot ${lot.id} ${units}`, { kind: 'taken' as (typeof KINDS)[number], amount: '', reason: '', note: '' });
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const kind = watch('kind');
   const needsReason = kind === 'taken' && lot.daysLeft < 0;
-  const save = form.handleSubmit(async ({ amount, reason, note, ...texts }) => {
+  const save = form.handleSubmit(({ amount, reason, note, ...texts }) => {
     const move = {
       kind: texts.kind,
       lotId: lot.id,
@@ -41,7 +44,7 @@ export function LotDialog({
       ...(needsReason && reason.trim() ? { reason: reason.trim() } : {}),
       ...(note.trim() ? { note: note.trim() } : {}),
     } as NewMove;
-    const issues = await add(move);
+    const issues = add(move);
     if (issues.length > 0) return form.showIssues(issues);
     form.forget();
     onClose();

@@ -11,6 +11,7 @@ import { Failed, Loading } from '../shared/ui/states';
 import type { PartProps } from '../house/part-props';
 import { DeliveryDialog } from './delivery-dialog';
 import { LotDialog } from './lot-dialog';
+import { StockNotices } from './stock-notices';
 import { TemperatureDialog } from './temperature-dialog';
 import { useStores } from './use-stores';
 
@@ -73,6 +74,7 @@ export function StoresTable({ organisationId, house, mayStock }: PartProps & { m
   const lot = opened?.kind === 'lot' ? stock.lots.find(({ id }) => id === opened.id) : undefined;
   return (
     <>
+      <StockNotices catalogue={catalogue} moves={moves ?? []} />
       <div className="mb-3 flex flex-wrap items-center gap-2">
         {mayStock ? (
           <>
@@ -104,8 +106,12 @@ export function StoresTable({ organisationId, house, mayStock }: PartProps & { m
       {opened?.kind === 'delivery' ? (
         <DeliveryDialog organisationId={organisationId} catalogue={catalogue} onClose={() => setOpened(null)} />
       ) : null}
-      {opened?.kind === 'temperature' ? <TemperatureDialog organisationId={organisationId} onClose={() => setOpened(null)} /> : null}
-      {lot ? <LotDialog organisationId={organisationId} lot={lot} moves={moves ?? []} onClose={() => setOpened(null)} /> : null}
+      {opened?.kind === 'temperature' ? (
+        <TemperatureDialog organisationId={organisationId} catalogue={catalogue} onClose={() => setOpened(null)} />
+      ) : null}
+      {lot ? (
+        <LotDialog organisationId={organisationId} catalogue={catalogue} lot={lot} moves={moves ?? []} onClose={() => setOpened(null)} />
+      ) : null}
     </>
   );
 }

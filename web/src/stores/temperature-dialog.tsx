@@ -1,3 +1,4 @@
+import type { Catalogue } from '@caulkhorn/core/catalogue';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { readQuantity } from '../shared/numbers';
@@ -8,12 +9,20 @@ import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useAddMoves } from './use-stores';
 
-export function TemperatureDialog({ organisationId, onClose }: { organisationId: string; onClose(): void }) {
+export function TemperatureDialog({
+  organisationId,
+  catalogue,
+  onClose,
+}: {
+  organisationId: string;
+  catalogue: Catalogue;
+  onClose(): void;
+}) {
   const units = useUnits();
-  const add = useAddMoves(organisationId);
+  const add = useAddMoves(organisationId, catalogue);
   const form = useKeptForm(`store temperature ${units}`, { temperatureC: '' });
-  const save = form.handleSubmit(async ({ temperatureC }) => {
-    const issues = await add({ kind: 'temperature', temperatureC: readQuantity(temperatureC, '°C', units) ?? NaN });
+  const save = form.handleSubmit(({ temperatureC }) => {
+    const issues = add({ kind: 'temperature', temperatureC: readQuantity(temperatureC, '°C', units) ?? NaN });
     if (issues.length > 0) return form.showIssues(issues);
     form.forget();
     onClose();

@@ -9,7 +9,6 @@ export const STORES = {
   'stores.temperature-now': 'Read now',
   'stores.latest-temperature': 'last read {temperature}',
   'stores.written': 'Written down.',
-  'stores.away': 'The server does not answer. What you typed is kept here; write it down again when it is back.',
   'stores.write': 'Write it down',
   'stores.batch': 'Batch',
   'stores.on-hand': 'There',

@@ -1,0 +1,60 @@
+import type { SessionInfo, StoresAnswer } from '@caulkhorn/contract';
+import type { StockMove } from '@caulkhorn/core/materials';
+import { useQueryClient } from '@tanstack/react-query';
+import { type ReactNode, createContext, use, useEffect, useState, useSyncExternalStore } from 'react';
+import { api } from '../shared/api';
+import { type QueueState, SendQueue } from '../shared/send-queue';
+
+/** A move as its device wrote it down; the server puts the name of who sent it. */
+export type SentMove = StockMove extends infer M ? (M extends StockMove ? Omit<M, 'by'> : never) : never;
+
+/** What was written down about the store and has not reached the server yet. */
+export class StockOutbox extends SendQueue<SentMove> {
+  constructor(
+    readonly session: Pick<SessionInfo, 'personId' | 'name'>,
+    private readonly path: string,
+    private readonly onTaken: (move: StockMove) => void,
+  ) {
+    super(`stock outbox ${session.personId} ${path}`, session.personId);
+  }
+
+  /** As it will stand in the store, under its writer's name. */
+  named(move: SentMove): StockMove {
+    return { ...move, by: this.session.name } as StockMove;
+  }
+
+  protected override async deliver(move: SentMove): Promise<void> {
+    await api.post(`${this.path}/stores/moves`, move);
+    this.onTaken(this.named(move));
+  }
+}
+
+const Context = createContext<StockOutbox | null>(null);
+
+interface ProviderProps {
+  organisationId: string;
+  session: SessionInfo;
+  children: ReactNode;
+}
+
+/** One queue for all screens of an organisation. */
+export function StockOutboxProvider({ organisationId, session, children }: ProviderProps) {
+  const client = useQueryClient();
+  const [outbox] = useState(
+    () =>
+      new StockOutbox(session, `/organisations/${organisationId}`, (move) =>
+        client.setQueryData<StoresAnswer>(
+          ['stores', organisationId],
+          (old) => old && { moves: old.moves.some(({ id }) => id === move.id) ? old.moves : [...old.moves, move] },
+        ),
+      ),
+  );
+  useEffect(() => outbox.open(), [outbox]);
+  return <Context value={outbox}>{children}</Context>;
+}
+
+export function useStockOutbox(): { outbox: StockOutbox; state: QueueState<SentMove> } {
+  const outbox = use(Context);
+  if (!outbox) throw new Error('useStockOutbox outside a StockOutboxProvider');
+  return { outbox, state: useSyncExternalStore(outbox.subscribe, outbox.getState) };
+}
