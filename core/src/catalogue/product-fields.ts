@@ -1,4 +1,4 @@
-import { type Field, choice, flag, list, nullable, number, optional, record, text } from '../fields/index.js';
+import { type Field, anyOf, choice, flag, list, nullable, number, optional, record, text } from '../fields/index.js';
 import { FAMILY_IDS, PRODUCT_ROLES } from '../jobs/index.js';
 import { BINDERS, HAZARDS, MEASURES, PART_NAMES, type Tool } from './product.js';
 
@@ -52,7 +52,7 @@ export const PRODUCT_FIELDS = {
   maker: text(120),
   replaces: optional(text(80)),
   role: choice(PRODUCT_ROLES),
-  families: optional(list(choice(FAMILY_IDS), 16)),
+  families: optional(anyOf(FAMILY_IDS)),
   binder: choice(BINDERS),
   measure: choice(MEASURES),
   currency: text(3, '[A-Z]{3}'),
@@ -96,7 +96,7 @@ export const PRODUCT_FIELDS = {
   shelfLifeMonths: number('month', { above: 0, max: 600 }),
   storage: record({ minC: celsius, maxC: celsius }),
   leadTimeDays: number('day', { min: 0, max: 365 }),
-  hazards: optional(list(choice(HAZARDS), HAZARDS.length)),
+  hazards: optional(anyOf(HAZARDS)),
   potable: flag(),
   vocGPerL: number('g/L', { min: 0, max: 2000 }),
 };

@@ -18,7 +18,7 @@ export type FieldSpec =
   | { type: 'time'; required: boolean }
   | { type: 'date'; required: boolean }
   | { type: 'text'; maxLength: number; pattern?: string; required: boolean; default?: string }
-  | { type: 'list'; of: FieldSpec; maxItems: number; required: boolean }
+  | { type: 'list'; of: FieldSpec; maxItems: number; /** each value at most once, in any order */ distinct?: boolean; required: boolean }
   | { type: 'map'; of: FieldSpec; maxItems: number; required: boolean }
   | { type: 'record'; fields: Readonly<Record<string, FieldSpec>>; required: boolean };
 
@@ -144,6 +144,20 @@ export function list<T>(of: Field<T>, maxItems = 10_000): Field<T[]> {
       issues.length = before;
       raw.forEach((item, i) => of.read(item, `${path}[${i}]`, issues));
       return undefined;
+    },
+  };
+}
+
+/** Any of the choices, each at most once; their order says nothing. */
+export function anyOf<C extends string>(choices: readonly C[]): Field<C[]> {
+  const items = list(choice(choices), choices.length);
+  return {
+    spec: { type: 'list', of: { type: 'choice', choices, required: true }, maxItems: choices.length, distinct: true, required: true },
+    read(raw, path, issues) {
+      const read = items.read(raw, path, issues);
+      const twice = read?.findIndex((each, i) => read.indexOf(each) < i) ?? -1;
+      if (twice < 0) return read;
+      return void issues.push(issue('listed-twice', `${path}[${twice}]`));
     },
   };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Issue } from '../issues';
 import {
+  anyOf,
   choice,
   describeFields,
   flag,
@@ -24,6 +25,7 @@ const FIELDS = {
   whole: withDefault(flag(), false),
   at: optional(time()),
   maxH: optional(nullable(number('h', { min: 0 }))),
+  hazards: optional(anyOf(['lime', 'solvent'])),
   packs: optional(list(record({ sizeKg: number('kg', { above: 0 }) }), 3)),
 };
 const SOUND = { headM: 3, widthMm: 0.4, side: 'positive' };
@@ -56,6 +58,8 @@ test.each<[string, object, string]>([
   ['neither yes nor no', { whole: 1 }, 'not-true-or-false at whole'],
   ['a time without offset', { at: '2026-05-20T10:00:00' }, 'not-a-time-with-offset at at'],
   ['a day that is none', { at: '2026-13-45T10:00:00Z' }, 'not-a-time-with-offset at at'],
+  ['one of some twice', { hazards: ['lime', 'solvent', 'lime'] }, 'listed-twice at hazards[2]'],
+  ['none of some', { hazards: ['gas'] }, 'not-one-of at hazards[0]'],
   ['no list', { packs: {} }, 'not-a-list at packs'],
   ['an empty list', { packs: [] }, 'empty-list at packs'],
   ['too long a list', { packs: Array(4).fill({ sizeKg: 1 }) }, 'too-many at packs'],

@@ -1,4 +1,4 @@
-export { choice, date, flag, list, map, nullable, number, optional, readFields, record, text, time, withDefault } from './field.js';
+export { anyOf, choice, date, flag, list, map, nullable, number, optional, readFields, record, text, time, withDefault } from './field.js';
 export type { Field, FieldSpec, Fields, InputOf, NumberLimits } from './field.js';
 export { COMMON_PRACTICE, begin, describeFields, runCalculator, takesLong, tex } from './calculator.js';
 export type { AnyCalculator, Calculator, LongCalculator, MustStop, Source, Steps } from './calculator.js';

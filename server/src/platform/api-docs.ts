@@ -81,7 +81,13 @@ function fieldSchema(spec: FieldSpec): object {
     case 'map':
       return { type: 'object', additionalProperties: fieldSchema(spec.of), maxProperties: spec.maxItems };
     case 'list':
-      return { type: 'array', items: fieldSchema(spec.of), minItems: 1, maxItems: spec.maxItems };
+      return {
+        type: 'array',
+        items: fieldSchema(spec.of),
+        minItems: 1,
+        maxItems: spec.maxItems,
+        ...(spec.distinct ? { uniqueItems: true } : {}),
+      };
     case 'record':
       return recordSchema(spec.fields);
   }

@@ -115,6 +115,16 @@ function OneField(props: OneFieldProps) {
           </RowsField>
         );
       }
+      if (spec.distinct && spec.of.type === 'choice')
+        return (
+          <ChoiceSet
+            label={label}
+            fault={faultUnder(issues, path)}
+            choices={spec.of.choices.map((value) => ({ value, label: ownWords('value', value, words) }))}
+            value={textOf(draft)}
+            onChange={onChange}
+          />
+        );
       return (
         <div className="col-span-full">
           <TextArea
@@ -132,6 +142,43 @@ function OneField(props: OneFieldProps) {
         </div>
       );
   }
+}
+
+interface ChoiceSetProps {
+  label: string;
+  fault?: string;
+  choices: readonly { value: string; label: string }[];
+  /** what is chosen, parted by spaces, as it could be typed */ value: string;
+  onChange(value: string): void;
+}
+
+/** Any of some, each pressed or not. */
+function ChoiceSet({ label, fault, choices, value, onChange }: ChoiceSetProps) {
+  const chosen = value.split(/[\s;]+/).filter(Boolean);
+  const toggle = (each: string) => (chosen.includes(each) ? chosen.filter((other) => other !== each) : [...chosen, each]);
+  return (
+    <fieldset className="col-span-full">
+      <legend className="text-[13px] text-soft">{label}</legend>
+      <div className="flex flex-wrap gap-1.5 pt-1">
+        {choices.map((each) => (
+          <button
+            key={each.value}
+            type="button"
+            aria-pressed={chosen.includes(each.value)}
+            onClick={() => onChange(toggle(each.value).join('  '))}
+            className={`min-h-8 rounded-[3px] border px-2 text-left max-[719px]:min-h-12 ${chosen.includes(each.value) ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+          >
+            {each.label}
+          </button>
+        ))}
+      </div>
+      {fault ? (
+        <p role="alert" className="text-[13px] font-medium text-iron">
+          {fault}
+        </p>
+      ) : null}
+    </fieldset>
+  );
 }
 
 /** "Days (days)" says it twice. */

@@ -1,10 +1,8 @@
 import { FINISH_KINDS, TRAFFICS } from '@caulkhorn/contract';
 import { type Demands, type Face, OLD_LAYERS, type OldLayer } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
-import { fieldText, readQuantity } from '../shared/numbers';
-import { useUnits } from '../shared/preferences';
-import { SelectField, TextField } from '../shared/ui/field';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { SelectField } from '../shared/ui/field';
+import { FigureField } from '../shared/ui/figure-field';
 import { useJob } from '../workspace/job-context';
 
 const UNSAID = '';
@@ -61,12 +59,12 @@ export function Asked({ face }: { face?: Face }) {
         />
         {yesNo('potable')}
         {yesNo('mustBreathe')}
-        <TypedNumber
+        <FigureField
           label={t('asked.coverWithinH')}
           unit="h"
           value={own.coverWithinH}
           disabled={disabled}
-          onValue={(hours) => set('coverWithinH', hours)}
+          keep={(hours) => set('coverWithinH', hours)}
         />
         {face ? null : <Ahead />}
       </div>
@@ -90,49 +88,21 @@ function Ahead() {
   };
   return (
     <>
-      <TypedNumber
+      <FigureField
         label={t('asked.min-c')}
         unit="°C"
         value={ahead?.minC}
         disabled={!can('plan')}
-        onValue={(minC) => minC !== undefined && set({ minC })}
+        keep={(minC) => minC !== undefined && set({ minC })}
       />
-      <TypedNumber
+      <FigureField
         label={t('asked.max-c')}
         unit="°C"
         value={ahead?.maxC}
         disabled={!can('plan')}
-        onValue={(maxC) => maxC !== undefined && set({ maxC })}
+        keep={(maxC) => maxC !== undefined && set({ maxC })}
       />
     </>
-  );
-}
-
-interface TypedNumberProps {
-  label: string;
-  unit: string;
-  value?: number;
-  disabled: boolean;
-  onValue(value: number | undefined): void;
-}
-
-function TypedNumber({ label, unit, value, disabled, onValue }: TypedNumberProps) {
-  const units = useUnits();
-  const text = fieldText(value, unit, units);
-  return (
-    <TextField
-      key={text}
-      label={label}
-      unit={toSystem(1, unit, units).unit}
-      inputMode="decimal"
-      disabled={disabled}
-      defaultValue={text}
-      onBlur={({ target }) => {
-        const read = readQuantity(target.value, unit, units);
-        if (Number.isNaN(read)) target.value = text;
-        else if (target.value !== text) onValue(read);
-      }}
-    />
   );
 }
 

@@ -1,11 +1,11 @@
 import { type JobPlan, type TaskHours, costOf, hoursByTask } from '@caulkhorn/core/planning';
 import { type UnitSystem, fromSystem, toSystem } from '@caulkhorn/core/quantities';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { formatMoney, formatNumber, formatQuantity, parseNumber } from '../shared/numbers';
+import { formatMoney, formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
-import { TextField } from '../shared/ui/field';
+import { FigureField } from '../shared/ui/figure-field';
 import { useJob } from '../workspace/job-context';
 import { useHouse } from '../workspace/use-house';
 import { usePlanning } from '../workspace/plan-context';
@@ -124,29 +124,18 @@ const minorPerShownArea = (minorPerM2: number, units: UnitSystem): number => min
 function AccessField({ currency }: { currency: string }) {
   const { model, putHead, can } = useJob();
   const units = useUnits();
-  const [fault, setFault] = useState<string>();
-  const { accessMinorPerM2 } = model.job;
-  const text = accessMinorPerM2 === undefined ? '' : String(Number((minorPerShownArea(accessMinorPerM2, units) / CENTS).toFixed(2)));
-  const save = (typed: string) => {
-    if (typed.trim() === text) return setFault(undefined);
-    const { accessMinorPerM2: _, ...head } = model.job;
-    if (typed.trim() === '') return putHead(head);
-    const price = parseNumber(typed);
-    if (!(price >= 0)) return setFault(t('issue.not-a-number'));
-    setFault(undefined);
-    putHead({ ...head, accessMinorPerM2: Math.round((price * CENTS) / fromSystem(1, 'm²', units)) });
-  };
+  const { accessMinorPerM2, ...head } = model.job;
   return (
     <div className="mt-3 max-w-64">
-      <TextField
-        key={text}
+      <FigureField
         label={t('cost.access-field')}
-        unit={`${currency}/${toSystem(0, 'm²', units).unit}`}
-        inputMode="decimal"
+        unitText={`${currency}/${toSystem(0, 'm²', units).unit}`}
+        value={accessMinorPerM2 === undefined ? undefined : Number((minorPerShownArea(accessMinorPerM2, units) / CENTS).toFixed(2))}
+        min={0}
         disabled={!can('plan')}
-        defaultValue={text}
-        fault={fault}
-        onBlur={({ target }) => save(target.value)}
+        keep={(price) =>
+          putHead(price === undefined ? head : { ...head, accessMinorPerM2: Math.round((price * CENTS) / fromSystem(1, 'm²', units)) })
+        }
       />
     </div>
   );

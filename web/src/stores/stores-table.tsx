@@ -1,5 +1,6 @@
 import { SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import type { StockLot } from '@caulkhorn/core/materials';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { PackagePlus, Thermometer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
@@ -38,12 +39,12 @@ export function StoresTable({ organisationId, house, mayStock }: PartProps & { m
       isNumber: true,
       value: ({ onHand }) => onHand,
       cell: (lot) => (
-        <>
+        <span>
           {amount(lot, lot.onHand)}
           {lot.openAmount > 0 ? (
             <span className="block text-[13px] text-soft">{t('stores.open-pack', { amount: amount(lot, lot.openAmount) })}</span>
           ) : null}
-        </>
+        </span>
       ),
     },
     {
@@ -59,16 +60,17 @@ export function StoresTable({ organisationId, house, mayStock }: PartProps & { m
     {
       id: 'notes',
       header: t('stores.notes'),
-      value: (lot) => lotNotes(lot).join(' '),
-      cell: (lot) => (
-        <span className="text-[13px]">
-          {lotNotes(lot).map((note) => (
-            <span key={note} className="block">
-              {note}
-            </span>
-          ))}
-        </span>
-      ),
+      value: (lot) => lotNotes(lot, units).join(' '),
+      cell: (lot) =>
+        lotNotes(lot, units).length > 0 ? (
+          <span className="text-[13px]">
+            {lotNotes(lot, units).map((note) => (
+              <span key={note} className="block">
+                {note}
+              </span>
+            ))}
+          </span>
+        ) : null,
     },
   ];
   const lot = opened?.kind === 'lot' ? stock.lots.find(({ id }) => id === opened.id) : undefined;
@@ -123,14 +125,15 @@ function expiryText({ expiresOn, daysLeft }: StockLot): string {
 }
 
 /** What is to be known of a batch before it is used. */
-function lotNotes({ breaches, differences, sheet }: StockLot): string[] {
+function lotNotes({ breaches, differences, sheet }: StockLot, units: UnitSystem): string[] {
   const [cold, hot] = (['cold', 'hot'] as const).map((kind) => breaches.filter((breach) => breach.kind === kind).length);
   const last = differences.at(-1);
+  const limit = (celsius: number | undefined) => formatQuantity(celsius ?? 0, '°C', units);
   return [
-    cold ? t('stores.was-cold', { n: cold, limit: sheet?.storage.minC }) : '',
-    hot ? t('stores.was-hot', { n: hot, limit: sheet?.storage.maxC }) : '',
+    cold ? t('stores.was-cold', { n: cold, limit: limit(sheet?.storage.minC) }) : '',
+    hot ? t('stores.was-hot', { n: hot, limit: limit(sheet?.storage.maxC) }) : '',
     last
-      ? `${t('stores.counted-difference', { amount: `${last.amount > 0 ? '+' : ''}${last.amount}` })} ${t(`stores.because.${last.because}`, { of: last.of === undefined ? '' : Math.abs(last.of), n: Math.abs(last.of ?? 0) })}`
+      ? `${t('stores.counted-difference', { amount: `${last.amount > 0 ? '+' : ''}${formatQuantity(last.amount, sheet?.measure ?? 'kg', units)}` })} ${t(`stores.because.${last.because}`, { of: last.of === undefined ? '' : last.because === 'whole-packs' ? Math.abs(last.of) : formatQuantity(last.of, sheet?.measure ?? 'kg', units), n: Math.abs(last.of ?? 0) })}`
       : '',
   ].filter((note) => note !== '');
 }

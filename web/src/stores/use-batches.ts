@@ -1,5 +1,7 @@
 import type { Product } from '@caulkhorn/core/catalogue';
 import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { useJob } from '../workspace/job-context';
 import { useHouse } from '../workspace/use-house';
 import { useStores } from './use-stores';
@@ -8,6 +10,7 @@ import { useStores } from './use-stores';
 export function useBatches(product: Product | undefined, typed: string): { known: string[]; warning?: string } {
   const { organisationId, can } = useJob();
   const house = useHouse();
+  const units = useUnits();
   const { stock } = useStores(organisationId, house.catalogue, undefined, can('stock'));
   const lots = (stock?.lots ?? []).filter((lot) => lot.product.id === product?.id);
   const known = lots
@@ -18,5 +21,7 @@ export function useBatches(product: Product | undefined, typed: string): { known
   if (!lot) return { known };
   if (lot.daysLeft < 0) return { known, warning: t('stores.batch-expired', { on: lot.expiresOn }) };
   const cold = lot.breaches.some(({ kind }) => kind === 'cold');
-  return cold ? { known, warning: t('stores.was-cold', { n: 1, limit: lot.sheet?.storage.minC }) } : { known };
+  return cold
+    ? { known, warning: t('stores.was-cold', { n: 1, limit: formatQuantity(lot.sheet?.storage.minC ?? 0, '°C', units) }) }
+    : { known };
 }

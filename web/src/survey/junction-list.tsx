@@ -1,12 +1,11 @@
 import { JUNCTION_KINDS } from '@caulkhorn/contract';
 import type { Face, Junction, JunctionEdit } from '@caulkhorn/core/jobs';
-import { toSystem } from '@caulkhorn/core/quantities';
-import { useState } from 'react';
 import { t } from '../messages/t';
-import { fieldText, formatQuantity, readQuantity } from '../shared/numbers';
+import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { SelectField, TextField } from '../shared/ui/field';
+import { SelectField } from '../shared/ui/field';
+import { FigureField } from '../shared/ui/figure-field';
 import { useJob } from '../workspace/job-context';
 import { usePlanning } from '../workspace/plan-context';
 
@@ -88,22 +87,22 @@ function JunctionRow({ junction, face, editable, edit }: RowProps) {
           options={JUNCTION_KINDS.map((kind) => ({ value: kind, label: t(`junction.${kind}`) }))}
         />
         <FigureField
-          key={`length ${junction.lengthM}`}
           label={t('junction.length')}
           value={junction.lengthM}
           unit="m"
           min={0.01}
           max={LONGEST_M}
-          save={(lengthM) => edit({ lengthM })}
+          isNeeded
+          keep={(lengthM) => edit({ lengthM: lengthM! })}
         />
         <FigureField
-          key={`angle ${junction.angleDeg}`}
           label={t('junction.angle')}
           value={Math.round(junction.angleDeg * 10) / 10}
           unit="°"
           min={1}
           max={359}
-          save={(angleDeg) => edit({ angleDeg })}
+          isNeeded
+          keep={(angleDeg) => edit({ angleDeg: angleDeg! })}
         />
         <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-12">
           <input type="checkbox" className="size-4 accent-[var(--water)]" checked={false} onChange={() => edit({ isAbsent: true })} />
@@ -115,34 +114,3 @@ function JunctionRow({ junction, face, editable, edit }: RowProps) {
 }
 
 const LONGEST_M = 10_000;
-
-interface FigureFieldProps {
-  label: string;
-  value: number;
-  unit: string;
-  min: number;
-  max: number;
-  save(value: number): void;
-}
-
-/** A figure that is saved as soon as it is left, if it can be. */
-function FigureField({ label, value, unit, min, max, save }: FigureFieldProps) {
-  const units = useUnits();
-  const start = fieldText(value, unit, units);
-  const [text, setText] = useState(start);
-  const typed = readQuantity(text, unit, units);
-  const isGood = typed !== undefined && typed >= min && typed <= max;
-  return (
-    <TextField
-      label={label}
-      unit={toSystem(1, unit, units).unit}
-      inputMode="decimal"
-      value={text}
-      fault={isGood ? undefined : t('issue.not-a-number')}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => {
-        if (isGood && text !== start) save(typed);
-      }}
-    />
-  );
-}

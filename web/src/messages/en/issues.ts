@@ -71,6 +71,7 @@ export const ISSUES = {
   'issue.back-narrower-than-mouth': 'The back cannot be narrower than the mouth.',
   'issue.beyond-calendar': 'That lies beyond the calendar.',
   'issue.cannot-be-fitted': 'These readings do not determine a fit.',
+  'issue.listed-twice': 'This stands there twice.',
   'issue.duplicate-size': 'This size is listed already.',
   'issue.duplicate-hour': 'This hour is listed already.',
   'issue.hours-overlap': 'Begins before the hour above has ended.',

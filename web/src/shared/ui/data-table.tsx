@@ -41,6 +41,15 @@ export interface Column<Row> {
 const LONG = 200;
 const LONG_ROW_PX = 33;
 
+/** In one hand a line of a table is a small block: its first column on top, each further one under it with its heading. */
+const STACKS = {
+  table: 'max-[719px]:block max-[719px]:[&_tbody]:block max-[719px]:[&_thead]:block',
+  heads: 'max-[719px]:flex max-[719px]:flex-wrap max-[719px]:border-b-2 max-[719px]:border-rule-strong',
+  head: 'max-[719px]:border-0',
+  row: 'max-[719px]:block max-[719px]:min-h-12 max-[719px]:py-1.5',
+  cell: 'max-[719px]:flex max-[719px]:justify-between max-[719px]:gap-4 max-[719px]:py-0.5 max-[719px]:text-right max-[719px]:whitespace-normal max-[719px]:empty:hidden max-[719px]:first:text-left max-[719px]:first:font-semibold max-[719px]:not-first:before:shrink-0 max-[719px]:not-first:before:text-soft max-[719px]:not-first:before:content-[attr(data-label)]',
+} as const;
+
 interface DataTableProps<Row> {
   name: string;
   rows: readonly Row[];
@@ -105,21 +114,27 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
         </Button>
       </div>
       <Scroller isLong={isLong} scroller={scroller}>
-        <table className="w-full border-collapse" aria-label={name} aria-rowcount={isLong ? shown.length + 1 : undefined}>
+        <table
+          role="table"
+          className={`w-full border-collapse ${isLong ? '' : STACKS.table}`}
+          aria-label={name}
+          aria-rowcount={isLong ? shown.length + 1 : undefined}
+        >
           <thead className={isLong ? 'sticky top-0 z-10 bg-raised' : ''}>
             {table.getHeaderGroups().map((group) => (
-              <tr key={group.id}>
+              <tr key={group.id} role="row" className={isLong ? '' : STACKS.heads}>
                 {group.headers.map((header) => {
                   const sorted = header.column.getIsSorted();
                   return (
                     <th
                       key={header.id}
+                      role="columnheader"
                       aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                      className={`border-b-2 border-rule-strong p-0 font-semibold ${byId.get(header.id)?.isNumber ? 'text-right' : 'text-left'}`}
+                      className={`border-b-2 border-rule-strong p-0 font-semibold ${isLong ? '' : STACKS.head} ${byId.get(header.id)?.isNumber ? 'text-right' : 'text-left'}`}
                     >
                       <button
                         type="button"
-                        className="inline-flex items-center gap-1 px-1.5 py-1.5 hover:bg-sunk"
+                        className="inline-flex items-center gap-1 px-1.5 py-1.5 hover:bg-sunk max-[719px]:min-h-12"
                         onClick={header.column.getToggleSortingHandler()}
                       >
                         {byId.get(header.id)?.header}
@@ -136,15 +151,25 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
             {drawn.map(({ row, index }) => (
               <tr
                 key={row.id}
+                role="row"
                 aria-rowindex={isLong ? index + 2 : undefined}
                 style={isLong ? { height: LONG_ROW_PX } : undefined}
-                className={`border-b border-rule ${onRow ? 'cursor-pointer hover:bg-sunk' : ''} ${isCurrent?.(row.original) ? 'bg-water-soft' : ''}`}
+                className={`border-b border-rule ${isLong ? '' : STACKS.row} ${onRow ? 'cursor-pointer hover:bg-sunk' : ''} ${isCurrent?.(row.original) ? 'bg-water-soft' : ''}`}
+                tabIndex={onRow && 0}
                 onClick={onRow && (() => onRow(row.original))}
+                onKeyDown={
+                  onRow &&
+                  ((event) => {
+                    if (event.key === 'Enter' && event.target === event.currentTarget) onRow(row.original);
+                  })
+                }
               >
                 {columns.map((column) => (
                   <td
                     key={column.id}
-                    className={`px-1.5 py-1.5 align-top ${column.isNumber ? 'text-right whitespace-nowrap' : isLong ? 'max-w-0 truncate' : ''}`}
+                    role="cell"
+                    data-label={column.header}
+                    className={`${isLong ? '' : STACKS.cell} px-1.5 py-1.5 align-top ${column.isNumber ? 'text-right whitespace-nowrap' : isLong ? 'max-w-0 truncate' : ''}`}
                   >
                     {column.cell ? column.cell(row.original) : column.value(row.original)}
                   </td>
