@@ -58,7 +58,7 @@ test.each<[string, object, string]>([
   ['neither yes nor no', { whole: 1 }, 'not-true-or-false at whole'],
   ['a time without offset', { at: '2026-05-20T10:00:00' }, 'not-a-time-with-offset at at'],
   ['a day that is none', { at: '2026-13-45T10:00:00Z' }, 'not-a-time-with-offset at at'],
-  ['one of some twice', { hazards: ['lime', 'solvent', 'lime'] }, 'listed-twice at hazards[2]'],
+  ['one of some twice', { hazards: ['lime', 'lime'] }, 'listed-twice at hazards[1]'],
   ['none of some', { hazards: ['gas'] }, 'not-one-of at hazards[0]'],
   ['no list', { packs: {} }, 'not-a-list at packs'],
   ['an empty list', { packs: [] }, 'empty-list at packs'],
