@@ -7,6 +7,7 @@ import {
   type Product,
   SHIPPED_CATALOGUE,
   SHIPPED_PRODUCTS,
+  bestOffers,
   checkCatalogue,
   checkProduct,
   pinProducts,
@@ -108,6 +109,11 @@ describe('a sheet is refused', () => {
     ['with no density', (s) => (s['densityKgL'] = 0), 'densityKgL: not-above'],
     ['when its latest time is before its earliest', (s) => (s.coat['recoat'] = { minH: 6, maxH: 2 }), 'coat.recoat.maxH: max-below-min'],
     ['with packs of nothing', (s) => (s.packs[0]!.size = 0), 'packs[0].size: not-above'],
+    [
+      'with one size twice from one supplier',
+      (s) => (s.packs = [1, 2].map(() => ({ size: 25, priceMinor: 100, supplier: 'Millgate' }))),
+      'packs[1].size: duplicate-size',
+    ],
     ['with one size twice', (s) => (s.packs[1]!.size = 25), 'packs[1].size: duplicate-size'],
     ['when it is rated on no strength', (s) => delete s.coat.rating['onStrengthMPa'], 'coat.rating.onStrengthMPa: rating-without-strength'],
     ['when it takes its own place', (s) => (s['replaces'] = 'tarnwick-veil'), 'replaces: replaces-itself'],
@@ -157,6 +163,17 @@ test('a newer version says what it changes', () =>
     'coat.wetFilmMm',
     'coat.rating.negativeKPa',
   ]));
+
+test('of two offers of a size the cheaper counts, whoever makes it', () => {
+  const packs = [
+    { size: 25, priceMinor: 7450, supplier: 'Quaydepot' },
+    { size: 8, priceMinor: 3150, supplier: 'Quaydepot' },
+    { size: 25, priceMinor: 7620, supplier: 'Millgate' },
+    { size: 8, priceMinor: 2890, supplier: 'Millgate' },
+  ];
+  expect(bestOffers(packs)).toEqual([packs[0], packs[3]]);
+  expect(checkProduct({ ...find('tarnwick-veil'), packs })).toMatchObject({ ok: true });
+});
 
 test('what has been replaced is no longer offered, but still found', () => {
   const own: Product = { ...find('osmere-deep'), id: 'own-deep', replaces: 'osmere-deep' };

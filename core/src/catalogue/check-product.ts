@@ -22,8 +22,8 @@ export function checkProduct(raw: unknown, path = ''): Result<Product> {
 function contradictions(product: Product, at: At): Issue[] {
   const { coat, limits, storage } = product;
   const found: Issue[] = [];
-  const sizes = product.packs.map(({ size }) => size);
-  const twin = sizes.findIndex((size, i) => sizes.indexOf(size) !== i);
+  const offers = product.packs.map(({ size, supplier }) => `${size} ${supplier ?? ''}`);
+  const twin = offers.findIndex((offer, i) => offers.indexOf(offer) !== i);
   if (twin >= 0) found.push(issue('duplicate-size', at(`packs[${twin}].size`)));
   if (product.measure === 'kg') found.push(...checkWet(product, at));
   else for (const name of ['coat', 'fill', 'mix', 'parts'] as const) if (product[name]) found.push(issue('not-sold-by-mass', at(name)));

@@ -8,3 +8,4 @@ export type { Binder, Coat, HazardId, Measure, Mixing, Pack, Part, PartName, Pro
 export { PRODUCT_FIELDS } from './product-fields.js';
 export { sheetDifferences } from './version-difference.js';
 export type { SheetDifference } from './version-difference.js';
+export { bestOffers } from './offers.js';

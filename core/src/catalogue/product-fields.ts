@@ -60,6 +60,7 @@ export const PRODUCT_FIELDS = {
     record({
       size: number('', { above: 0, max: 100_000 }),
       priceMinor: number('', { min: 0, max: 1_000_000_000, whole: true }),
+      supplier: optional(text(40, '[^\\s:;]+')),
     }),
     20,
   ),

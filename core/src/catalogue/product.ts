@@ -113,6 +113,7 @@ export interface Limits {
 export interface Pack {
   /** in the product's measure */ size: number;
   /** minor units of the product's currency */ priceMinor: number;
+  /** who sells it at that price, in one word; the maker when not said */ supplier?: string;
 }
 
 /** A material as its data sheet states it. Products shipped with the app are invented. */

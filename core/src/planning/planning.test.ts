@@ -319,6 +319,16 @@ test('the admixture by hand', () => {
   expect(floor.lines.find(({ what }) => what === 'dose')!.amount).toBeCloseTo(12 * 0.3 * 350 * 0.008, 9);
 });
 
+// Tarnwick Pack: 25 kg at 74.50 and 76.20, 8 kg at 31.50 and 28.90; whoever sells a size cheaper sells it
+test('packs are bought across suppliers', () => {
+  const { orders } = planJob(wetRoom(), CREW).supply;
+  const { required, packs } = orders.find(({ product }) => product.id === 'tarnwick-pack')!;
+  const cheapest = Math.min(
+    ...Array.from({ length: 20 }, (_, small) => small * 2890 + Math.max(0, Math.ceil((required - small * 8) / 25)) * 7450),
+  );
+  expect(packs.output.cost).toBe(cheapest);
+});
+
 test('week by week nothing is lost, and each week holds whole packs of its own', () => {
   const plan = planJob(wetRoom({ buildUps: [buildUp('north'), buildUp('east')] }), CREW);
   const at = { nowMs: Date.parse('2026-05-21T05:00:00Z'), timeZone: 'UTC', temperatureC: 20 };

@@ -1,4 +1,4 @@
-import type { Product, Tool } from '../catalogue/index.js';
+import { type Product, type Tool, bestOffers } from '../catalogue/index.js';
 import { type Working, work, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import { type BatchPlan, type PackPlan, batchPlan, mix, packPlan } from '../materials/index.js';
@@ -65,7 +65,7 @@ interface Supplied {
 
 function supplyOf(product: Product, required: number, conditions: PlanConditions): Supplied {
   const path = `products.${product.id}`;
-  const sizes = product.packs.map(({ size, priceMinor }) => ({ sizeKg: size, price: priceMinor, maxPacks: undefined }));
+  const sizes = bestOffers(product.packs).map(({ size, priceMinor }) => ({ sizeKg: size, price: priceMinor, maxPacks: undefined }));
   return { packs: work(packPlan, { requiredKg: required, packs: sizes }, path), card: mixingCard(product, required, conditions) };
 }
 

@@ -1,4 +1,4 @@
-import { type Product, pinProducts, sheetDifferences } from '@caulkhorn/core/catalogue';
+import { type Pack, type Product, pinProducts, sheetDifferences } from '@caulkhorn/core/catalogue';
 import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
 import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
@@ -138,8 +138,9 @@ function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product;
 
 /** A pack with its price, or a word. */
 function itemText(item: unknown): string {
-  const { size, priceMinor } = (typeof item === 'object' && item ? item : {}) as { size?: number; priceMinor?: number };
-  return size === undefined || priceMinor === undefined ? String(item) : `${size} (${formatNumber(priceMinor / 100, 2)})`;
+  const { size, priceMinor, supplier } = (typeof item === 'object' && item ? item : {}) as Partial<Pack>;
+  if (size === undefined || priceMinor === undefined) return String(item);
+  return `${size} (${[formatNumber(priceMinor / 100, 2), supplier].filter((part) => part !== undefined).join(', ')})`;
 }
 
 function sheetValue(value: unknown): string {

@@ -16,6 +16,9 @@ const faults = (text: string) => {
 
 test('one bad line refuses the whole table and is named', () => {
   expect(faults(table((lines) => (lines[2] = lines[2]!.replace('25:11850', '0:11850'))))).toEqual(['line 3, packs[0].size: not-above']);
+  expect(faults(table((lines) => (lines[2] = lines[2]!.replace('25:11850', '25:11850:Millgate:5'))))).toEqual([
+    'line 3, packs[0].part 4: unknown-field',
+  ]);
   expect(faults(table((lines) => (lines[0] = lines[0]!.replace('workingLifeMin', 'life'))))).toContain('line 1, life: unknown-field');
   expect(faults(table((lines) => (lines[3] = lines[3]!.replace('1.9', 'heavy'))))).toContain('line 4, densityKgL: not-a-number');
 });

@@ -44,6 +44,7 @@ function cellOf(spec: FieldSpec, value: unknown): string {
         ? Object.keys(of.fields)
             .map((name) => cellOf(of.fields[name]!, valueAt(item, name)))
             .join(':')
+            .replace(/:+$/, '')
         : String(item),
     )
     .join(' ');
@@ -89,6 +90,9 @@ function readCell(spec: FieldSpec, text: string): unknown {
   return text.split(/\s+/).map((item) => {
     if (of.type !== 'record') return readCell(of, item);
     const parts = item.split(':');
-    return Object.fromEntries(Object.entries(of.fields).map(([name, each], i) => [name, readCell(each, parts[i] ?? '')]));
+    const fields = Object.entries(of.fields);
+    const given = fields.flatMap(([name, each], i) => (each.required || parts[i] ? [[name, readCell(each, parts[i] ?? '')] as const] : []));
+    const extra = parts.slice(fields.length).map((part, i) => [`part ${fields.length + i + 1}`, part] as const);
+    return Object.fromEntries<unknown>([...given, ...extra]);
   });
 }

@@ -1,3 +1,4 @@
+import { bestOffers } from '@caulkhorn/core/catalogue';
 import { type JobPlan, type OrderLine, planDeliveries, unitPrice } from '@caulkhorn/core/planning';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
@@ -78,12 +79,15 @@ function OrderList({ orders }: { orders: readonly OrderLine[] }) {
   );
 }
 
+const from = (supplier: string | undefined): string => (supplier ? ` ${t('order.from', { supplier })}` : '');
+
 function PackFigures({ order }: { order: OrderLine }) {
   const units = useUnits();
   const { product, required, packs: working } = order;
   const { packs, surplusKg, cost } = working.output;
   const amount = (value: number) => formatQuantity(value, product.measure, units);
-  const list = packs.map((pack) => `${pack.count} × ${amount(pack.sizeKg)}`).join(' + ');
+  const offers = new Map(bestOffers(product.packs).map((offer) => [offer.size, offer]));
+  const list = packs.map(({ count, sizeKg }) => `${count} × ${amount(sizeKg)}${from(offers.get(sizeKg)?.supplier)}`).join(' + ');
   return (
     <div className="mb-2">
       <p className="font-medium">

@@ -1,3 +1,4 @@
+import { bestOffers } from '@caulkhorn/core/catalogue';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { JobPlan } from '@caulkhorn/core/planning';
 import Papa from 'papaparse';
@@ -15,6 +16,7 @@ const round = (value: number): number => Number(value.toPrecision(9));
 export function takeOffTable(plan: JobPlan, model: JobModel): OutTable {
   const faces = new Map(model.faces.map((face) => [face.id, face]));
   const features = new Map(model.features.map((feature) => [feature.id, feature]));
+  const junctions = new Map(plan.junctions.map(({ id, kind }) => [id, t(`junction.${kind}`)]));
   return {
     name: t('materials.take-off'),
     fields: ['face', 'face_name', 'feature', 'for', 'product', 'version', 'amount', 'measure'],
@@ -22,7 +24,7 @@ export function takeOffTable(plan: JobPlan, model: JobModel): OutTable {
       lines.map(({ faceId, targetId, what, product, amount }) => [
         faces.get(faceId)?.mark ?? '',
         faces.get(faceId)?.name ?? '',
-        targetId === undefined ? '' : (features.get(targetId)?.mark ?? t('junction.short')),
+        targetId === undefined ? '' : (features.get(targetId)?.mark ?? junctions.get(targetId) ?? t('junction.short')),
         t(`step.${what}`),
         product.name,
         product.version,
@@ -36,20 +38,24 @@ export function takeOffTable(plan: JobPlan, model: JobModel): OutTable {
 export function orderTable({ supply }: JobPlan): OutTable {
   return {
     name: t('materials.packs'),
-    fields: ['product', 'maker', 'version', 'needed', 'measure', 'pack_size', 'packs', 'surplus', 'cost', 'currency'],
+    fields: ['product', 'maker', 'version', 'needed', 'measure', 'pack_size', 'packs', 'supplier', 'surplus', 'cost', 'currency'],
     rows: supply.orders.flatMap(({ product, required, packs }) =>
-      packs.output.packs.map(({ sizeKg, count }, i) => [
-        product.name,
-        product.maker,
-        product.version,
-        i === 0 ? round(required) : '',
-        product.measure,
-        sizeKg,
-        count,
-        i === 0 ? round(packs.output.surplusKg) : '',
-        (count * product.packs.find(({ size }) => size === sizeKg)!.priceMinor) / 100,
-        product.currency,
-      ]),
+      packs.output.packs.map(({ sizeKg, count }, i) => {
+        const offer = bestOffers(product.packs).find(({ size }) => size === sizeKg)!;
+        return [
+          product.name,
+          product.maker,
+          product.version,
+          i === 0 ? round(required) : '',
+          product.measure,
+          sizeKg,
+          count,
+          offer.supplier ?? product.maker,
+          i === 0 ? round(packs.output.surplusKg) : '',
+          (count * offer.priceMinor) / 100,
+          product.currency,
+        ];
+      }),
     ),
   };
 }
@@ -67,7 +73,13 @@ export async function asXlsx(tables: readonly OutTable[]): Promise<Blob> {
       sheet: name.slice(0, 31),
       data: [
         fields.map((value) => ({ value, fontWeight: 'bold' as const, type: String })),
-        ...rows.map((row) => row.map((value) => (typeof value === 'number' ? { value, type: Number } : { value, type: String }))),
+        ...rows.map((row) =>
+          row.map((value) =>
+            typeof value === 'number'
+              ? { value, type: Number, ...(Number.isInteger(value) ? {} : { format: '0.000' }) }
+              : { value, type: String },
+          ),
+        ),
       ],
       columns: fields.map((field, i) => ({
         width: Math.min(40, Math.max(field.length, ...rows.slice(0, 200).map((row) => String(row[i]).length)) + 2),

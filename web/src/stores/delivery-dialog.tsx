@@ -59,7 +59,7 @@ export function DeliveryDialog({ organisationId, catalogue, onClose }: { organis
         <SelectField
           label={t('stores.pack-size')}
           fault={faults.packSize?.message}
-          options={(sheet?.packs ?? []).map(({ size }) => ({
+          options={[...new Set(sheet?.packs.map(({ size }) => size))].map((size) => ({
             value: String(size),
             label: formatQuantity(size, sheet?.measure ?? '', units),
           }))}

@@ -51,8 +51,10 @@ export const FILLERS: readonly Product[] = [
     maker: TARNWICK,
     role: 'mortar',
     packs: [
-      { size: 25, priceMinor: 7_450 },
-      { size: 8, priceMinor: 3_150 },
+      { size: 25, priceMinor: 7_450, supplier: 'Quaydepot' },
+      { size: 8, priceMinor: 3_150, supplier: 'Quaydepot' },
+      { size: 25, priceMinor: 7_620, supplier: 'Millgate' },
+      { size: 8, priceMinor: 2_890, supplier: 'Millgate' },
     ],
     mix: { waterPerKgL: 0.222, addTo: 'powder', mixMin: 3, standMin: 0, wholePacksOnly: false },
     densityKgL: 2.1,

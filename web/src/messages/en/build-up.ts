@@ -227,6 +227,7 @@ export const BUILD_UP = {
   'cost.sum': 'In all, {hours} h',
   'cost.note':
     'Material by what is used, at the price of the cheapest pack; whole packs stand under Order. Hours by the house’s output rates.',
+  'order.from': 'from {supplier}',
   'order.delivered': 'Delivered',
   'order.once': 'all at once',
   'order.by-week': 'week by week, as it is laid',

@@ -67,6 +67,7 @@ export const HOUSE = {
   'field.currency': 'Currency (ISO 4217)',
   'field.size': 'Size',
   'field.priceMinor': 'Price, cents',
+  'field.supplier': 'From',
   'field.parts': 'Parts as delivered, liquid first',
   'field.share': 'Share by mass',
   'field.mix': 'Mixing',
