@@ -128,7 +128,7 @@ test('a newer sheet is told with what it changes, a trap is named, a pour is dos
   await goTo(page, 'Build-up');
   await choose(page, /Cellar, slope side/);
   await expect(slate(page)).toContainText('Tarnwick Veil slurry has a newer sheet, version 2; this face was planned with version 1.');
-  await expect(slate(page)).toContainText('rate, kg/m² a coat: 0.75 → 0.8');
+  await expect(slate(page)).toContainText(/Rate per coat: 0\.75\skg\/m² → 0\.8\skg\/m²/);
   await slate(page).getByRole('button', { name: 'Plan with version 2' }).click();
   await expect(slate(page).getByRole('button', { name: 'Plan with version 2' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -1,8 +1,9 @@
-import { type Pack, type Product, pinProducts, sheetDifferences } from '@caulkhorn/core/catalogue';
+import { type Product, pinProducts } from '@caulkhorn/core/catalogue';
 import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
 import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatMoney, formatNumber } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea } from '../shared/ui/field';
 import { Caution } from '../shared/ui/states';
@@ -11,7 +12,7 @@ import { Figure } from '../workings/figure';
 import { useJob } from '../workspace/job-context';
 import { useHouse } from '../workspace/use-house';
 import { PourForm } from './pour-form';
-import { sheetField } from './sheet-field';
+import { differenceLines } from './sheet-field';
 import type { FaceSite } from './use-face-site';
 
 /** The system that a face has: its coat, whether that holds, what goes with it, and why it was chosen. */
@@ -97,6 +98,7 @@ export const keyOf = ({ id, version }: Pick<Product, 'id' | 'version'>): string 
 function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product; editable: boolean }) {
   const { put } = useJob();
   const house = useHouse();
+  const units = useUnits();
   const newest = house.catalogue.newest(coat.id)!;
   if (newest.version <= coat.version) return null;
   const buildUp = site.plan.buildUp!;
@@ -108,9 +110,9 @@ function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product;
     <div className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
       <p className="font-medium">{t('version.newer', { product: coat.name, n: newest.version, old: coat.version })}</p>
       <ul className="my-1 list-disc pl-5 text-[13px]">
-        {sheetDifferences(coat, newest).map(({ path, before: old, after: now }) => (
-          <li key={path}>
-            {sheetField(path)}: {sheetValue(old)} → {sheetValue(now)}
+        {differenceLines(coat, newest, units).map(({ label, before: old, after: now }) => (
+          <li key={label + old}>
+            {label}: {old} → {now}
           </li>
         ))}
       </ul>
@@ -134,20 +136,6 @@ function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product;
       ) : null}
     </div>
   );
-}
-
-/** A pack with its price, or a word. */
-function itemText(item: unknown): string {
-  const { size, priceMinor, supplier } = (typeof item === 'object' && item ? item : {}) as Partial<Pack>;
-  if (size === undefined || priceMinor === undefined) return String(item);
-  return `${size} (${[formatNumber(priceMinor / 100, 2), supplier].filter((part) => part !== undefined).join(', ')})`;
-}
-
-function sheetValue(value: unknown): string {
-  if (value === undefined || value === null) return t('no-value');
-  if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
-  if (Array.isArray(value)) return (value as unknown[]).map(itemText).join(', ');
-  return String(value as string | number);
 }
 
 function RatingFigures({ plan }: { plan: FacePlan }) {

@@ -4,6 +4,9 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';
 
+/** Thickest layer of a filler whose sheet does not say; common practice. */
+const USUAL_LAYER_MM = 60;
+
 /** One step of a detail as the crew is told it. */
 export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, units: UnitSystem): string {
   const mm = (value: number | undefined) => formatQuantity(value ?? 0, 'mm', units);
@@ -38,7 +41,11 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
       return t('how.fill', { product, layers: layers > 1 ? t('how.layers', { n: layers }) : t('how.one-layer') });
     }
     case 'patch':
-      return t('how.patch', { product, depth: mm(step.leastDepthMm) });
+      return t(step.cutBackMm > 0 ? 'how.patch' : 'how.patch-hole', {
+        product,
+        depth: mm(step.leastDepthMm),
+        layer: mm(plan.products?.[role]?.fill?.maxLayerMm ?? USUAL_LAYER_MM),
+      });
     case 'skim':
       return t('how.skim', { product, film: mm(step.filmMm) });
     case 'inject':

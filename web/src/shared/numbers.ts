@@ -9,7 +9,7 @@ const DECIMALS: Readonly<Record<string, readonly [least: number, most: number]>>
   'm²': [1, 1],
   'ft²': [0, 0],
   kPa: [1, 1],
-  psi: [1, 2],
+  psi: [0, 2],
   kN: [1, 1],
   lbf: [0, 0],
   kg: [1, 1],
