@@ -44,7 +44,7 @@ export function planDeliveries(
     });
 }
 
-/** When the work that first takes a line starts, ms; Infinity where no programme places it. */
+/** When the work that first takes a line starts, ms; Infinity where no programme places it. What is bedded into a coat comes with the coat. */
 export function startsOfLines(
   workItems: readonly WorkItem[],
   programme: Programme,
@@ -56,7 +56,10 @@ export function startsOfLines(
     if (ON_BOND.has(step)) keys.push(keyOf(faceId, targetId, 'bond'));
     for (const key of keys) starts.set(key, Math.min(starts.get(key) ?? Infinity, startOf.get(id) ?? Infinity));
   }
-  return ({ faceId, targetId, what }) => starts.get(keyOf(faceId, targetId, what)) ?? Infinity;
+  return ({ faceId, targetId, what }) =>
+    starts.get(keyOf(faceId, targetId, what)) ??
+    (targetId === undefined ? starts.get(keyOf(faceId, undefined, 'coat')) : undefined) ??
+    Infinity;
 }
 
 const keyOf = (faceId: string, targetId: string | undefined, what: string): string => `${faceId} ${targetId ?? ''} ${what}`;

@@ -85,7 +85,8 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   const make = maker(house, people);
   if (plan.buildUp!.family === 'crystalline-admixture') {
     const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
-    return kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose' }, { value: kg, unit: 'kg' })] : [];
+    const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose' }, { value: kg, unit: 'kg' })] : [];
+    return [...dose, ...details(plan.treatments, faceId, make)];
   }
   const isGreen = plan.buildUp!.family === 'crystalline-dry-shake';
   const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' })];
