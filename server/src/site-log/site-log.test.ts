@@ -1,3 +1,5 @@
+import { DETAIL_RULES_VERSION } from '@caulkhorn/core/build-up';
+import { CORE_VERSION } from '@caulkhorn/core/planning';
 import { randomUUID } from 'node:crypto';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type EntryBody, FIRST_LINK, type LogEntry, type LogLine, findBrokenLink, sealEntry } from '@caulkhorn/core/site-log';
@@ -92,7 +94,12 @@ describe('site log', () => {
     const id = randomUUID();
     await release(id).expect(200);
     revision = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
-    expect(revision).toMatchObject({ id, number: 1, madeBy: DEMO_PEOPLE[0]!.name, pins: { core: 3, rules: 4 } });
+    expect(revision).toMatchObject({
+      id,
+      number: 1,
+      madeBy: DEMO_PEOPLE[0]!.name,
+      pins: { core: CORE_VERSION, rules: DETAIL_RULES_VERSION },
+    });
     expect(revision.pins.products).toContainEqual({ id: 'osmere-deep', version: 1 });
     expect(revision.workItems.map((item) => item.step)).toEqual(
       expect.arrayContaining(['prepare', 'open', 'plug', 'fill', 'fillet', 'coat-1', 'coat-2']),
