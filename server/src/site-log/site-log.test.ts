@@ -1,7 +1,6 @@
 import { DETAIL_RULES_VERSION } from '@caulkhorn/core/build-up';
-import { CORE_VERSION } from '@caulkhorn/core/planning';
 import { randomUUID } from 'node:crypto';
-import type { PlanRevision } from '@caulkhorn/core/planning';
+import { CORE_VERSION, type PlanRevision } from '@caulkhorn/core/planning';
 import { type EntryBody, FIRST_LINK, type LogEntry, type LogLine, findBrokenLink, sealEntry } from '@caulkhorn/core/site-log';
 import { Client } from 'pg';
 import { demoId } from '../demo/survey';
