@@ -5,20 +5,26 @@ import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { useWorking } from '../workings/use-working';
 import { useJob } from '../workspace/job-context';
+import { usePlanning } from '../workspace/plan-context';
 import { useSelection } from '../workspace/selection';
 
 /** What every layer and every detail takes. A line leads to its place on the sheet, its figure to its working. */
 export function TakeOffList({ lines }: { lines: readonly TakeOffLine[] }) {
   const { model } = useJob();
+  const { junctions } = usePlanning().plan;
   const units = useUnits();
   const { selected, select } = useSelection();
   const show = useWorking((state) => state.show);
   const faceMarks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
   const featureMarks = new Map(model.features.map(({ id, mark }) => [id, mark]));
+  const junctionOf = new Map(junctions.map((junction) => [junction.id, junction]));
   const markOf = ({ faceId, targetId }: TakeOffLine) => {
     const face = faceMarks.get(faceId) ?? '';
     if (targetId === undefined) return face;
-    return `${face} · ${featureMarks.get(targetId) ?? t('junction.short')}`;
+    const junction = junctionOf.get(targetId);
+    if (!junction) return `${face} · ${featureMarks.get(targetId) ?? t('junction.short')}`;
+    const other = junction.faceIds.find((id) => id !== faceId) ?? faceId;
+    return t('junction.between', { a: face, b: faceMarks.get(other) ?? '', kind: t(`junction.${junction.kind}`).toLowerCase() });
   };
   const columns: Column<TakeOffLine>[] = [
     { id: 'where', header: t('materials.where'), value: markOf },

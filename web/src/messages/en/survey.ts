@@ -124,6 +124,7 @@ export const SURVEY = {
   'junction.construction': 'Construction joint',
   'junction.movement': 'Movement joint',
   'junction.with': 'with {mark}',
+  'junction.between': '{a}–{b} {kind}',
   'junction.short': 'junction',
 
   'feature.crack': 'crack',
