@@ -3,9 +3,9 @@ import { t } from '../messages/t';
 import { formatQuantity, parseNumber } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
-import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { MoveForm } from './move-form';
 import { useAddMoves } from './use-stores';
 
 const EMPTY = { product: '', batchNumber: '', madeOn: '', expiresOn: '', packSize: '', packs: '1', note: '' };
@@ -36,14 +36,7 @@ export function DeliveryDialog({ organisationId, catalogue, onClose }: { organis
   });
   return (
     <Dialog open onOpenChange={onClose} title={t('stores.receive')}>
-      <form
-        noValidate
-        className="grid grid-cols-2 gap-x-3 gap-y-2.5"
-        onSubmit={(event) => {
-          form.clearErrors();
-          void save(event);
-        }}
-      >
+      <MoveForm form={form} save={save}>
         <div className="col-span-2">
           <SelectField
             label={t('catalogue.product')}
@@ -75,10 +68,7 @@ export function DeliveryDialog({ organisationId, catalogue, onClose }: { organis
           {...register('expiresOn')}
         />
         <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
-        <div className="col-span-2">
-          <FormFoot fault={faults.root?.message} label={t('stores.write')} />
-        </div>
-      </form>
+      </MoveForm>
     </Dialog>
   );
 }

@@ -6,9 +6,9 @@ import { formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime } from '../shared/times';
 import { Dialog } from '../shared/ui/dialog';
-import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { MoveForm } from './move-form';
 import { type NewMove, useAddMoves } from './use-stores';
 
 const KINDS = ['taken', 'returned', 'scrapped', 'counted'] as const;
@@ -55,14 +55,7 @@ export function LotDialog({
       <p className="mb-2">
         {t('stores.on-hand')}: <b>{formatQuantity(lot.onHand, measure, units)}</b>
       </p>
-      <form
-        noValidate
-        className="grid grid-cols-2 gap-x-3 gap-y-2.5"
-        onSubmit={(event) => {
-          form.clearErrors();
-          void save(event);
-        }}
-      >
+      <MoveForm form={form} save={save}>
         <SelectField
           label={t('stores.what')}
           options={KINDS.map((value) => ({ value, label: t(`stores.move.${value}`) }))}
@@ -77,10 +70,7 @@ export function LotDialog({
         />
         {needsReason ? <TextField label={t('stores.reason')} fault={faults.reason?.message} {...register('reason')} /> : null}
         <TextField label={t('field.note')} {...register('note')} />
-        <div className="col-span-2">
-          <FormFoot fault={faults.root?.message} label={t('stores.write')} />
-        </div>
-      </form>
+      </MoveForm>
       <ol className="mt-3 border-t border-rule" aria-label={t('stores.history')}>
         {[...own].reverse().map((move) => (
           <li key={move.id} className="flex justify-between gap-3 border-b border-rule py-1 text-[13px]">

@@ -4,9 +4,9 @@ import { t } from '../messages/t';
 import { readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
-import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { MoveForm } from './move-form';
 import { useAddMoves } from './use-stores';
 
 export function TemperatureDialog({
@@ -29,13 +29,7 @@ export function TemperatureDialog({
   });
   return (
     <Dialog open onOpenChange={onClose} title={t('stores.temperature')}>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          form.clearErrors();
-          void save(event);
-        }}
-      >
+      <MoveForm form={form} save={save}>
         <TextField
           label={t('stores.temperature-now')}
           unit={toSystem(1, '°C', units).unit}
@@ -43,8 +37,7 @@ export function TemperatureDialog({
           fault={form.formState.errors.temperatureC?.message}
           {...form.register('temperatureC')}
         />
-        <FormFoot fault={form.formState.errors.root?.message} label={t('stores.write')} />
-      </form>
+      </MoveForm>
     </Dialog>
   );
 }

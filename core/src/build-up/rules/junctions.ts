@@ -1,5 +1,5 @@
 import type { DetailRule } from '../detail-rule.js';
-import { CAULK_SLOT, CRACK_SLOT, CRYSTALLINE, HARD, MOVING_JOINT, SLAB_MOVES, pour, rout, row } from './parts.js';
+import { CAULK_SLOT, CRACK_SLOT, CRYSTALLINE, moves, pour, rout, row } from './parts.js';
 
 /** Corners, feet of walls and joints between faces. */
 export const JUNCTION_RULES: readonly DetailRule[] = [
@@ -68,20 +68,7 @@ export const JUNCTION_RULES: readonly DetailRule[] = [
   row('external-corner-lime', 'external-corner', ['lime'], {}, 'corner-lime', [{ do: 'stripe', eachSideMm: 100, coats: 0, mesh: true }]),
   row('external-corner-soft', 'external-corner', ['slab', 'soak', 'paint'], {}, 'corner-soft', 'coat-over'),
 
-  row('movement-junction', 'movement', HARD, {}, 'moves-hard', MOVING_JOINT),
-  row('movement-junction-membrane', 'movement', ['membrane'], {}, 'moves-membrane', [
-    { do: 'seal-joint', depthMm: 12 },
-    { do: 'stripe', eachSideMm: 75, coats: 1 },
-    { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
-  ]),
-  row('movement-junction-hot', 'movement', ['hot'], {}, 'moves-hot', [
-    { do: 'prime', role: 'bitumen-primer', eachSideMm: 200 },
-    { do: 'stripe', eachSideMm: 150, coats: 1 },
-    { do: 'sheet', lapMm: 150 },
-    { do: 'stripe', eachSideMm: 300, coats: 1 },
-  ]),
-  row('movement-junction-slab', 'movement', ['slab'], {}, 'moves-slab', SLAB_MOVES),
-  row('movement-junction-soft', 'movement', ['soak', 'paint'], {}, 'moves-soft', [{ do: 'seal-joint', depthMm: 12 }]),
+  ...moves('movement-junction', 'movement', {}),
 
   ...(['construction', 'in-line'] as const).flatMap((of) => {
     const name = of === 'construction' ? 'construction-junction' : 'in-line-joint';

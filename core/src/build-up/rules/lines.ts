@@ -6,12 +6,10 @@ import {
   CAULK_SLOT,
   CRACK_SLOT,
   CRYSTALLINE,
-  HARD,
   LEAK_SLOT,
-  MOVING_JOINT,
+  moves,
   RAKED_JOINT,
   RAKED_LEAK,
-  SLAB_MOVES,
   pour,
   rout,
   row,
@@ -24,20 +22,7 @@ const OTHERS = ['tanking', 'membrane', 'hot', 'slab', 'soak', 'lime', 'paint'] a
 
 /** Cracks, leaks and joints. Of the rows for a kind and a family the first that applies decides. */
 export const LINE_RULES: readonly DetailRule[] = [
-  row('crack-moving', 'crack', HARD, { moving: true }, 'moves-hard', MOVING_JOINT),
-  row('crack-moving-membrane', 'crack', ['membrane'], { moving: true }, 'moves-membrane', [
-    { do: 'seal-joint', depthMm: 12 },
-    { do: 'stripe', eachSideMm: 75, coats: 1 },
-    { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
-  ]),
-  row('crack-moving-hot', 'crack', ['hot'], { moving: true }, 'moves-hot', [
-    { do: 'prime', role: 'bitumen-primer', eachSideMm: 200 },
-    { do: 'stripe', eachSideMm: 150, coats: 1 },
-    { do: 'sheet', lapMm: 150 },
-    { do: 'stripe', eachSideMm: 300, coats: 1 },
-  ]),
-  row('crack-moving-slab', 'crack', ['slab'], { moving: true }, 'moves-slab', SLAB_MOVES),
-  row('crack-moving-soft', 'crack', ['soak', 'paint'], { moving: true }, 'moves-soft', [{ do: 'seal-joint', depthMm: 12 }]),
+  ...moves('crack-moving', 'crack', { moving: true }),
 
   row('crack-leaking-slab', 'crack', ALL, { leaks: true, faceKind: SLABS }, 'leaks-through-slab', [{ do: 'inject', spacingMm: 300 }]),
   row(
@@ -81,20 +66,8 @@ export const LINE_RULES: readonly DetailRule[] = [
   row('leak', 'leak', CRYSTALLINE, {}, 'leak', stop(LEAK_SLOT, 'mortar')),
   row('leak-stop', 'leak', OTHERS, {}, 'leaks-stop-first', stop(LEAK_SLOT, 'repair-mortar')),
 
-  row('joint-moving', 'joint', HARD, { moving: true }, 'moves-hard', MOVING_JOINT),
-  row('joint-moving-membrane', 'joint', ['membrane'], { moving: true }, 'moves-membrane', [
-    { do: 'seal-joint', depthMm: 12 },
-    { do: 'stripe', eachSideMm: 75, coats: 1 },
-    { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
-  ]),
-  row('joint-moving-hot', 'joint', ['hot'], { moving: true }, 'moves-hot', [
-    { do: 'prime', role: 'bitumen-primer', eachSideMm: 200 },
-    { do: 'stripe', eachSideMm: 150, coats: 1 },
-    { do: 'sheet', lapMm: 150 },
-    { do: 'stripe', eachSideMm: 300, coats: 1 },
-  ]),
-  row('joint-moving-slab', 'joint', ['slab'], { moving: true }, 'moves-slab', SLAB_MOVES),
-  row('joint-moving-soft', 'joint', ['soak', 'paint'], { moving: true }, 'moves-soft', [{ do: 'seal-joint', depthMm: 12 }]),
+  ...moves('joint-moving', 'joint', { moving: true }),
+
   row('joint-leaking-slab', 'joint', ALL, { leaks: true, faceKind: SLABS }, 'leaks-through-slab', [{ do: 'inject', spacingMm: 300 }]),
   row('joint-leaking', 'joint', CRYSTALLINE, { leaks: true }, 'joint-leaks', stop(LEAK_SLOT, 'mortar')),
   row('joint-leaking-stop', 'joint', OTHERS, { leaks: true }, 'leaks-stop-first', stop(LEAK_SLOT, 'repair-mortar')),

@@ -17,7 +17,7 @@ export const CAULK_SLOT: SlotSize = { widthMm: 10, depthMm: 15, profile: 'u', pl
 
 export const ALL: readonly Detailing[] = ['rigid', 'block', 'tanking', 'membrane', 'hot', 'slab', 'soak', 'lime', 'paint'];
 /** Brittle when set: nothing of theirs may lie across what moves. */
-export const HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
+const HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
 export const CRYSTALLINE: readonly Detailing[] = ['rigid', 'block'];
 
 /** A crystalline mortar goes onto its own slurry; a repair mortar is gauged to bond by itself. */
@@ -43,9 +43,9 @@ export const refill = (role: 'mortar' | 'repair-mortar', cutBackMm: number, leas
 /** Neat resin on the bare sides, then resin and dry sand poured flush. */
 export const pour = (sandToResin: number): DetailStep[] => [{ do: 'bond' }, { do: 'pour-flush', sandToResin }];
 /** Sides brushed with neat resin and left to cure, a loose fill, and room above it for a sealant. */
-export const SLAB_MOVES: readonly DetailStep[] = [{ do: 'bond' }, { do: 'loose-fill' }, { do: 'seal-joint', depthMm: 12 }];
+const SLAB_MOVES: readonly DetailStep[] = [{ do: 'bond' }, { do: 'loose-fill' }, { do: 'seal-joint', depthMm: 12 }];
 /** Rod, sealant and a loose sheet clamped at its edges: what is coated stops on either side. */
-export const MOVING_JOINT: readonly DetailStep[] = [
+const MOVING_JOINT: readonly DetailStep[] = [
   { do: 'seal-joint', depthMm: 12 },
   { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
 ];
@@ -60,4 +60,24 @@ export function row(
 ): DetailRule {
   const treats = typeof steps !== 'string';
   return { id, of, with: families, when, why, verdict: treats ? 'treat' : steps, steps: treats ? steps : [], source: COMMON_PRACTICE };
+}
+
+/** What moves, whatever it is called: nothing hard lies across it, and every system bridges it in its own way. */
+export function moves(id: string, of: DetailRule['of'], when: DetailRule['when']): DetailRule[] {
+  return [
+    row(id, of, HARD, when, 'moves-hard', MOVING_JOINT),
+    row(`${id}-membrane`, of, ['membrane'], when, 'moves-membrane', [
+      { do: 'seal-joint', depthMm: 12 },
+      { do: 'stripe', eachSideMm: 75, coats: 1 },
+      { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
+    ]),
+    row(`${id}-hot`, of, ['hot'], when, 'moves-hot', [
+      { do: 'prime', role: 'bitumen-primer', eachSideMm: 200 },
+      { do: 'stripe', eachSideMm: 150, coats: 1 },
+      { do: 'sheet', lapMm: 150 },
+      { do: 'stripe', eachSideMm: 300, coats: 1 },
+    ]),
+    row(`${id}-slab`, of, ['slab'], when, 'moves-slab', SLAB_MOVES),
+    row(`${id}-soft`, of, ['soak', 'paint'], when, 'moves-soft', [{ do: 'seal-joint', depthMm: 12 }]),
+  ];
 }
