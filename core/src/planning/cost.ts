@@ -1,6 +1,8 @@
-import type { TakeOffLine } from './take-off-line.js';
+import { curingOf } from './curing.js';
+import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
-import type { PaceId } from './paces.js';
+import { PACES, type PaceId } from './paces.js';
+import type { JobPlan } from './plan-job.js';
 import { type WorkItem, paceOf } from './work-items.js';
 
 export interface Cost {
@@ -10,17 +12,11 @@ export interface Cost {
   /** hours of one person */ workH: number;
 }
 
-/** What a part of a job costs: its material by what it uses, and its labour by the house's output rates. */
-export function costOf(
-  lines: readonly TakeOffLine[],
-  items: readonly WorkItem[],
-  house: House,
-  people: number,
-  access: { areaM2: number; minorPerM2: number },
-): Cost {
-  const materialMinor = lines.reduce((sum, { product, amount }) => sum + amount * unitPrice(product.packs), 0);
-  const workH = items.reduce((sum, { durationMin }) => sum + (durationMin * people) / 60, 0);
-  return { materialMinor, labourMinor: workH * house.labourMinorPerH, accessMinor: access.areaM2 * access.minorPerM2, workH };
+/** What a face costs: its material by what it uses, its labour by the house's output rates, curing included, its access by its area. */
+export function costOf(plan: FacePlan, items: readonly WorkItem[], house: House, people: number, accessMinorPerM2: number): Cost {
+  const materialMinor = plan.lines.reduce((sum, { product, amount }) => sum + amount * unitPrice(product.packs), 0);
+  const workH = items.reduce((sum, { durationMin }) => sum + (durationMin * people) / 60, 0) + (curingOf(plan, house)?.workH ?? 0);
+  return { materialMinor, labourMinor: workH * house.labourMinorPerH, accessMinor: plan.areaM2 * accessMinorPerM2, workH };
 }
 
 export interface TaskHours {
@@ -31,14 +27,22 @@ export interface TaskHours {
 }
 
 /** Hours of one person by task, the longest first, with how much of it there is to do; holes are counted apart from metres. */
-export function hoursByTask(items: readonly WorkItem[], people: number): TaskHours[] {
+export function hoursByTask({ workItems, faces }: Pick<JobPlan, 'workItems' | 'faces'>, house: House, people: number): TaskHours[] {
   const tasks = new Map<string, TaskHours>();
-  for (const { step, durationMin, quantity } of items) {
+  for (const { step, durationMin, quantity } of workItems) {
     const task = paceOf(step);
     const key = `${task} ${quantity.unit}`;
     const sum = tasks.get(key) ?? { task, workH: 0, quantity: 0, per: quantity.unit };
     tasks.set(key, { ...sum, workH: sum.workH + (durationMin * people) / 60, quantity: sum.quantity + quantity.value });
   }
+  const cured = faces.flatMap((face) => curingOf(face, house) ?? []);
+  if (cured.length > 0)
+    tasks.set('cure', {
+      task: 'cure',
+      workH: cured.reduce((sum, { workH }) => sum + workH, 0),
+      quantity: cured.reduce((sum, { rounds, areaM2 }) => sum + rounds * areaM2, 0),
+      per: PACES.cure.per,
+    });
   return [...tasks.values()].sort((a, b) => b.workH - a.workH);
 }
 

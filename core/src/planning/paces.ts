@@ -2,7 +2,7 @@ import type { DetailStepKind } from '../build-up/index.js';
 import type { LayerId } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 
-export type PaceId = 'prepare' | 'dose' | LayerId | DetailStepKind;
+export type PaceId = 'prepare' | 'blast' | 'dose' | 'cure' | LayerId | DetailStepKind;
 
 export interface Pace {
   /** person-minutes for one unit */ readonly minutes: number;
@@ -15,6 +15,8 @@ const pace = (minutes: number, per: Pace['per']): Pace => ({ minutes, per, sourc
 /** Output rates by task, to be edited by who knows his crew. Every one common practice, no source. */
 export const PACES: Readonly<Record<PaceId, Pace>> = {
   prepare: pace(8, 'm²'),
+  // shot-blasting a slab to its profile, and vacuuming it, on top of preparing
+  blast: pace(6, 'm²'),
   dose: pace(1, 'kg'),
   'silicate-primer': pace(2, 'm²'),
   'bitumen-primer': pace(2, 'm²'),
@@ -51,4 +53,6 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   'floor-lap': pace(3, 'm'),
   kick: pace(4, 'm'),
   clean: pace(10, 'm²'),
+  // one round of misting
+  cure: pace(0.3, 'm²'),
 };

@@ -3,17 +3,7 @@ import type { BuildUp, JobModel } from '../jobs';
 import { foldLog } from '../site-log';
 import { FAMILIES, SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
 import { FAMILY_IDS } from '../jobs';
-import {
-  type House,
-  Planner,
-  USUAL_HOUSE,
-  hoursByTask,
-  modelHash,
-  planDeliveries,
-  planJob as planInHouse,
-  programmeJob,
-  zoneOf,
-} from './index';
+import { type House, Planner, USUAL_HOUSE, modelHash, planDeliveries, planJob as planInHouse, programmeJob, zoneOf } from './index';
 
 const CREW = { people: 2, temperatureC: 20 };
 const planJob = (model: JobModel, crew: { people: number; temperatureC: number }, house: House = USUAL_HOUSE) =>
@@ -84,35 +74,6 @@ describe('a plan', () => {
     ]);
     const again = planJob(wetRoom({ features: [crack({ wetState: 'weeping', widthMm: 3 })] }), { people: 3, temperatureC: 5 });
     expect(again.workItems.map((item) => item.id)).toEqual(plan.workItems.map((item) => item.id));
-  });
-
-  test('a bond coat is brushed on in the same piece of work as what goes onto it, and takes its time', () => {
-    const minutes = (paces: House['paces']) =>
-      planJob(wetRoom(), CREW, { ...USUAL_HOUSE, paces }).workItems.find(({ step }) => step === 'fill')!.durationMin;
-    // 2.1 m at 28 and 3 minutes, two people: 32.55, to the nearest 5
-    expect(minutes({})).toBe(35);
-    expect(minutes({ bond: 0 })).toBe(30);
-  });
-
-  test('a hole that has no length is worked as one piece, and counted apart from metres', () => {
-    const hole = crack({
-      id: 't1',
-      kind: 'tie-hole',
-      wetState: 'weeping',
-      path: [[1, 1]],
-      diameterMm: 25,
-      widthMm: undefined,
-      movement: undefined,
-    });
-    const { workItems } = planJob(wetRoom({ features: [crack({ wetState: 'weeping' }), hole] }), CREW);
-    expect(workItems.find(({ id }) => id === 't1:plug')!.quantity).toEqual({ value: 1, unit: 'piece' });
-    const plugs = hoursByTask(workItems, CREW.people).filter(({ task }) => task === 'plug');
-    expect(plugs.map(({ per, quantity }) => [per, quantity])).toEqual(
-      expect.arrayContaining([
-        ['m', 2.1],
-        ['piece', 1],
-      ]),
-    );
   });
 
   test('a moving crack gets rod, sealant and a loose sheet, and nothing hard', () => {

@@ -1,5 +1,5 @@
 import type { DetailStepKind } from '../build-up/index.js';
-import type { Detailing, LayerId } from '../catalogue/index.js';
+import type { Detailing } from '../catalogue/index.js';
 import type { PlannedLayer } from '../materials/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
@@ -8,7 +8,10 @@ import { PACES, type PaceId } from './paces.js';
 import type { Treatment } from './treatment.js';
 
 /** A layer by its id (`coat-2`, `board`), a step of a detail, or what comes before both. */
-export type WorkStep = 'prepare' | 'dose' | `coat-${number}` | Exclude<LayerId, 'coat'> | DetailStepKind;
+export type WorkStep = Exclude<PaceId, NoStep> | `coat-${number}`;
+/** Tasks that are no piece of work of their own: coats are numbered, the others are done along with one. */
+type NoStep = 'coat' | 'bond' | 'blast' | 'cure';
+const NO_STEP: ReadonlySet<PaceId> = new Set<NoStep>(['coat', 'bond', 'blast', 'cure']);
 
 /** One stable piece of work: a zone and a layer, or a feature or junction and a step. The id outlives every re-plan. */
 export interface WorkItem {
@@ -25,13 +28,13 @@ export interface WorkItem {
 const MOST_COATS = 10;
 /** Every step there is, for who reads plans from outside. */
 export const WORK_STEPS: readonly WorkStep[] = [
-  ...(Object.keys(PACES) as PaceId[]).filter((id): id is Exclude<PaceId, 'coat'> => id !== 'coat'),
+  ...(Object.keys(PACES) as PaceId[]).filter((id): id is Exclude<PaceId, NoStep> => !NO_STEP.has(id)),
   ...Array.from({ length: MOST_COATS }, (_, i) => `coat-${i + 1}` as const),
 ];
 
 const LEAST_MIN = 15;
 /** Order in which the steps of all details of a face are done: all is cut open before the first is filled. */
-const STEP_ORDER: readonly DetailStepKind[] = [
+const STEP_ORDER: readonly Exclude<DetailStepKind, 'bond'>[] = [
   'clean',
   'open',
   'inject',
@@ -89,7 +92,8 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
     return [...dose, ...details(plan.treatments, faceId, make)];
   }
   const isGreen = plan.buildUp!.family === 'crystalline-dry-shake';
-  const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' })];
+  const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
+  const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
   items.push(...details(plan.treatments, faceId, make));
   return [...items, ...layers(plan.layers, plan, zone, items, make)];
 }

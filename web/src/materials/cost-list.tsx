@@ -36,14 +36,19 @@ export function CostList({ plan }: { plan: JobPlan }) {
       const coat = facePlan.products?.coat;
       if (!coat) return [];
       const items = plan.workItems.filter(({ faceId }) => faceId === facePlan.faceId);
-      const access = { areaM2: facePlan.areaM2, minorPerM2: model.job.accessMinorPerM2 ?? 0 };
-      const { materialMinor, labourMinor, accessMinor, workH } = costOf(facePlan.lines, items, house, conditions.people, access);
+      const { materialMinor, labourMinor, accessMinor, workH } = costOf(
+        facePlan,
+        items,
+        house,
+        conditions.people,
+        model.job.accessMinorPerM2 ?? 0,
+      );
       const { mark, name } = faces.get(facePlan.faceId)!;
       const perM2Minor = (materialMinor + labourMinor + accessMinor) / facePlan.areaM2;
       return [{ faceId: facePlan.faceId, mark, name, materialMinor, labourMinor, accessMinor, workH, perM2Minor, currency: coat.currency }];
     });
   }, [model.faces, model.job.accessMinorPerM2, plan, house, conditions.people]);
-  const tasks = useMemo(() => hoursByTask(plan.workItems, conditions.people), [plan.workItems, conditions.people]);
+  const tasks = useMemo(() => hoursByTask(plan, house, conditions.people), [plan, house, conditions.people]);
   const money = (minor: number, { currency }: Row) => formatMoney(minor, currency);
   const columns: Column<Row>[] = [
     { id: 'face', header: t('materials.where'), value: ({ mark, name }) => `${mark} ${name}` },

@@ -120,6 +120,7 @@ export const DETAILS = {
 
   'treatment.line': '{product}, {step}',
   'step.prepare': 'prepare',
+  'step.blast': 'shot-blast',
   'step.dose': 'dose the concrete',
   'step.open': 'cut open',
   'step.plug': 'plug',
@@ -142,6 +143,7 @@ export const DETAILS = {
   'step.floor-lap': 'onto the floor',
   'step.kick': 'thicker foot',
   'step.clean': 'clean',
+  'step.cure': 'keep wet, a round',
   'step.silicate-primer': 'silicate primer',
   'step.bitumen-primer': 'bitumen primer',
   'step.thinned': 'thinned pass',
