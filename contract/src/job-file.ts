@@ -52,6 +52,7 @@ class WorkItemDto {
   @Quantity(0, 1_000_000) durationMin!: number;
   @Given() @ValidateNested() @Type(() => QuantityDto) quantity!: QuantityDto;
   @ListOf(10_000) @ValidateNested({ each: true }) @Type(() => WaitDto) waits!: WaitDto[];
+  @Optional() @Time() notBefore?: string;
   @IsBoolean() rewet!: boolean;
 }
 

@@ -1,6 +1,8 @@
-import { SHIPPED_PRODUCTS } from '../catalogue';
+import { SHIPPED_CATALOGUE, SHIPPED_PRODUCTS, pinProducts } from '../catalogue';
 import type { FamilyId } from '../jobs';
 import { buildUp, sampleJob } from '../testing/sample-job';
+import { foldLog } from '../site-log';
+import { USUAL_HOUSE, planJob, programmeJob } from './index';
 import { concreteM3, doseLine, pourPlan } from './pour';
 
 const floor = sampleJob().faces.find(({ id }) => id === 'floor')!; // 4 × 3 m, 300 mm
@@ -62,4 +64,21 @@ test('ten degrees colder, twice as long', () => {
     expect(fromH).toBeCloseTo(2 * from!, 9);
     expect(toH).toBeCloseTo(2 * to!, 9);
   });
+});
+
+test('what is done to concrete waits for it: a dose for the trucks, a shake until it carries a foot', () => {
+  const pour = { name: 'Floor', cementKgM3: 350, dosePct: 1, pouredAt: '2026-06-02T10:00:00+02:00' };
+  const starts = (family: FamilyId, pouredAt?: string) => {
+    const coat = madeFor(family);
+    const products = pinProducts(coat, family, SHIPPED_CATALOGUE);
+    const model = { ...sampleJob(), buildUps: [buildUp('floor', { family, products, pour: { ...pour, pouredAt } })] };
+    const { workItems } = planJob(model, { people: 2, temperatureC: 20 }, USUAL_HOUSE);
+    const at = { nowMs: Date.parse('2026-05-20T05:00:00Z'), timeZone: 'Europe/Oslo', temperatureC: 20 };
+    const { tasks } = programmeJob(workItems, foldLog([]), at);
+    return new Date(tasks.find(({ id }) => /:(dose|coat-1)$/.test(id))!.startMs).toISOString();
+  };
+  expect(starts('crystalline-admixture', pour.pouredAt)).toBe('2026-06-02T08:00:00.000Z');
+  expect(starts('crystalline-dry-shake', pour.pouredAt)).toBe('2026-06-02T11:00:00.000Z');
+  // 07:00 of that morning
+  expect(starts('crystalline-admixture')).toBe('2026-05-20T05:00:00.000Z');
 });

@@ -37,8 +37,10 @@ export type PourPlan =
 const USUAL_BAY_M2 = 20;
 const LOSS = 1.05;
 /** h from the pour at 20 °C: a foot leaves a print of 5 mm, the powder has darkened, it rings under the trowel; common practice, no source. */
+/** h after the pour at which the first of it goes on. */
+export const SCATTER_FROM_H = 3;
 const SHAKE_H: readonly [ShakeStep, number, number][] = [
-  ['scatter', 3, 5],
+  ['scatter', SCATTER_FROM_H, 5],
   ['float', 3.5, 5.5],
   ['trowel', 5, 8],
   ['cure', 8, 72],

@@ -19,6 +19,7 @@ export function programmeJob(
       durationMs: item.durationMin * 60_000,
       splittable: !item.step.startsWith('coat-') && item.step !== 'plug',
       waits: item.waits,
+      ...(item.notBefore === undefined ? {} : { notBeforeMs: Date.parse(item.notBefore) }),
       actual:
         done?.startedAt === undefined && done?.finishedAt === undefined
           ? undefined

@@ -5,6 +5,7 @@ import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
 import { PACES, type PaceId } from './paces.js';
+import { SCATTER_FROM_H } from './pour.js';
 import type { Treatment } from './treatment.js';
 
 /** A layer by its id (`coat-2`, `board`), a step of a detail, or what comes before both. */
@@ -22,6 +23,7 @@ export interface WorkItem {
   durationMin: number;
   quantity: { value: number; unit: 'm²' | 'm' | 'kg' | 'piece' };
   waits: Wait[];
+  /** ISO 8601; when the concrete comes that it is done to */ notBefore?: string;
   /** wet to saturated surface-dry again just before */ rewet: boolean;
 }
 
@@ -84,19 +86,28 @@ export const paceOf = (step: WorkStep): PaceId => (step.startsWith('coat-') ? 'c
 export function workItemsOf(plan: FacePlan, house: House, people: number): WorkItem[] {
   if (!plan.products || !plan.family) return [];
   const { faceId, areaM2 } = plan;
+  const { pouredAt } = plan.buildUp?.pour ?? {};
   const zone = zoneOf(faceId);
   const make = maker(house, people);
   if (plan.buildUp!.family === 'crystalline-admixture') {
     const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
-    const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose' }, { value: kg, unit: 'kg' })] : [];
+    const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose', ...notBefore(pouredAt, 0) }, { value: kg, unit: 'kg' })] : [];
     return [...dose, ...details(plan.treatments, faceId, make)];
   }
   const isGreen = plan.buildUp!.family === 'crystalline-dry-shake';
   const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
   const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
   items.push(...details(plan.treatments, faceId, make));
-  return [...items, ...layers(plan.layers, plan, zone, items, make)];
+  const laid = layers(plan.layers, plan, zone, items, make);
+  // a shake goes on once the concrete carries a foot
+  if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
+  return [...items, ...laid];
 }
+
+const HOUR_MS = 3_600_000;
+
+const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem, 'notBefore'> =>
+  pouredAt === undefined ? {} : { notBefore: new Date(Date.parse(pouredAt) + afterH * HOUR_MS).toISOString() };
 
 type Make = (
   what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>,

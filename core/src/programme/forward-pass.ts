@@ -17,6 +17,7 @@ export interface Task {
   durationMs: number;
   /** may rest between shifts, when it is longer than one */ splittable: boolean;
   waits: readonly Wait[];
+  /** what it waits for comes then, such as concrete */ notBeforeMs?: number;
   /** from the log: when it really started and ended */
   actual?: { startMs: number; endMs?: number; firstLaidMs?: number; lastLaidMs?: number };
 }
@@ -142,7 +143,12 @@ class Pass {
   }
 
   private earliestStart(task: Task): number {
-    const ready = Math.max(this.chainEndMs.get(task.chain) ?? -Infinity, this.crewFreeMs, this.windowOf(task)?.opensMs ?? -Infinity);
+    const ready = Math.max(
+      this.chainEndMs.get(task.chain) ?? -Infinity,
+      this.crewFreeMs,
+      this.windowOf(task)?.opensMs ?? -Infinity,
+      task.notBeforeMs ?? -Infinity,
+    );
     const start = this.fit(task, ready);
     const follower = this.followerOf.get(task.id);
     return follower ? this.startThatLetsFollow(task, follower, start) : start;
