@@ -4,6 +4,7 @@ import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
+import { useIsPhone } from '../shared/use-now';
 import { Loading } from '../shared/ui/states';
 import { useJob } from '../workspace/job-context';
 import { useSelection } from '../workspace/selection';
@@ -32,6 +33,7 @@ const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-blo
 
 /** Survey: what was seen. The chosen feature or face; otherwise how to begin. */
 export function SurveySlate() {
+  const isPhone = useIsPhone();
   const { model, can } = useJob();
   const { selected, also, select } = useSelection();
   const editable = can('survey');
@@ -82,7 +84,7 @@ export function SurveySlate() {
   return (
     <>
       <SlateTitle>{model.faces.length === 0 ? t('survey.first-face') : t('lens.survey')}</SlateTitle>
-      {model.faces.length > 0 ? <p className="mb-3 text-soft">{t('survey.how')}</p> : null}
+      {model.faces.length > 0 ? <p className="mb-3 text-soft">{t(isPhone ? 'survey.how-here' : 'survey.how')}</p> : null}
       <GapsPanel />
       {editable ? (
         <>

@@ -84,6 +84,7 @@ export const SURVEY = {
   'list.has-photo': 'photographed',
   'list.empty': 'No faces yet.',
 
+  'survey.how-here': 'Choose a face or feature in the list or on the sheet. Tools to draw and to measure stand under the sheet.',
   'survey.how':
     'Choose a face or feature on the sheet or in the list. K draws a crack, L a leak, N a pipe, R places a reading, the space bar takes the last tool again; Delete removes what is chosen.',
   'survey.first-face': 'Begin with a wall',
