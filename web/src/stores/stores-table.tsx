@@ -32,7 +32,12 @@ export function StoresTable({ organisationId, house, mayStock }: PartProps & { m
     .sort((a, b) => a.daysLeft - b.daysLeft);
   const columns: Column<StockLot>[] = [
     { id: 'product', header: t('catalogue.product'), value: ({ sheet, product }) => sheet?.name ?? product.id },
-    { id: 'batch', header: t('stores.batch'), value: ({ batchNumber }) => batchNumber },
+    {
+      id: 'batch',
+      header: t('stores.batch'),
+      value: ({ batchNumber }) => batchNumber,
+      cell: ({ batchNumber }) => <span className="whitespace-nowrap max-[719px]:whitespace-normal">{batchNumber}</span>,
+    },
     {
       id: 'on-hand',
       header: t('stores.on-hand'),
