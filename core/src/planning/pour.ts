@@ -36,9 +36,9 @@ export type PourPlan =
 /** m² that a crew floats at one go when nobody says otherwise; common practice, no source. */
 const USUAL_BAY_M2 = 20;
 const LOSS = 1.05;
-/** h from the pour at 20 °C: a foot leaves a print of 5 mm, the powder has darkened, it rings under the trowel; common practice, no source. */
-/** h after the pour at which the first of it goes on. */
+/** h after the pour, at 20 °C, at which a foot leaves a print of 5 mm and a shake may go on; common practice, no source. */
 export const SCATTER_FROM_H = 3;
+/** h from the pour at 20 °C: it carries a foot, the powder has darkened, it rings under the trowel; common practice, no source. */
 const SHAKE_H: readonly [ShakeStep, number, number][] = [
   ['scatter', SCATTER_FROM_H, 5],
   ['float', 3.5, 5.5],
