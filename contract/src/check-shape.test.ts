@@ -1,8 +1,11 @@
 import { refusals } from '../../core/src/testing/results';
+import { issuesByPath } from '../../core/src/issues';
 import {
+  BuildUpDto,
   CommandDto,
   FeatureDto,
   JobHeadDto,
+  LogEntryDto,
   SignInDto,
   checkShape,
   payloadClass,
@@ -57,4 +60,57 @@ test('every command has a payload class and a permission that someone holds', ()
     expect(typeof payloadClass(kind)).toBe('function');
     expect(Object.values(PERMISSIONS).some((held) => held.includes(permissionFor(kind)))).toBe(true);
   }
+});
+
+describe('what only looks like a thing', () => {
+  const entry = (body: unknown) => ({
+    id: ID,
+    jobId: ID,
+    deviceId: ID,
+    deviceSeq: 1,
+    prevHash: '0'.repeat(64),
+    personId: ID,
+    personName: 'Someone',
+    occurredAt: '2026-05-20T10:00:00Z',
+    writtenAt: '2026-05-20T10:00:00Z',
+    hash: '0'.repeat(64),
+    signature: null,
+    body,
+  });
+
+  test.each<[string, unknown, string]>([
+    ['an empty list for the body of an entry', [], 'not-a-record at body'],
+    ['null for it', null, 'not-a-record at body'],
+    ['an empty list for its air', { kind: 'reading', conditions: [] }, 'not-a-record at body.conditions'],
+    ['a list of nothing for its air', { kind: 'reading', conditions: [null] }, 'not-a-record at body.conditions'],
+    [
+      'null for what may be left out',
+      { kind: 'start', workItemId: 'w', planRevisionId: ID, conditions: null },
+      'not-a-record at body.conditions',
+    ],
+  ])('%s is refused', (_name, body, wanted) => expect(refusals(checkShape(LogEntryDto, entry(body)))).toContain(wanted));
+
+  test.each<[string, unknown]>([
+    ['a list', []],
+    ['null', null],
+    ['a list of lists', [[]]],
+  ])('%s is no placement, side, flow or pour', (_name, odd) => {
+    expect(refusals(checkShape(FeatureDto, { ...feature, flow: odd }))).toContain('not-a-record at flow');
+    expect(refusals(checkShape(BuildUpDto, { id: ID, faceId: ID, family: 'rigid-slurry', products: {}, pour: odd }))).toContain(
+      'not-a-record at pour',
+    );
+  });
+
+  test('half a letter is no text, wherever text may stand', () => {
+    expect(refusals(checkShape(FeatureDto, { ...feature, note: 'a\ud800' }))).toEqual(['not-in-this-form at note']);
+    expect(refusals(checkShape(FeatureDto, { ...feature, typed: { widthMm: { text: '\udfff', unit: 'mm' } } }))).toEqual([
+      'not-typed-text at typed',
+    ]);
+    expect(checkShape(FeatureDto, { ...feature, note: 'a whole one: 😀' }).ok).toBe(true);
+  });
+
+  test('a field may be called as something of the language is', () => {
+    const faults = checkShape(FeatureDto, { ...feature, toString: 1 });
+    expect(!faults.ok && issuesByPath(faults.issues)).toEqual({ toString: [{ code: 'unknown-field' }] });
+  });
 });

@@ -9,6 +9,8 @@ import { type ValidationError, validateSync } from 'class-validator';
  */
 export function checkShape<T extends object>(cls: new () => T, raw: unknown, path = ''): Result<T> {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return { ok: false, issues: [{ code: 'not-a-record', path }] };
+  const reserved = reservedNames(raw, path);
+  if (reserved.length > 0) return { ok: false, issues: reserved };
   const instance = plainToInstance(cls, raw, { enableCircularCheck: false });
   const errors = validateSync(instance, {
     whitelist: true,
@@ -17,6 +19,21 @@ export function checkShape<T extends object>(cls: new () => T, raw: unknown, pat
     stopAtFirstError: false,
   });
   return errors.length === 0 ? { ok: true, value: instance } : { ok: false, issues: errors.flatMap((error) => issuesOf(error, path)) };
+}
+
+const RESERVED: ReadonlySet<string> = new Set(Object.getOwnPropertyNames(Object.prototype).concat('prototype'));
+
+/** Names that every object has in the language itself: the copy that is checked would not hold them, so that they would pass unseen. */
+function reservedNames(value: unknown, path: string, found: Issue[] = []): Issue[] {
+  if (typeof value !== 'object' || value === null) return found;
+  if (Array.isArray(value)) for (const [i, each] of value.entries()) reservedNames(each, `${path}[${i}]`, found);
+  else
+    for (const [name, each] of Object.entries(value)) {
+      const at = path ? `${path}.${name}` : name;
+      if (RESERVED.has(name)) found.push({ code: 'unknown-field', path: at });
+      else reservedNames(each, at, found);
+    }
+  return found;
 }
 
 function issuesOf(error: ValidationError, parent: string): Issue[] {
@@ -28,7 +45,7 @@ function issuesOf(error: ValidationError, parent: string): Issue[] {
 }
 
 /** What is of the wrong type is out of range too; only the type is worth saying. */
-const TYPE_CHECKS = ['whitelistValidation', 'isNumber', 'isString', 'isArray', 'isObject'];
+const TYPE_CHECKS = ['whitelistValidation', 'isNumber', 'isString', 'isArray', 'isRecord'];
 
 function failedConstraint({ constraints = {} }: ValidationError): string[] {
   const names = Object.keys(constraints);
@@ -60,7 +77,7 @@ const CODES: Readonly<Record<string, string>> = {
   arrayMaxSize: 'too-many',
   isBoolean: 'not-true-or-false',
   isEmail: 'not-an-e-mail',
-  isObject: 'not-a-record',
+  isRecord: 'not-a-record',
   isDefined: 'missing',
   equals: 'not-this-format',
   nestedValidation: 'not-a-record',

@@ -1,9 +1,7 @@
 import { TOOLS, type Tool } from '@caulkhorn/core/catalogue';
 import { ITEM_KINDS, type ItemKind } from '@caulkhorn/core/jobs';
 import type { Receipt } from '@caulkhorn/core/site-log';
-import { Type } from 'class-transformer';
-import { IsObject, ValidateNested } from 'class-validator';
-import { Id, ListOf, OneOf, Optional, Quantity, Time, Whole } from './constraints.js';
+import { AnyRecord, Id, NestedList, OneOf, Optional, Quantity, Time, Whole } from './constraints.js';
 import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PhotoDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
@@ -41,17 +39,17 @@ export class CommandDto {
   @OneOf(COMMAND_KINDS) kind!: CommandKind;
   /** version of the thing that the change was made on; 0 for a new one */
   @Whole(0, 1_000_000_000) baseVersion!: number;
-  @IsObject() payload!: object;
+  @AnyRecord() payload!: object;
   @Time() occurredAt!: string;
 }
 
 /** A whole CSV of levels in one go: all of them, or none. */
 export class AddLevelsPayloadDto {
-  @ListOf(5000, 1) @ValidateNested({ each: true }) @Type(() => WaterLevelDto) levels!: WaterLevelDto[];
+  @NestedList(() => WaterLevelDto, 5000, 1) levels!: WaterLevelDto[];
 }
 
 export class AddReadingsPayloadDto {
-  @ListOf(5000, 1) @ValidateNested({ each: true }) @Type(() => ReadingDto) readings!: ReadingDto[];
+  @NestedList(() => ReadingDto, 5000, 1) readings!: ReadingDto[];
 }
 
 const ITEM_DTO = {

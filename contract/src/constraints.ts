@@ -1,3 +1,4 @@
+import { Type } from 'class-transformer';
 import { applyDecorators } from './apply-decorators.js';
 import {
   ArrayMaxSize,
@@ -6,7 +7,6 @@ import {
   IsDefined,
   IsIn,
   IsNumber,
-  IsOptional,
   IsString,
   IsUUID,
   Matches,
@@ -15,6 +15,8 @@ import {
   Min,
   MinLength,
   ValidateBy,
+  ValidateIf,
+  ValidateNested,
 } from 'class-validator';
 
 /** Field rules in the trade's terms. Each carries its limits as context, so that a refusal can name them in any language. */
@@ -34,7 +36,8 @@ export function Text(maxLength: number, minLength = 1): PropertyDecorator {
     IsString(),
     MinLength(minLength, { context: { min: minLength } }),
     MaxLength(maxLength, { context: { max: maxLength } }),
-    Matches(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f]*$/),
+    // no control signs, and no half of a pair: neither can be stored or shown
+    Matches(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\p{Cs}]*$/u),
   );
 }
 
@@ -138,21 +141,24 @@ export function Typed(): PropertyDecorator {
 }
 
 function isTyped(value: unknown): boolean {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  if (!isRecord(value)) return false;
   const entries = Object.entries(value);
   return entries.length <= 20 && entries.every(([name, typed]) => name.length <= 40 && isTypedText(typed));
 }
 
 function isTypedText(typed: unknown): boolean {
-  if (typeof typed !== 'object' || typed === null) return false;
-  const { text, unit, ...rest } = typed as Record<string, unknown>;
-  return typeof text === 'string' && text.length <= 40 && typeof unit === 'string' && unit.length <= 20 && Object.keys(rest).length === 0;
+  if (!isRecord(typed)) return false;
+  const { text, unit, ...rest } = typed;
+  return isShortText(text, 40) && isShortText(unit, 20) && Object.keys(rest).length === 0;
 }
+
+const UNFIT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\p{Cs}]/u;
+
+const isShortText = (value: unknown, maxLength: number): boolean =>
+  typeof value === 'string' && value.length <= maxLength && !UNFIT.test(value);
 
 /** Values by names out of a set, each value checked by a class-validator-like test of its own. */
 function ByName(name: string, names: readonly string[], isValue: (value: unknown) => boolean): PropertyDecorator {
-  const isRecord = (value: unknown): value is Record<string, unknown> =>
-    typeof value === 'object' && value !== null && !Array.isArray(value);
   return ValidateBy(
     {
       name,
@@ -168,8 +174,8 @@ function ByName(name: string, names: readonly string[], isValue: (value: unknown
 /** Product and version by the part it plays. */
 export function RefsByRole(roles: readonly string[]): PropertyDecorator {
   return ByName('isRefsByRole', roles, (value) => {
-    if (typeof value !== 'object' || value === null) return false;
-    const { id, version, ...rest } = value as Record<string, unknown>;
+    if (!isRecord(value)) return false;
+    const { id, version, ...rest } = value;
     return typeof id === 'string' && /^[a-z0-9-]{1,80}$/.test(id) && isCount(version) && Object.keys(rest).length === 0;
   });
 }
@@ -177,9 +183,9 @@ export function RefsByRole(roles: readonly string[]): PropertyDecorator {
 /** A school and why, by question. */
 export function SchoolsByQuestion(questions: readonly string[]): PropertyDecorator {
   return ByName('isSchoolsByQuestion', questions, (value) => {
-    if (typeof value !== 'object' || value === null) return false;
-    const { school, reason, ...rest } = value as Record<string, unknown>;
-    const isReason = reason === undefined || (typeof reason === 'string' && reason.length <= 500);
+    if (!isRecord(value)) return false;
+    const { school, reason, ...rest } = value;
+    const isReason = reason === undefined || isShortText(reason, 500);
     return (school === 'A' || school === 'B') && isReason && Object.keys(rest).length === 0;
   });
 }
@@ -195,4 +201,50 @@ export function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
 }
 
-export { IsDefined as Given, IsOptional as Optional };
+/** May be left out. Null is not leaving out: it is refused like any other value of the wrong type. */
+export function Optional(): PropertyDecorator {
+  return (target, key) => ValidateIf((holder: Record<string | symbol, unknown>) => holder[key] !== undefined)(target, key as string);
+}
+
+/** Null where there is none; the field itself must be there. */
+export function OrNull(): PropertyDecorator {
+  return (target, key) => ValidateIf((holder: Record<string | symbol, unknown>) => holder[key] !== null)(target, key as string);
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** class-validator takes an empty list for an object with nothing wrong in it: a thing must be one. */
+function IsRecord(each = false): PropertyDecorator {
+  return ValidateBy({ name: 'isRecord', validator: { validate: isRecord } }, { each });
+}
+
+type Kinds = readonly (readonly [kind: string, cls: new () => object])[];
+
+function nestedType(cls: () => new () => object, kinds: Kinds | undefined): PropertyDecorator {
+  // the library's own discriminator throws on a list that holds null
+  return Type((help) => {
+    const value: unknown = help && (help.object as Record<string, unknown>)[help.property];
+    const kind = isRecord(value) ? value['kind'] : undefined;
+    return kinds?.find(([name]) => name === kind)?.[1] ?? cls();
+  });
+}
+
+/** One thing inside another; of several classes, its `kind` says which. */
+export function Nested(cls: () => new () => object, kinds?: Kinds): PropertyDecorator {
+  return applyDecorators(IsRecord(), ValidateNested(), nestedType(cls, kinds));
+}
+
+export function NestedList(cls: () => new () => object, max: number, min = 0): PropertyDecorator {
+  return applyDecorators(ListOf(max, min), IsRecord(true), ValidateNested({ each: true }), nestedType(cls, undefined));
+}
+
+/** An object of which somebody else knows the shape. */
+export function AnyRecord(): PropertyDecorator {
+  return IsRecord();
+}
+
+export function AnyRecords(max: number, min = 0): PropertyDecorator {
+  return applyDecorators(ListOf(max, min), IsRecord(true));
+}
+
+export { IsDefined as Given };

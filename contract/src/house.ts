@@ -1,8 +1,7 @@
 import type { Product } from '@caulkhorn/core/catalogue';
 import { SCHOOL_QUESTIONS, type SchoolChoices } from '@caulkhorn/core/jobs';
 import { PACES, type PaceId } from '@caulkhorn/core/planning';
-import { IsObject } from 'class-validator';
-import { ListOf, QuantitiesByName, Quantity, SchoolsByQuestion, Whole } from './constraints.js';
+import { AnyRecords, QuantitiesByName, Quantity, SchoolsByQuestion, Whole } from './constraints.js';
 
 const PACE_IDS = Object.keys(PACES);
 
@@ -17,7 +16,7 @@ export class HouseRulesDto {
 
 /** Sheets to add to an organisation's catalogue: all of them, or none. Each is checked by the core, field by field. */
 export class AddProductsDto {
-  @ListOf(2000, 1) @IsObject({ each: true }) products!: object[];
+  @AnyRecords(2000, 1) products!: object[];
 }
 
 /** What the server answers: how an organisation works, and every version of its own products. */

@@ -24,16 +24,16 @@ import {
   type TypedQuantities,
   type WetState,
 } from '@caulkhorn/core/jobs';
-import { Type } from 'class-transformer';
-import { IsBoolean, ValidateNested } from 'class-validator';
+import { IsBoolean } from 'class-validator';
 import {
   Day,
   FacePoints,
   Given,
   Id,
-  ListOf,
-  OnePoint,
+  Nested,
+  NestedList,
   OneOf,
+  OnePoint,
   Optional,
   Outlines,
   Quantity,
@@ -107,9 +107,9 @@ export class JobHeadDto {
   @OneOf(['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK']) currency!: string;
   @Text(200) datum!: string;
   @Optional() @SchoolsByQuestion(SCHOOL_QUESTIONS) schools?: SchoolChoices;
-  @Optional() @ValidateNested() @Type(() => DemandsDto) demands?: DemandsDto;
-  @Optional() @ValidateNested() @Type(() => AheadDto) ahead?: AheadDto;
-  @Optional() @ValidateNested() @Type(() => RankingWeightsDto) weights?: RankingWeightsDto;
+  @Optional() @Nested(() => DemandsDto) demands?: DemandsDto;
+  @Optional() @Nested(() => AheadDto) ahead?: AheadDto;
+  @Optional() @Nested(() => RankingWeightsDto) weights?: RankingWeightsDto;
   @Optional() @Quantity(0, 10_000_000) accessMinorPerM2?: number;
 }
 
@@ -174,34 +174,30 @@ export class FaceDto {
   @FacePoints(3, 200) outline!: FacePoint[];
   @Optional() @Outlines(50) openings?: FacePoint[][];
   @Given()
-  @ValidateNested()
-  @Type(() => PlacementDto, {
-    discriminator: {
-      property: 'kind',
-      subTypes: [
-        { value: PlanePlacementDto, name: 'plane' },
-        { value: CylinderPlacementDto, name: 'cylinder' },
-      ],
-    },
-    keepDiscriminatorProperty: true,
-  })
+  @Nested(
+    () => PlacementDto,
+    [
+      ['plane', PlanePlacementDto],
+      ['cylinder', CylinderPlacementDto],
+    ],
+  )
   placement!: PlanePlacementDto | CylinderPlacementDto;
   @Quantity(10, 10_000) thicknessMm!: number;
   @OneOf(SUBSTRATES) substrate!: Substrate;
   @Quantity(0, 200) strengthMPa!: number;
   @Quantity(1, 5) roughnessFactor!: number;
-  @Given() @ValidateNested() @Type(() => SideDto) near!: SideDto;
-  @Given() @ValidateNested() @Type(() => SideDto) far!: SideDto;
+  @Given() @Nested(() => SideDto) near!: SideDto;
+  @Given() @Nested(() => SideDto) far!: SideDto;
   @Whole(0, 10_000) order!: number;
   @Optional() @Day() castOn?: string;
   @Optional() @Whole(1, 10) csp?: number;
   @Optional() @OneOf(SALTS) salts?: NonNullable<Face['salts']>;
   @Optional() @Text(200, 0) coatings?: string;
   @Optional() @OneOf(REACHES) reach?: NonNullable<Face['reach']>;
-  @Optional() @ListOf(200) @ValidateNested({ each: true }) @Type(() => JunctionEditDto) junctionEdits?: JunctionEditDto[];
+  @Optional() @NestedList(() => JunctionEditDto, 200) junctionEdits?: JunctionEditDto[];
   @Optional() @Quantity(0, 10_000) deadLoadKPa?: number;
   @Optional() @Time() clearAt?: string;
-  @Optional() @ValidateNested() @Type(() => DemandsDto) demands?: DemandsDto;
+  @Optional() @Nested(() => DemandsDto) demands?: DemandsDto;
   @Optional() @Several(OLD_LAYERS) oldLayers?: OldLayer[];
 }
 
@@ -224,7 +220,7 @@ export class FeatureDto {
   @Optional() @Quantity(0, 500) movementMm?: number;
   @Optional() @Quantity(1, 5000) diameterMm?: number;
   @Optional() @Quantity(0, 10_000) depthMm?: number;
-  @Optional() @ValidateNested() @Type(() => MeasuredFlowDto) flow?: MeasuredFlowDto;
+  @Optional() @Nested(() => MeasuredFlowDto) flow?: MeasuredFlowDto;
   @Optional() @OneOf(PIPE_KINDS) pipe?: (typeof PIPE_KINDS)[number];
   @Optional() @Several(SIGNS) signs?: Sign[];
   @Optional() @IsBoolean() pastLeakage?: boolean;
@@ -276,8 +272,8 @@ export class BuildUpDto {
   @OneOf(FAMILY_IDS) family!: FamilyId;
   @RefsByRole(PRODUCT_ROLES) products!: Partial<Record<ProductRole, ProductRef>>;
   @Optional() @SchoolsByQuestion(SCHOOL_QUESTIONS) schools?: SchoolChoices;
-  @Optional() @ListOf(5000) @ValidateNested({ each: true }) @Type(() => TreatmentOverrideDto) overrides?: TreatmentOverrideDto[];
-  @Optional() @ValidateNested() @Type(() => PourDto) pour?: PourDto;
+  @Optional() @NestedList(() => TreatmentOverrideDto, 5000) overrides?: TreatmentOverrideDto[];
+  @Optional() @Nested(() => PourDto) pour?: PourDto;
   @Optional() @Text(1000, 0) reason?: string;
 }
 

@@ -1,6 +1,4 @@
-import { Type } from 'class-transformer';
-import { ValidateNested } from 'class-validator';
-import { Given, Id, OneOf, Optional, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
+import { Given, Id, Nested, OneOf, Optional, OrNull, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
 
 export class ConditionsDto {
   @Quantity(-40, 60) airTemperatureC!: number;
@@ -16,7 +14,7 @@ export class StartBodyDto extends EntryBodyDto {
   declare kind: 'start';
   @Text(200) workItemId!: string;
   @Id() planRevisionId!: string;
-  @Optional() @ValidateNested() @Type(() => ConditionsDto) conditions?: ConditionsDto;
+  @Optional() @Nested(() => ConditionsDto) conditions?: ConditionsDto;
   @Optional() @Text(60) batchNumber?: string;
   @Optional() @Text(1000) breachReason?: string;
   @Optional() @Text(2000) note?: string;
@@ -36,7 +34,7 @@ export class FinishBodyDto extends EntryBodyDto {
 export class ReadingBodyDto extends EntryBodyDto {
   declare kind: 'reading';
   @Optional() @Id() faceId?: string;
-  @Given() @ValidateNested() @Type(() => ConditionsDto) conditions!: ConditionsDto;
+  @Given() @Nested(() => ConditionsDto) conditions!: ConditionsDto;
   @Optional() @Text(2000) note?: string;
 }
 
@@ -58,23 +56,19 @@ export class LogEntryDto {
   @Time() writtenAt!: string;
   @Optional() @Id() supersedes?: string;
   @Given()
-  @ValidateNested()
-  @Type(() => EntryBodyDto, {
-    discriminator: {
-      property: 'kind',
-      subTypes: [
-        { value: StartBodyDto, name: 'start' },
-        { value: FinishBodyDto, name: 'finish' },
-        { value: ReadingBodyDto, name: 'reading' },
-        { value: NoteBodyDto, name: 'note' },
-      ],
-    },
-    keepDiscriminatorProperty: true,
-  })
+  @Nested(
+    () => EntryBodyDto,
+    [
+      ['start', StartBodyDto],
+      ['finish', FinishBodyDto],
+      ['reading', ReadingBodyDto],
+      ['note', NoteBodyDto],
+    ],
+  )
   body!: StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto;
   @Sha256() hash!: string;
   /** the device's signature over `hash`; null until devices hold keys */
-  @Optional() @Text(512) signature!: string | null;
+  @OrNull() @Text(512) signature!: string | null;
 }
 
 export class ReceiptDto {
@@ -86,6 +80,6 @@ export class ReceiptDto {
 }
 
 export class LogLineDto {
-  @Given() @ValidateNested() @Type(() => LogEntryDto) entry!: LogEntryDto;
-  @Given() @ValidateNested() @Type(() => ReceiptDto) receipt!: ReceiptDto;
+  @Given() @Nested(() => LogEntryDto) entry!: LogEntryDto;
+  @Given() @Nested(() => ReceiptDto) receipt!: ReceiptDto;
 }

@@ -1,16 +1,17 @@
-import { Text } from './constraints.js';
+import { Optional, Text } from './constraints.js';
 import { IsEmail } from 'class-validator';
 
 export type Role = 'planner' | 'foreman' | 'inspector' | 'apprentice';
 /** How a person stands to a job: by a role in its organisation, or as a guest on this one job. */
 export type Standing = Role | 'guest';
 
-export type Permission = 'read-job' | 'make-job' | 'export-job' | 'survey' | 'plan' | 'log' | 'stock';
+export type Permission =
+  'read-job' | 'make-job' | 'export-job' | 'survey' | 'plan' | 'log' | 'stock' | 'manage-people' | 'supersede-others';
 
 /** Who may do what. One table, read by the server's guard and by the screens. */
 export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
-  planner: ['read-job', 'make-job', 'export-job', 'survey', 'plan', 'log', 'stock'],
-  foreman: ['read-job', 'export-job', 'survey', 'log', 'stock'],
+  planner: ['read-job', 'make-job', 'export-job', 'survey', 'plan', 'log', 'stock', 'manage-people', 'supersede-others'],
+  foreman: ['read-job', 'export-job', 'survey', 'log', 'stock', 'supersede-others'],
   inspector: ['read-job', 'export-job'],
   apprentice: ['read-job', 'log', 'stock'],
   guest: ['read-job', 'export-job'],
@@ -19,6 +20,42 @@ export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
 export class SignInDto {
   @IsEmail() email!: string;
   @Text(200) password!: string;
+  /** of the authenticator, for an account that has one */ @Optional() @Text(6, 6) code?: string;
+}
+
+const LEAST_PASSWORD = 12;
+
+export class ChangePasswordDto {
+  @Text(200) current!: string;
+  @Text(200, LEAST_PASSWORD) next!: string;
+}
+
+export class PasswordDto {
+  @Text(200) password!: string;
+}
+
+export class CodeDto {
+  @Text(6, 6) code!: string;
+}
+
+export class ResetPasswordDto {
+  @Text(100) token!: string;
+  @Text(200, LEAST_PASSWORD) password!: string;
+}
+
+export interface SecurityEventAnswer {
+  at: string;
+  kind: string;
+  address: string | null;
+  detail: string | null;
+}
+
+/** Someone who belongs to an organisation. */
+export interface Colleague {
+  id: string;
+  name: string;
+  email: string;
+  standing: Standing;
 }
 
 export interface SessionInfo {

@@ -1,7 +1,5 @@
 import type { StockMove, StockMoveKind } from '@caulkhorn/core/materials';
-import { Type } from 'class-transformer';
-import { ValidateNested } from 'class-validator';
-import { Day, Given, Id, OneOf, Optional, Quantity, Text, Time, Whole } from './constraints.js';
+import { Day, Given, Id, Nested, OneOf, Optional, Quantity, Text, Time, Whole } from './constraints.js';
 import { ProductRefDto } from './items.js';
 
 const AMOUNT = [0.001, 1_000_000] as const;
@@ -15,7 +13,7 @@ class MoveDto {
 
 class DeliveryDto extends MoveDto {
   @OneOf(['delivery']) kind!: 'delivery';
-  @Given() @ValidateNested() @Type(() => ProductRefDto) product!: ProductRefDto;
+  @Given() @Nested(() => ProductRefDto) product!: ProductRefDto;
   @Text(60) batchNumber!: string;
   @Optional() @Day() madeOn?: string;
   @Optional() @Day() expiresOn?: string;

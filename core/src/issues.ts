@@ -22,7 +22,8 @@ export function issue(code: string, path: string, values?: Issue['values']): Iss
 
 /** Issues keyed by path: the shape in which routes and the command line report them. */
 export function issuesByPath(issues: readonly Issue[]): Record<string, Omit<Issue, 'path'>[]> {
-  const byPath: Record<string, Omit<Issue, 'path'>[]> = {};
-  for (const { path, ...rest } of issues) (byPath[path] ??= []).push(rest);
-  return byPath;
+  // a map, because a path is whatever a sender called a field: `toString` and `__proto__` are names like others
+  const byPath = new Map<string, Omit<Issue, 'path'>[]>();
+  for (const { path, ...rest } of issues) byPath.set(path, [...(byPath.get(path) ?? []), rest]);
+  return Object.fromEntries(byPath);
 }
