@@ -1,4 +1,4 @@
-// npm run add-person -- --email … --name … --organisation … --role …   (password on standard input, DATABASE_URL in the environment)
+// npm run add-person -- --email … --name … --organisation … --role …   (password on standard input, OWNER_DATABASE_URL in the environment)
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
@@ -12,8 +12,8 @@ const ROLES = ['planner', 'foreman', 'inspector', 'apprentice'];
 const text = /** @type {const} */ ({ type: 'string' });
 const { values } = parseArgs({ options: { email: text, name: text, organisation: text, role: text, guest: text } });
 const { email, name, organisation, role, guest } = values;
-const databaseUrl = process.env.DATABASE_URL;
-if (!databaseUrl) fail('DATABASE_URL is missing in the environment.');
+const databaseUrl = process.env.OWNER_DATABASE_URL ?? process.env.DATABASE_URL;
+if (!databaseUrl) fail('OWNER_DATABASE_URL is missing in the environment.');
 if (!email?.includes('@') || !name || !organisation || Boolean(role) === Boolean(guest) || (role && !ROLES.includes(role))) fail(USAGE);
 
 const input = createInterface({ input: process.stdin, output: process.stderr, terminal: false });

@@ -39,7 +39,7 @@ const port = await firstFree(Number(values.port));
 const network = values.lan ? openToNetwork(port) : undefined;
 const server = spawnNode('server/dist/demo/main.js', [], {
   NODE_ENV: 'production',
-  DATABASE_URL: cluster.url('caulkhorn'),
+  ...cluster.environment('caulkhorn'),
   PORT: String(port),
   SESSION_SECRET: secret(),
   LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',

@@ -17,7 +17,8 @@ runNode('node_modules/typescript/bin/tsc', ['-b', 'core', 'contract', 'server'])
 
 const env = {
   ...process.env,
-  DATABASE_URL: cluster.url('caulkhorn'),
+  ...cluster.environment('caulkhorn'),
+  NODE_ENV: 'development',
   PORT: SERVER_PORT,
   SESSION_SECRET: 'for development on this machine only',
 };

@@ -121,7 +121,7 @@ cluster.createDatabase('e2e');
 const port = await freePort();
 server = spawnNode('server/dist/demo/main.js', [], {
   NODE_ENV: 'production',
-  DATABASE_URL: cluster.url('e2e'),
+  ...cluster.environment('e2e'),
   PORT: String(port),
   SESSION_SECRET: 'only for the end-to-end tests on loopback',
   LOG_LEVEL: 'error',
@@ -132,7 +132,7 @@ rmSync(report, { force: true });
 stage('end-to-end tests', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'], {
   env: {
     E2E_URL: `http://localhost:${port}`,
-    E2E_DATABASE_URL: cluster.url('e2e'),
+    E2E_DATABASE_URL: cluster.loginUrl('e2e'),
     E2E_REPORT: report,
     E2E_CLUSTER: cluster.folder,
     E2E_CLUSTER_PORT: String(cluster.port),

@@ -1,5 +1,5 @@
 import { type DynamicModule, Module, RequestMethod } from '@nestjs/common';
-import { APP_FILTER, APP_GUARD } from '@nestjs/core';
+import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { LoggerModule } from 'nestjs-pino';
 import { CalculatorPool } from './calculators/calculator-pool.js';
@@ -12,13 +12,21 @@ import { CommandsService } from './jobs/commands.service.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { AccessGuard } from './people/access.guard.js';
+import { AccountController } from './people/account.controller.js';
+import { AccountService } from './people/account.service.js';
+import { AccountStore } from './people/account-store.js';
+import { ColleaguesController } from './people/colleagues.controller.js';
 import { PeopleService } from './people/people.service.js';
+import { SecurityEvents } from './people/security-events.js';
 import { SessionController } from './people/session.controller.js';
+import { SignInService } from './people/sign-in.service.js';
 import { PhotosController } from './photos/photos.controller.js';
 import { PhotosService } from './photos/photos.service.js';
 import { ReleaseService } from './planning/release.service.js';
+import { BodyReader } from './platform/body.js';
 import { TenantDatabase } from './platform/database.js';
 import { ErrorFilter } from './platform/errors.js';
+import { GateDatabase } from './platform/gate-database.js';
 import { HealthController } from './platform/health.controller.js';
 import { StoresController } from './stores/stores.controller.js';
 import { StoresService } from './stores/stores.service.js';
@@ -26,13 +34,14 @@ import { AppendService } from './site-log/append.service.js';
 
 export interface AppOptions {
   database: TenantDatabase;
+  gate: GateDatabase;
   /** sign-ins allowed per minute and address */ signInsPerMinute: number;
   logLevel: string;
 }
 
 @Module({})
 export class AppModule {
-  static with({ database, signInsPerMinute, logLevel }: AppOptions): DynamicModule {
+  static with({ database, gate, signInsPerMinute, logLevel }: AppOptions): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -48,6 +57,8 @@ export class AppModule {
       ],
       controllers: [
         SessionController,
+        AccountController,
+        ColleaguesController,
         HouseController,
         StoresController,
         JobsController,
@@ -58,6 +69,11 @@ export class AppModule {
       ],
       providers: [
         { provide: TenantDatabase, useValue: database },
+        { provide: GateDatabase, useValue: gate },
+        AccountStore,
+        SecurityEvents,
+        SignInService,
+        AccountService,
         CalculatorPool,
         PeopleService,
         HouseService,
@@ -69,6 +85,7 @@ export class AppModule {
         ExchangeService,
         PhotosService,
         { provide: APP_GUARD, useClass: AccessGuard },
+        { provide: APP_INTERCEPTOR, useClass: BodyReader },
         { provide: APP_FILTER, useClass: ErrorFilter },
       ],
     };

@@ -2,57 +2,74 @@ import { readFileSync } from 'node:fs';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { NestFactory } from '@nestjs/core';
 import compression from 'compression';
-import express, { type RequestHandler } from 'express';
+import type { RequestHandler } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module.js';
 import { serveApiDocs } from './platform/api-docs.js';
-import type { ServerConfig } from './platform/config.js';
-import { TenantDatabase, connect, migrate } from './platform/database.js';
+import { ConfigError, type ServerConfig } from './platform/config.js';
+import { TenantDatabase, connect, migrate, whyUnfit } from './platform/database.js';
 import { middlewareErrors } from './platform/errors.js';
+import { GateDatabase } from './platform/gate-database.js';
 import { sameOriginOnly } from './platform/same-origin.js';
 import { sessions } from './platform/session.js';
 import { serveWeb } from './platform/web-pages.js';
 
-export interface AppSettings extends Omit<ServerConfig, 'port' | 'host'> {
+export interface AppSettings extends Omit<ServerConfig, 'port' | 'host' | 'hasOpenDocs'> {
+  hasOpenDocs?: boolean;
   /** folder of the built web app; none: API only */ webRoot?: string;
   logLevel?: string;
   signInsPerMinute?: number;
 }
 
-const COMMAND_LIMIT = '2mb';
-const IMPORT_LIMIT = '40mb';
-const PHOTO_LIMIT = '15mb';
-
-/** Migrates the database and puts the whole server together, not yet listening. */
+/** Puts the whole server together, not yet listening; with the owner's address the database is brought up to date first. */
 export async function createApp(settings: AppSettings): Promise<NestExpressApplication> {
-  await migrate(settings.databaseUrl);
-  const database = new TenantDatabase(await connect(settings.databaseUrl));
+  if (settings.ownerUrl) await migrate(settings.ownerUrl, settings.databaseUrl);
+  const source = await connect(settings.databaseUrl);
+  const unfit = await whyUnfit(source);
+  if (unfit) {
+    await source.destroy();
+    throw new ConfigError(unfit);
+  }
+  const database = new TenantDatabase(source);
+  const gate = new GateDatabase(settings.databaseUrl);
   const httpsOptions = settings.tls && { cert: readFileSync(settings.tls.certPath), key: readFileSync(settings.tls.keyPath) };
   const app = await NestFactory.create<NestExpressApplication>(
-    AppModule.with({ database, signInsPerMinute: settings.signInsPerMinute ?? 12, logLevel: settings.logLevel ?? 'info' }),
+    AppModule.with({ database, gate, signInsPerMinute: settings.signInsPerMinute ?? 12, logLevel: settings.logLevel ?? 'info' }),
     { bufferLogs: true, bodyParser: false, httpsOptions },
   );
   app.useLogger(app.get(Logger));
   app.use(securityHeaders(Boolean(settings.tls)));
   app.use(compression({ threshold: 1024 }));
   if (settings.webRoot) serveWeb(app, settings.webRoot);
-  const session = sessions(settings.databaseUrl, settings.sessionSecret, Boolean(settings.tls));
-  app.use('/api', sameOriginOnly, session.middleware);
-  app.use(/^\/api\/organisations\/[^/]+\/import$/, express.json({ limit: IMPORT_LIMIT }));
-  app.use(/^\/api\/organisations\/[^/]+\/jobs\/[^/]+\/photos\/[^/]+\/file$/, express.raw({ type: () => true, limit: PHOTO_LIMIT }));
-  app.use('/api', express.json({ limit: COMMAND_LIMIT }), middlewareErrors);
+  const isBehindProxy = settings.trustProxy !== undefined;
+  if (isBehindProxy) app.set('trust proxy', settings.trustProxy);
+  const session = sessions(gate, { secret: settings.sessionSecret, isSecure: Boolean(settings.tls), isBehindProxy });
+  app.use('/api', answersAreNotKept, sameOriginOnly, ...session.middleware, middlewareErrors);
   app.setGlobalPrefix('api');
+  if (!settings.hasOpenDocs) app.use('/api/docs', signedInOnly);
   serveApiDocs(app);
   await app.init();
   const close = app.close.bind(app);
   app.close = async () => {
     await close();
-    await session.close();
+    session.close();
     await database.close();
   };
   return app;
 }
+
+/** What the API answers is of one person and one moment; a picture, which never changes under its address, says otherwise itself. */
+const answersAreNotKept: RequestHandler = (_request, response, next) => {
+  response.set('Cache-Control', 'no-store');
+  next();
+};
+
+/** The API's description is no secret, but it is nobody's business who has no account. */
+const signedInOnly: RequestHandler = (request, response, next) => {
+  if (request.session.personId) return next();
+  response.status(401).json({ error: 'not-signed-in' });
+};
 
 /** Everything is served from here; over plain http nothing may be upgraded to https. */
 function securityHeaders(overTls: boolean): RequestHandler {

@@ -28,7 +28,7 @@ const server = spawn(process.execPath, [join(ROOT, 'server/dist/demo/main.js')],
   env: {
     ...process.env,
     NODE_ENV: 'production',
-    DATABASE_URL: databaseUrl,
+    ...cluster.environment('bench'),
     PORT: String(port),
     SESSION_SECRET: 'only for measuring on this machine today',
     LOG_LEVEL: 'error',

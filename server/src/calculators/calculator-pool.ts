@@ -4,13 +4,13 @@ import type { Result } from '@caulkhorn/core/issues';
 import { issue, refuse } from '@caulkhorn/core/issues';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
-import { RefusedError } from '../platform/errors.js';
+import { Turnstile } from '../platform/turnstile.js';
 import type { Calculation } from './calculate.worker.js';
 
 /** A calculation is asked to end after the first, and its thread is ended after the second. */
 const DEADLINE_MS = 10_000;
 const GRACE_MS = 5_000;
-const MOST_WAITING = 16;
+const THREADS = Math.max(1, availableParallelism() - 1);
 /** the compiled worker, also for tests that run this file from its source */
 const WORKER = resolve(__dirname, '../../dist/calculators/calculate.worker.js');
 
@@ -20,14 +20,17 @@ export class CalculatorPool implements OnModuleDestroy {
   private readonly threads = new Piscina({
     filename: WORKER,
     minThreads: 0,
-    maxThreads: Math.max(1, availableParallelism() - 1),
-    maxQueue: MOST_WAITING,
+    maxThreads: THREADS,
     idleTimeout: 30_000,
   });
+  private readonly turnstile = new Turnstile({ atOnce: THREADS, waiting: 16, longestWaitMs: DEADLINE_MS, ofOnePerson: 3 });
 
-  /** Runs a calculation; `leave` ends it when no one waits for the answer any more. Refuses with 503 when too many wait. */
-  async run(id: string, input: unknown, leave: AbortSignal): Promise<Result<object>> {
-    if (this.threads.queueSize >= MOST_WAITING) throw new RefusedError(503, { error: 'busy' });
+  /** Runs a calculation; `leave` ends it when no one waits for the answer any more. Refuses with 503 what found no room to run. */
+  run(id: string, input: unknown, personId: string, leave: AbortSignal): Promise<Result<object>> {
+    return this.turnstile.through(personId, () => this.inThread(id, input, leave));
+  }
+
+  private async inThread(id: string, input: unknown, leave: AbortSignal): Promise<Result<object>> {
     const calculation: Calculation = { id, input, deadlineMs: DEADLINE_MS };
     const signal = AbortSignal.any([leave, AbortSignal.timeout(DEADLINE_MS + GRACE_MS)]);
     try {

@@ -7,13 +7,14 @@ import { loadDemo } from './load-demo.js';
 /** The server with invented data in it, for trying things out on one machine. */
 async function main(): Promise<void> {
   const config = readConfig(process.env);
+  if (!config.ownerUrl) throw new Error('the demo fills an empty database: OWNER_DATABASE_URL is missing');
   const app = await createApp({
     ...config,
     webRoot: resolve(__dirname, '../../../web/dist'),
     logLevel: process.env['LOG_LEVEL'] ?? 'warn',
     signInsPerMinute: 60,
   });
-  await loadDemo(app, config.databaseUrl, new Date());
+  await loadDemo(app, config.ownerUrl!, new Date());
   app.enableShutdownHooks();
   await app.listen(config.port, config.host);
   const people = [

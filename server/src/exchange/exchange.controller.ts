@@ -1,6 +1,8 @@
 import type { JobFileDto } from '@caulkhorn/contract';
 import { Body, Controller, Get, Header, Param, Post } from '@nestjs/common';
-import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { Needs, WhoAsks } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
+import { BodyOf } from '../platform/body.js';
 import { ExchangeService } from './exchange.service.js';
 
 @Controller('organisations/:organisationId')
@@ -8,6 +10,7 @@ export class ExchangeController {
   constructor(private readonly exchange: ExchangeService) {}
 
   @Post('import')
+  @BodyOf({ as: 'json', limit: '40mb' })
   @Needs('make-job')
   import(@Body() file: unknown, @WhoAsks() caller: Caller): Promise<{ jobId: string }> {
     return this.exchange.import(file, caller);

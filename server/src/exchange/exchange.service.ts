@@ -8,7 +8,7 @@ import { Injectable } from '@nestjs/common';
 import { HouseStore } from '../house/house-store.js';
 import { addMissing } from '../house/house.service.js';
 import { JobStore } from '../jobs/job-store.js';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { RevisionStore } from '../planning/revision-store.js';
 import { TenantDatabase } from '../platform/database.js';
 import { invalid, notFound } from '../platform/errors.js';

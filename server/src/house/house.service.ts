@@ -5,7 +5,7 @@ import type { Issue } from '@caulkhorn/core/issues';
 import { USUAL_HOUSE } from '@caulkhorn/core/planning';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid } from '../platform/errors.js';
 import { HouseStore } from './house-store.js';

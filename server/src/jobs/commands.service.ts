@@ -25,7 +25,7 @@ import {
 } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { may } from '../people/people.service.js';
 import { ReleaseService } from '../planning/release.service.js';
 import { TenantDatabase } from '../platform/database.js';

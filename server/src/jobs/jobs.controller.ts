@@ -2,7 +2,8 @@ import { CommandDto, type CommandOutcome, JobHeadDto, type JobSummary } from '@c
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
-import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { Needs, WhoAsks } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { CommandsService } from './commands.service.js';
 import type { StoredJob } from './job-store.js';

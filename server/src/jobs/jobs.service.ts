@@ -3,7 +3,7 @@ import type { JobHeadDto, JobSummary } from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { RevisionStore } from '../planning/revision-store.js';
 import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, notFound } from '../platform/errors.js';

@@ -1,9 +1,9 @@
-import type { Permission, Standing } from '@caulkhorn/contract';
+import type { Permission } from '@caulkhorn/contract';
 import { type CanActivate, type ExecutionContext, Injectable, SetMetadata, createParamDecorator } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
-import type { TenantScope } from '../platform/database.js';
 import { RefusedError, notFound } from '../platform/errors.js';
+import type { Caller } from './caller.js';
 import { PeopleService, may } from './people.service.js';
 
 const NEEDS = 'caulkhorn:needs';
@@ -14,11 +14,6 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const Needs = (permission: Permission) => SetMetadata(NEEDS, permission);
 /** A route for everyone, signed in or not. */
 export const Open = () => SetMetadata(OPEN, true);
-
-/** Who asks, and where: set by the guard, read by routes. */
-export interface Caller extends TenantScope {
-  standing: Standing;
-}
 
 type CallerRequest = Request & { caller?: Caller };
 

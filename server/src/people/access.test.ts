@@ -77,6 +77,16 @@ const TABLE: readonly Row[] = [
   { route: `GET ${ORGANISATION}/jobs/not-an-id`, status: [401, 404, 404, 404, 404, 404] },
   { route: 'POST /api/calculators/no-such', body: () => ({}), status: [401, 404, 404, 404, 404, 404] },
   { route: 'GET /api/no/such/route', status: [404, 404, 404, 404, 404, 404] },
+  { route: 'GET /api/account/events', status: [401, 200, 200, 200, 200, 200] },
+  { route: 'PUT /api/account/password', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
+  { route: 'POST /api/account/sessions/end-others', body: () => ({}), status: [401, 200, 200, 200, 200, 200] },
+  { route: 'GET /api/account/second-factor', status: [401, 200, 200, 200, 200, 200] },
+  { route: 'POST /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
+  { route: 'PUT /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
+  { route: 'DELETE /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
+  { route: 'POST /api/account/reset', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
+  { route: `GET ${ORGANISATION}/people`, status: [401, 200, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/people/${randomUUID()}/reset-link`, body: () => ({}), status: [401, 404, 403, 403, 403, 403] },
   { route: 'DELETE /api/session', status: [204, 204, 204, 204, 204, 204] },
 ];
 

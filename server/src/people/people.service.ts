@@ -1,26 +1,12 @@
-import type { Permission, Role, SessionInfo, Standing } from '@caulkhorn/contract';
+import type { Colleague, Permission, Role, SessionInfo, Standing } from '@caulkhorn/contract';
 import { PERMISSIONS } from '@caulkhorn/contract';
 import { Injectable } from '@nestjs/common';
-import { hash, verify } from '@node-rs/argon2';
 import { TenantDatabase } from '../platform/database.js';
-
-/** Verified when no such person exists, so that an unknown address takes as long as a wrong password. */
-const NOBODYS_HASH = hash('nobody has this password');
+import type { Caller } from './caller.js';
 
 @Injectable()
 export class PeopleService {
   constructor(private readonly database: TenantDatabase) {}
-
-  /** The person's id when address and password belong together. */
-  async authenticate(email: string, password: string): Promise<string | null> {
-    const [person] = await this.database.within({}, (manager) =>
-      manager.query<{ id: string; password_hash: string }[]>(`select id, password_hash from person where lower(email) = lower($1)`, [
-        email,
-      ]),
-    );
-    const matches = await verify(person?.password_hash ?? (await NOBODYS_HASH), password).catch(() => false);
-    return person && matches ? person.id : null;
-  }
 
   async sessionInfo(personId: string): Promise<SessionInfo | null> {
     return this.database.within({ personId }, async (manager) => {
@@ -46,6 +32,20 @@ export class PeopleService {
       );
       return found?.role ?? (found?.guest ? 'guest' : null);
     });
+  }
+
+  /** By name; guests of one job or another among them. */
+  colleagues(caller: Caller): Promise<Colleague[]> {
+    return this.database.within(caller, (manager) =>
+      manager.query<Colleague[]>(
+        `select p.id, p.name, p.email, coalesce((select m.role from membership m where m.organisation_id = $1 and m.person_id = p.id), 'guest') as standing
+         from person p
+         where exists (select from membership m where m.organisation_id = $1 and m.person_id = p.id)
+            or exists (select from guest_grant g where g.organisation_id = $1 and g.person_id = p.id)
+         order by p.name`,
+        [caller.organisationId],
+      ),
+    );
   }
 }
 

@@ -2,14 +2,21 @@ import { type SessionInfo, SignInDto } from '@caulkhorn/contract';
 import { Controller, Delete, Get, HttpCode, Post, Req, UseGuards } from '@nestjs/common';
 import { ThrottlerGuard } from '@nestjs/throttler';
 import type { Request } from 'express';
+import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { RefusedError } from '../platform/errors.js';
 import { Open } from './access.guard.js';
 import { PeopleService } from './people.service.js';
+import { SecurityEvents } from './security-events.js';
+import { SignInService } from './sign-in.service.js';
 
 @Controller('session')
 export class SessionController {
-  constructor(private readonly people: PeopleService) {}
+  constructor(
+    private readonly people: PeopleService,
+    private readonly signInService: SignInService,
+    private readonly events: SecurityEvents,
+  ) {}
 
   @Get()
   async current(@Req() request: Request): Promise<SessionInfo> {
@@ -19,15 +26,16 @@ export class SessionController {
   @Open()
   @UseGuards(ThrottlerGuard)
   @Post()
+  @BodyOf({ as: 'json', limit: '4kb' })
   @HttpCode(200)
-  async signIn(@CheckedBody(SignInDto) { email, password }: SignInDto, @Req() request: Request): Promise<SessionInfo> {
-    const personId = await this.people.authenticate(email, password);
-    if (!personId) throw new RefusedError(401, { error: 'wrong-sign-in' });
+  async signIn(@CheckedBody(SignInDto) { email, password, code }: SignInDto, @Req() request: Request): Promise<SessionInfo> {
+    const personId = await this.signInService.authenticate({ email, password, code, address: request.ip });
     // a fresh id, so that a session planted before signing in is worth nothing
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((fault: unknown) => (fault ? reject(fault as Error) : resolve())),
     );
     request.session.personId = personId;
+    request.session.since = Date.now();
     return this.info(personId);
   }
 
@@ -35,6 +43,8 @@ export class SessionController {
   @Delete()
   @HttpCode(204)
   async signOut(@Req() request: Request): Promise<void> {
+    const { personId } = request.session;
+    if (personId) await this.events.add({ kind: 'signed-out', personId, address: request.ip });
     await new Promise<void>((resolve, reject) => request.session.destroy((fault: unknown) => (fault ? reject(fault as Error) : resolve())));
   }
 

@@ -1,6 +1,8 @@
 import { issue } from '@caulkhorn/core/issues';
 import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put, StreamableFile } from '@nestjs/common';
-import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { Needs, WhoAsks } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
+import { BodyOf } from '../platform/body.js';
 import { invalid, notFound } from '../platform/errors.js';
 import { type PictureFacts, PhotosService } from './photos.service.js';
 
@@ -13,6 +15,7 @@ export class PhotosController {
   constructor(private readonly photos: PhotosService) {}
 
   @Put('file')
+  @BodyOf({ as: 'bytes', limit: '15mb' })
   @Needs('survey')
   @HttpCode(200)
   keep(

@@ -3,9 +3,10 @@ import { issue } from '@caulkhorn/core/issues';
 import type { Photo } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
 import { JobStore } from '../jobs/job-store.js';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { TenantDatabase } from '../platform/database.js';
 import { invalid, notFound } from '../platform/errors.js';
+import { Turnstile } from '../platform/turnstile.js';
 import { reEncode } from './re-encode.js';
 
 export interface PictureFacts {
@@ -17,6 +18,9 @@ export interface PictureFacts {
 /** Files of photos. The item comes first, as a command; its file follows and is never written twice. */
 @Injectable()
 export class PhotosService {
+  /** beside sign-in's own: the platform has four threads for both, and pictures may take no more than half */
+  private readonly turnstile = new Turnstile({ atOnce: 2, waiting: 16, longestWaitMs: 20_000, ofOnePerson: 6 });
+
   constructor(private readonly database: TenantDatabase) {}
 
   async keep(jobId: string, photoId: string, original: Buffer, caller: Caller): Promise<PictureFacts> {
@@ -30,7 +34,7 @@ export class PhotosService {
     });
     if (before) return before;
     // outside of a transaction: no connection is held while a picture is worked on
-    const made = await reEncode(original);
+    const made = await this.turnstile.through(caller.personId, () => reEncode(original));
     if (!made.ok) throw invalid(made.issues);
     const { image, thumbnail, widthPx, heightPx } = made.value;
     return this.database.within(caller, async (manager) => {

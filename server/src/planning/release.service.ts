@@ -5,7 +5,7 @@ import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import { HouseStore } from '../house/house-store.js';
 import { JobStore } from '../jobs/job-store.js';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { invalid } from '../platform/errors.js';
 import { RevisionStore } from './revision-store.js';
 

@@ -26,6 +26,7 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
     classTransformerMetadataStorage: defaultMetadataStorage,
     refPointerPrefix: refPrefix,
     additionalConverters: {
+      isRecord: { type: 'object' },
       isWhole: { type: 'integer' },
       isTimeWithOffset: { type: 'string', format: 'date-time' },
       isDay: { type: 'string', format: 'date' },

@@ -1,45 +1,122 @@
+import type { Pool } from 'pg';
 import { DataSource, type EntityManager } from 'typeorm';
+import type { PostgresDriver } from 'typeorm/driver/postgres/PostgresDriver.js';
 import { Foundation1764000000001 } from './migrations/0001-foundation.js';
 import { Readings1764000000002 } from './migrations/0002-readings.js';
 import { Photos1764000000003 } from './migrations/0003-photos.js';
 import { Order1764000000004 } from './migrations/0004-order.js';
 import { Systems1764000000005 } from './migrations/0005-systems.js';
+import { ConfigError } from './config.js';
 import { Stores1764000000006 } from './migrations/0006-stores.js';
+import { Trust1764000000007 } from './migrations/0007-trust.js';
 
-/** The role under which requests run: fenced by row-level security, unable to change the log. */
+/** What requests about jobs run under: fenced by row-level security, unable to change the log. */
 const APP_ROLE = 'caulkhorn_app';
+/** What signing in and sessions run under: sees accounts, and nothing of any job. */
+const GATE_ROLE = 'caulkhorn_gate';
 
-/** Brings the database up to date as its owner, then lets go of the connection. */
-export async function migrate(databaseUrl: string): Promise<void> {
-  const owner = new DataSource({
-    type: 'postgres',
-    url: databaseUrl,
-    migrations: [
-      Foundation1764000000001,
-      Readings1764000000002,
-      Photos1764000000003,
-      Order1764000000004,
-      Systems1764000000005,
-      Stores1764000000006,
-    ],
-    migrationsTransactionMode: 'all',
-  });
+const MIGRATIONS = [
+  Foundation1764000000001,
+  Readings1764000000002,
+  Photos1764000000003,
+  Order1764000000004,
+  Systems1764000000005,
+  Stores1764000000006,
+  Trust1764000000007,
+];
+
+/**
+ * Brings the database up to date as its owner, then lets go of the connection. With the server's own address it also makes the
+ * login that stands in it: one that owns nothing and can become no owner.
+ */
+export async function migrate(ownerUrl: string, serverUrl?: string): Promise<void> {
+  const owner = new DataSource({ type: 'postgres', url: ownerUrl, migrations: MIGRATIONS, migrationsTransactionMode: 'all' });
   await owner.initialize();
   try {
     await owner.runMigrations();
+    if (serverUrl) await makeLogin(owner, new URL(serverUrl));
   } finally {
     await owner.destroy();
   }
 }
 
-export function appConnection(databaseUrl: string): { connectionString: string; options: string; connectionTimeoutMillis: number } {
-  return { connectionString: databaseUrl, options: `-c role=${APP_ROLE}`, connectionTimeoutMillis: 3000 };
+async function makeLogin(owner: DataSource, { username, password }: URL): Promise<void> {
+  const [found] = await owner.query<{ is_owner: boolean }[]>(`select rolname = current_user as is_owner from pg_roles where rolname = $1`, [
+    username,
+  ]);
+  if (found?.is_owner) throw new ConfigError(OWN_LOGIN);
+  const [quoted] = await owner.query<{ name: string; secret: string }[]>(`select quote_ident($1) as name, quote_literal($2) as secret`, [
+    username,
+    decodeURIComponent(password),
+  ]);
+  const { name, secret } = quoted!;
+  // another start may be making the same one
+  await owner.query(`do $$ begin create role ${name} login noinherit nosuperuser nocreatedb nocreaterole password ${secret};
+    exception when duplicate_object or unique_violation then null; end $$`);
+  await owner.query(`grant ${APP_ROLE}, ${GATE_ROLE} to ${name}`);
 }
 
+const OWN_LOGIN =
+  'DATABASE_URL signs in as the owner of the database, or as one that can become it. Give the server a login of its own: "npm run migrate" makes the one that stands in DATABASE_URL.';
+
+/** What stops a server from starting on a database, in one line; null where nothing does. */
+export async function whyUnfit(source: DataSource): Promise<string | null> {
+  const [login] = await source.query<{ may_own: boolean }[]>(
+    `select bool_or(r.rolsuper or pg_has_role(session_user, c.relowner, 'member')) as may_own
+     from pg_roles r, pg_class c where r.rolname = session_user and c.relname = 'log_entry' and c.relkind = 'r'`,
+  );
+  if (login?.may_own) return OWN_LOGIN;
+  const tables = new Set(
+    (
+      await source.query<{ name: string }[]>(
+        `select relname as name from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`,
+      )
+    ).map(({ name }) => name),
+  );
+  if (tables.has('restore_running')) return 'The database was restored only in part. Run "npm run restore" again, to its end.';
+  const missing = TABLES.filter((table) => !tables.has(table));
+  if (missing.length === TABLES.length) return 'The database is empty. Run "npm run migrate" first.';
+  if (missing.length > 0)
+    return `In the database these tables are missing: ${missing.join(', ')}. Run "npm run migrate", or restore a whole backup.`;
+  return null;
+}
+
+/** Every table there must be. */
+const TABLES = [
+  ...['organisation', 'person', 'membership', 'guest_grant', 'session', 'password_reset', 'security_event', 'device', 'server_key'],
+  ...['job', 'space', 'face', 'feature', 'water_body', 'water_level', 'build_up', 'reading', 'photo', 'photo_file'],
+  ...['command', 'plan_revision', 'log_entry', 'job_keys', 'job_import', 'house', 'product', 'stock_move'],
+];
+
+/** A statement, a wait for a lock or a transaction that does nothing ends after so long, rather than hold up everyone else. */
+const PATIENCE = '-c statement_timeout=30s -c lock_timeout=15s -c idle_in_transaction_session_timeout=20s';
+
+interface ConnectionSettings {
+  connectionString: string;
+  options: string;
+  connectionTimeoutMillis: number;
+}
+
+function connectionAs(role: string, databaseUrl: string): ConnectionSettings {
+  return { connectionString: databaseUrl, options: `-c role=${role} ${PATIENCE}`, connectionTimeoutMillis: 3000 };
+}
+
+export const gateConnection = (databaseUrl: string): ConnectionSettings => connectionAs(GATE_ROLE, databaseUrl);
+
 export async function connect(databaseUrl: string): Promise<DataSource> {
-  const { options, connectionTimeoutMillis } = appConnection(databaseUrl);
+  const { options, connectionTimeoutMillis } = connectionAs(APP_ROLE, databaseUrl);
   const source = new DataSource({ type: 'postgres', url: databaseUrl, extra: { options, connectionTimeoutMillis, max: 12 } });
-  return source.initialize();
+  await source.initialize();
+  outliveCutConnections((source.driver as PostgresDriver).master as Pool);
+  return source;
+}
+
+/**
+ * A connection that is cut in the moment between the pool and whoever asked for it has no listener yet, and an error without one
+ * ends the process. Whoever uses the connection hears of it from the next query.
+ */
+export function outliveCutConnections(pool: Pool): void {
+  pool.on('connect', (client) => client.on('error', () => {}));
 }
 
 export interface TenantScope {

@@ -1,39 +1,48 @@
 import connectPgSimple from 'connect-pg-simple';
-import type { RequestHandler } from 'express';
+import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
-import { Pool } from 'pg';
-import { appConnection } from './database.js';
+import type { GateDatabase } from './gate-database.js';
 
 declare module 'express-session' {
   interface SessionData {
     personId: string;
+    /** ms since 1970; when its owner signed in */ since: number;
   }
 }
 
-const TWELVE_HOURS_MS = 12 * 3_600_000;
+const HOUR_MS = 3_600_000;
+/** unused for so long, a session ends */
+const IDLE_MS = 12 * HOUR_MS;
+/** however much it is used, it ends: a stolen one is not for ever */
+const LONGEST_MS = 7 * 24 * HOUR_MS;
+
+export interface SessionSettings {
+  secret: string;
+  /** served over TLS here */ isSecure: boolean;
+  /** a proxy in front may say that it speaks TLS */ isBehindProxy: boolean;
+}
 
 /** Sessions live in the database, so that any server process knows them; the cookie carries only a signed id. */
-export function sessions(databaseUrl: string, secret: string, secure: boolean): { middleware: RequestHandler; close: () => Promise<void> } {
-  const pool = new Pool({ ...appConnection(databaseUrl), max: 4 });
-  pool.on('error', () => {
-    // an idle connection was cut; the next query opens another
-  });
+export function sessions(
+  gate: GateDatabase,
+  { secret, isSecure, isBehindProxy }: SessionSettings,
+): { middleware: RequestHandler[]; close: () => void } {
   const Store = connectPgSimple(session);
-  const store = new Store({ pool, createTableIfMissing: false, errorLog: () => {} });
-  const middleware = session({
+  const store = new Store({ pool: gate.pool, createTableIfMissing: false, errorLog: () => {} });
+  const read = session({
     store,
     secret,
-    name: secure ? '__Host-caulkhorn' : 'caulkhorn',
+    name: isSecure ? '__Host-caulkhorn' : 'caulkhorn',
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure, maxAge: TWELVE_HOURS_MS, path: '/' },
+    cookie: { httpOnly: true, sameSite: 'lax', secure: isSecure || (isBehindProxy ? 'auto' : false), maxAge: IDLE_MS, path: '/' },
   });
-  return {
-    middleware,
-    close: async () => {
-      store.close();
-      await pool.end();
-    },
-  };
+  return { middleware: [read, endOld], close: () => store.close() };
+}
+
+function endOld(request: Request, _response: Response, next: NextFunction): void {
+  const { personId, since } = request.session;
+  if (!personId || (since !== undefined && Date.now() - since < LONGEST_MS)) return next();
+  request.session.regenerate((fault: unknown) => next(fault));
 }

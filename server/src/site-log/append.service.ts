@@ -3,7 +3,7 @@ import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { RevisionStore } from '../planning/revision-store.js';
 import { RefusedError, invalid } from '../platform/errors.js';
 import { LogStore } from './log-store.js';

@@ -1,6 +1,7 @@
 import type { StoresAnswer } from '@caulkhorn/contract';
 import { Body, Controller, Get, Post } from '@nestjs/common';
-import { type Caller, Needs, WhoAsks } from '../people/access.guard.js';
+import { Needs, WhoAsks } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { StoresService } from './stores.service.js';
 
 @Controller('organisations/:organisationId/stores')

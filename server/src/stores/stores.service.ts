@@ -4,7 +4,7 @@ import { type StockMove, checkMove, foldStock } from '@caulkhorn/core/materials'
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import { HouseStore } from '../house/house-store.js';
-import type { Caller } from '../people/access.guard.js';
+import type { Caller } from '../people/caller.js';
 import { TenantDatabase } from '../platform/database.js';
 import { invalid } from '../platform/errors.js';
 

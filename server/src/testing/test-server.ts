@@ -24,9 +24,10 @@ export class TestServer {
     const url = new URL(adminUrl);
     url.pathname = `/${database}`;
     const app = await createApp({
-      databaseUrl: url.href,
+      ownerUrl: url.href,
+      databaseUrl: loginUrl(url.href),
       sessionSecret: 'only for tests, thirty-two characters',
-      logLevel: 'silent',
+      logLevel: process.env['TEST_LOG_LEVEL'] ?? 'silent',
       signInsPerMinute: 1000,
       ...options,
     });
@@ -57,6 +58,13 @@ export class TestServer {
 }
 
 export const ORGANISATION = `/api/organisations/${DEMO_ORGANISATION.id}`;
+
+/** The server's own login in a cluster of tests. */
+export function loginUrl(ownerUrl: string): string {
+  const url = new URL(ownerUrl);
+  [url.username, url.password] = ['caulkhorn_login', 'only for tests'];
+  return url.href;
+}
 
 async function sql(url: string, statement: string): Promise<void> {
   const client = new Client({ connectionString: url });
