@@ -45,7 +45,7 @@ export async function createApp(settings: AppSettings): Promise<NestExpressAppli
   const isBehindProxy = settings.trustProxy !== undefined;
   if (isBehindProxy) app.set('trust proxy', settings.trustProxy);
   const session = sessions(gate, { secret: settings.sessionSecret, isSecure: Boolean(settings.tls), isBehindProxy });
-  app.use('/api', answersAreNotKept, sameOriginOnly, ...session.middleware, middlewareErrors);
+  app.use('/api', ownAnswers, sameOriginOnly, ...session.middleware, middlewareErrors);
   app.setGlobalPrefix('api');
   if (!settings.hasOpenDocs) app.use('/api/docs', signedInOnly);
   serveApiDocs(app);
@@ -60,8 +60,9 @@ export async function createApp(settings: AppSettings): Promise<NestExpressAppli
 }
 
 /** What the API answers is of one person and one moment; a picture, which never changes under its address, says otherwise itself. */
-const answersAreNotKept: RequestHandler = (_request, response, next) => {
-  response.set('Cache-Control', 'no-store');
+const ownAnswers: RequestHandler = (_request, response, next) => {
+  // by this mark a device knows our answer from a page that stands between
+  response.set('Cache-Control', 'no-store').set('X-Caulkhorn', '1');
   next();
 };
 

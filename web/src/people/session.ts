@@ -8,6 +8,9 @@ export function useSession() {
   return useQuery({
     queryKey: ['session'],
     queryFn: async ({ signal, client }): Promise<SessionInfo | null> => {
+      if (localStorage.getItem(UNTOLD)) await endOnServer();
+      // still untold: the cookie is of someone who has left, so nobody is here
+      if (localStorage.getItem(UNTOLD)) return null;
       try {
         const session = await api.get<SessionInfo>('/session', signal);
         await beginAs(session.personId, client);
@@ -21,12 +24,26 @@ export function useSession() {
   });
 }
 
+/** Signed out here, and the server not told yet: the cookie that it must forget is still in this browser. */
+const UNTOLD = 'caulkhorn-signed-out';
+
+/** Tells the server that the session is over. Without signal that waits, and is told before anyone is asked who they are. */
+async function endOnServer(): Promise<void> {
+  localStorage.setItem(UNTOLD, '1');
+  try {
+    await api.delete('/session');
+  } catch (fault) {
+    if (!(fault instanceof ApiError) || fault.isAway) return;
+  }
+  localStorage.removeItem(UNTOLD);
+}
+
 export function useSignOut(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
-    await api.delete('/session');
-    client.setQueryData(['session'], null);
-    // nothing of this person's stays for the next one at the same screen
+    // first of all nothing of this person's stays for the next one at the same screen, whether the server can be reached or not
     await forgetKept(client);
+    client.setQueryData(['session'], null);
+    await endOnServer();
   };
 }

@@ -57,23 +57,29 @@ async function request<T>(method: string, path: string, body?: unknown, signal?:
     throw new ApiError(0, 'no-answer');
   }
   if (before && response.status === 304) return before.answer as T;
-  const text = await response.text();
-  const parsed: unknown = text === '' ? undefined : safeParse(text);
+  const parsed = await ownAnswer(response);
   if (response.ok) {
     const tag = response.headers.get('etag');
     if (again && tag) answered.set(path, { tag, answer: parsed });
     return parsed as T;
   }
-  const refusal = (parsed ?? {}) as { error?: string; fields?: Record<string, FieldFault[]>; current?: unknown };
+  const refusal = parsed as { error?: string; fields?: Record<string, FieldFault[]>; current?: unknown };
   throw new ApiError(response.status, refusal.error ?? 'fault', refusal.fields, refusal.current);
 }
 
-function safeParse(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
+const NOT_OURS = 'not-our-answer';
+
+/**
+ * What our own server answered. The log-in page of a Wi-Fi and the page of a proxy answer 200 as well: whatever does not bear our mark
+ * and is not of our shape counts as no answer at all, so that nothing waiting is taken for sent.
+ */
+async function ownAnswer(response: Response): Promise<unknown> {
+  if (response.headers.get('x-caulkhorn') === null) throw new ApiError(0, NOT_OURS);
+  if (response.status === 204) return undefined;
+  const isJson = response.headers.get('content-type')?.startsWith('application/json');
+  const parsed = isJson ? await response.json().catch(() => undefined) : undefined;
+  if (typeof parsed !== 'object' || parsed === null) throw new ApiError(0, NOT_OURS);
+  return parsed;
 }
 
 export const api = {

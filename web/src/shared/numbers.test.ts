@@ -1,4 +1,5 @@
-import { fieldText, formatMargin, formatQuantity, parseNumber, readQuantity } from './numbers';
+import fc from 'fast-check';
+import { fieldText, formatMargin, formatNumber, formatQuantity, parseNumber, readQuantity } from './numbers';
 
 test('numbers as people type them', () => {
   expect(['0.4', '0,4', ' 12 ', '-1.5', '−2', '.5', '1e3', '1e', '1.2.3', '1,2,3', 'abc', '', '1 2'].map(parseNumber)).toEqual([
@@ -18,6 +19,23 @@ test('numbers as people type them', () => {
   ]);
 });
 
+test('what could be a thousand or a decimal is asked, never guessed', () => {
+  expect(['1,250', '-1,250', '12,500', '999,999'].map(parseNumber)).toEqual([NaN, NaN, NaN, NaN]);
+  // three figures after the comma say nothing where no thousand is written so
+  expect(['0,250', '1234,567', '1,25', '1,2500', '1.250', '1 250', '1\u202f250\u202f000,5'].map(parseNumber)).toEqual([
+    0.25, 1234.567, 1.25, 1.25, 1.25, 1250, 1_250_000.5,
+  ]);
+});
+
+test('the app reads back every figure that it shows', () => {
+  fc.assert(
+    fc.property(fc.double({ min: -1e9, max: 1e9, noNaN: true }), fc.nat(3), (value, decimals) => {
+      const shown = formatNumber(value, decimals);
+      expect(parseNumber(shown)).toBeCloseTo(Number(value.toFixed(decimals)), decimals === 0 ? 0 : decimals - 1);
+    }),
+  );
+});
+
 test('quantities are read and shown in the reader’s units', () => {
   expect(readQuantity('1', 'm', 'us')).toBe(0.3048);
   expect(readQuantity('', 'm', 'us')).toBeUndefined();
@@ -25,13 +43,13 @@ test('quantities are read and shown in the reader’s units', () => {
   expect(formatQuantity(-1.45, 'm', 'metric')).toBe('−1.45\u202fm');
   expect(formatQuantity(20, '°C', 'us')).toBe('68.0\u202f°F');
   expect(formatQuantity(25, 'mm', 'metric')).toBe('25\u202fmm');
-  expect(formatQuantity(112_595.44, 'L/day', 'metric')).toBe('112,595\u202fL/day');
+  expect(formatQuantity(112_595.44, 'L/day', 'metric')).toBe('112\u202f595\u202fL/day');
   expect(formatQuantity(0.44, 'L/day', 'metric')).toBe('0.44\u202fL/day');
   // a little is not nothing, and next to nothing is
   expect(formatQuantity(0.04, 'kg', 'metric')).toBe('0.04\u202fkg');
   expect(formatQuantity(1e-9, 'kg', 'metric')).toBe('0.0\u202fkg');
   // levels keep their centimetres however high the datum lies
-  expect(formatQuantity(1204.35, 'm', 'metric')).toBe('1,204.35\u202fm');
+  expect(formatQuantity(1204.35, 'm', 'metric')).toBe('1\u202f204.35\u202fm');
 });
 
 test('a margin is rounded down: 2.98 K must not read as 3', () => {

@@ -36,8 +36,12 @@ export function formatNumber(value: number, most: number, least = most): string 
     formatter = new Intl.NumberFormat('en-GB', { maximumFractionDigits: most, minimumFractionDigits: least, useGrouping: true });
     formatters.set(key, formatter);
   }
+  // thousands are parted by a thin space (ISO 80000-1): a comma there would be read back as a decimal sign;
   // a typographic minus lines up with digits and is not mistaken for a dash
-  return formatter.format(Object.is(value, -0) ? 0 : value).replace('-', '−');
+  return formatter
+    .format(Object.is(value, -0) ? 0 : value)
+    .replaceAll(',', '\u202f')
+    .replace('-', '−');
 }
 
 /** A quantity in the reader's units, with its unit. */
@@ -63,9 +67,18 @@ export function formatMoney(minor: number, currency: string): string {
   return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
 }
 
-/** Reads what someone typed; a comma may stand for the decimal point. NaN when it is no number. */
+/** Thousands parted by a space of any width, as formatNumber writes them. */
+const IN_THOUSANDS = /^([+-]?\d{1,3})((?:[ \u00a0\u2009\u202f]\d{3})+)(?!\d)/;
+/** One man's thousand is another's 1.25: who writes so is asked. */
+const EITHER_SIGN = /^[+-]?[1-9]\d{0,2},\d{3}$/;
+
+/** Reads what someone typed; a comma may stand for the decimal point. NaN when it is no number, or when the comma could mean either. */
 export function parseNumber(text: string): number {
-  const trimmed = text.trim().replace('−', '-');
+  const trimmed = text
+    .trim()
+    .replace('−', '-')
+    .replace(IN_THOUSANDS, (_, first: string, rest: string) => first + rest.replace(/\D/g, ''));
+  if (EITHER_SIGN.test(trimmed)) return NaN;
   const decimal = /^[^.,]*,[^.,]*$/.test(trimmed) ? trimmed.replace(',', '.') : trimmed;
   return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(decimal) ? Number(decimal) : NaN;
 }

@@ -19,9 +19,12 @@ export interface QueueState<C> {
 interface Kept<C> {
   pending: readonly C[];
   refused: readonly Refused<C>[];
+  /** how often the server has stumbled over the first of them */ faults?: number;
 }
 
 const LONGEST_PAUSE_MS = 10_000;
+/** Faults of the server (500) over one and the same, after which it is set aside and the next goes on. */
+const MOST_FAULTS = 5;
 
 /**
  * What this device has to hand over. Kept in IndexedDB, sent in order, one at a time; several tabs share it and take turns.
@@ -163,8 +166,9 @@ export abstract class SendQueue<C extends { id: string }> {
       return true;
     } catch (fault) {
       if (!(fault instanceof ApiError)) throw fault;
-      if (fault.isAway || fault.status === 401 || fault.status === 429 || fault.status === 500) return false;
-      if (await this.mend(fault)) return true;
+      if (fault.isAway || fault.status === 401 || fault.status === 429) return false;
+      if (fault.status >= 500 && !(await this.isTooOften())) return false;
+      if (fault.status < 500 && (await this.mend(fault))) return true;
       const refused: Refused<C> = { command, code: fault.code, fields: fault.fields, current: fault.current as Refused<C>['current'] };
       this.unkept = this.unkept.filter(({ id }) => id !== command.id);
       await this.store((kept) => ({ pending: kept.pending.filter((c) => c.id !== command.id), refused: [...kept.refused, refused] }));
@@ -172,9 +176,15 @@ export abstract class SendQueue<C extends { id: string }> {
     }
   }
 
+  private async isTooOften(): Promise<boolean> {
+    let faults = 0;
+    await this.store((kept) => ({ ...kept, faults: (faults = (kept.faults ?? 0) + 1) }));
+    return faults >= MOST_FAULTS;
+  }
+
   private drop(commandId: string): Promise<void> {
     this.unkept = this.unkept.filter(({ id }) => id !== commandId);
-    return this.store((kept) => ({ ...kept, pending: kept.pending.filter((c) => c.id !== commandId) }));
+    return this.store(({ pending, refused }) => ({ pending: pending.filter((c) => c.id !== commandId), refused }));
   }
 }
 

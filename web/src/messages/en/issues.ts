@@ -3,7 +3,7 @@ export const ISSUES = {
   'issue.other': 'This is not accepted ({code}).',
   'issue.missing': 'This is needed.',
   'issue.unknown-field': 'There is no such field.',
-  'issue.not-a-number': 'A number is needed.',
+  'issue.not-a-number': 'A number is needed: 1250, 1 250 or 1.25 (1,250 could be either).',
   'issue.not-whole': 'A whole number is needed.',
   'issue.below-min': 'At least {min}.',
   'issue.above-max': 'At most {max}.',
