@@ -18,6 +18,68 @@ const CORE_ORDER = [
   'exchange',
 ];
 
+/** The web's rooms from the ground up: `job` is what every step stands on, `desk` the roof that puts the steps together. */
+const WEB_ORDER = [
+  'messages',
+  'shared',
+  'words',
+  'fields',
+  'calculation',
+  'workings',
+  'charts',
+  'job',
+  'exchange',
+  'sheet',
+  'drawings',
+  'devices',
+  'survey',
+  'water',
+  'build-up',
+  'stores',
+  'materials',
+  'programme',
+  'site-log',
+  'handover',
+  'house',
+  'bench',
+  'people',
+  'jobs',
+  'desk',
+];
+/** The server's: `records` holds all SQL about a job, `jobs` answers for it. */
+const SERVER_ORDER = [
+  'platform',
+  'people',
+  'records',
+  'house',
+  'planning',
+  'site-log',
+  'photos',
+  'stores',
+  'exchange',
+  'calculators',
+  'jobs',
+  'demo',
+  'testing',
+];
+
+/** In a layer's rooms nothing runs back up, and what is in no room stands on top of all. */
+const inOrder = (layer, rooms) => [
+  ...rooms.map((room, i) => ({
+    name: `${layer}-${room}-stands-on-what-is-below`,
+    severity: 'error',
+    from: { path: `^${layer}/src/${room}/`, pathNot: room === 'demo' ? '/main\\.ts$' : room === 'testing' ? '.' : '\\.test\\.tsx?$' },
+    to: { path: `^${layer}/src/((${rooms.slice(i + 1).join('|') || '-'})/|[^/]+$)` },
+  })),
+  {
+    name: `${layer}-has-no-room-without-a-place`,
+    comment: 'a new folder is put into its order in .dependency-cruiser.cjs',
+    severity: 'error',
+    from: { path: `^${layer}/src/`, pathNot: `^${layer}/src/((${rooms.join('|')})/|[^/]+$)` },
+    to: {},
+  },
+];
+
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
@@ -38,6 +100,8 @@ module.exports = {
       from: { path: `^core/src/${room}(/|\\.ts$)`, pathNot: '\\.test\\.ts$' },
       to: { path: `^core/src/(${CORE_ORDER.slice(i + 1).join('|') || '-'})(/|\\.ts$)` },
     })),
+    ...inOrder('web', WEB_ORDER),
+    ...inOrder('server', SERVER_ORDER),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -9,9 +9,9 @@ import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
 const jobParts = {
-  context: () => import('./workspace/job-context'),
-  planning: () => import('./workspace/plan-context'),
-  page: () => import('./workspace/job-page'),
+  context: () => import('./job/job-context'),
+  planning: () => import('./job/plan-context'),
+  page: () => import('./desk/job-page'),
 };
 const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobProvider })));
 const PlanningProvider = lazy(() => jobParts.planning().then((m) => ({ default: m.PlanningProvider })));

@@ -10,7 +10,7 @@ import { keepForGood } from './shared/device-storage';
 import { KEEP_ANSWERS, KEPT_FOR_MS } from './shared/kept-answers';
 import { keepPages } from './shared/offline-pages';
 import { FaultBoundary } from './shared/ui/fault-boundary';
-import { askForJobAt } from './workspace/job-queries';
+import { askForJobAt } from './job/job-queries';
 import { showTheme, usePreferences } from './shared/preferences';
 
 const client: QueryClient = new QueryClient({

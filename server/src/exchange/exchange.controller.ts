@@ -1,6 +1,7 @@
 import type { JobFileDto } from '@caulkhorn/contract';
 import { Body, Controller, Get, Header, Param, Post } from '@nestjs/common';
-import { Needs, WhoAsks } from '../people/access.guard.js';
+import { WhoAsks } from '../people/access.guard.js';
+import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { BodyOf } from '../platform/body.js';
 import { ExchangeService } from './exchange.service.js';

@@ -5,14 +5,14 @@ import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type JobModel, checkModel } from '@caulkhorn/core/jobs';
 import { findBrokenLink } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
-import { HouseStore } from '../house/house-store.js';
+import { HouseStore } from '../records/house-store.js';
 import { addMissing } from '../house/house.service.js';
-import { JobStore } from '../jobs/job-store.js';
+import { JobStore } from '../records/job-store.js';
 import type { Caller } from '../people/caller.js';
-import { RevisionStore } from '../planning/revision-store.js';
+import { RevisionStore } from '../records/revision-store.js';
 import { TenantDatabase } from '../platform/database.js';
 import { invalid, notFound } from '../platform/errors.js';
-import { LogStore } from '../site-log/log-store.js';
+import { LogStore } from '../records/log-store.js';
 
 @Injectable()
 export class ExchangeService {

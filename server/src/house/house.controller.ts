@@ -1,6 +1,7 @@
 import { AddProductsDto, type HouseAnswer, HouseRulesDto } from '@caulkhorn/contract';
 import { Controller, Get, Post, Put } from '@nestjs/common';
-import { Needs, WhoAsks } from '../people/access.guard.js';
+import { WhoAsks } from '../people/access.guard.js';
+import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { HouseService } from './house.service.js';

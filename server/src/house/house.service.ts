@@ -8,7 +8,7 @@ import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
 import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid } from '../platform/errors.js';
-import { HouseStore } from './house-store.js';
+import { HouseStore } from '../records/house-store.js';
 
 @Injectable()
 export class HouseService {

@@ -31,7 +31,7 @@ import { ReleaseService } from '../planning/release.service.js';
 import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { AppendService } from '../site-log/append.service.js';
-import { JobStore } from './job-store.js';
+import { JobStore } from '../records/job-store.js';
 
 /** How many of a kind one job may hold. */
 const MOST: Partial<Record<ItemKind, number>> = { face: LIMITS.faces, feature: LIMITS.features, photo: LIMITS.photos };

@@ -2,11 +2,12 @@ import { CommandDto, type CommandOutcome, JobHeadDto, type JobSummary } from '@c
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
-import { Needs, WhoAsks } from '../people/access.guard.js';
+import { WhoAsks } from '../people/access.guard.js';
+import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { CommandsService } from './commands.service.js';
-import type { StoredJob } from './job-store.js';
+import type { StoredJob } from '../records/job-store.js';
 import { JobsService } from './jobs.service.js';
 
 @Controller('organisations/:organisationId/jobs')

@@ -4,11 +4,11 @@ import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
-import { RevisionStore } from '../planning/revision-store.js';
+import { RevisionStore } from '../records/revision-store.js';
 import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, notFound } from '../platform/errors.js';
-import { LogStore } from '../site-log/log-store.js';
-import { JobStore, type StoredJob } from './job-store.js';
+import { LogStore } from '../records/log-store.js';
+import { JobStore, type StoredJob } from '../records/job-store.js';
 
 @Injectable()
 export class JobsService {

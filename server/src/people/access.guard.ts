@@ -1,19 +1,13 @@
 import type { Permission } from '@caulkhorn/contract';
-import { type CanActivate, type ExecutionContext, Injectable, SetMetadata, createParamDecorator } from '@nestjs/common';
+import { type CanActivate, type ExecutionContext, Injectable, createParamDecorator } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { RefusedError, notFound } from '../platform/errors.js';
+import { NEEDS, OPEN } from '../platform/route-rules.js';
 import type { Caller } from './caller.js';
 import { PeopleService, may } from './people.service.js';
 
-const NEEDS = 'caulkhorn:needs';
-const OPEN = 'caulkhorn:open';
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
-
-/** The permission that a route needs in the organisation (and on the job) that its address names. */
-export const Needs = (permission: Permission) => SetMetadata(NEEDS, permission);
-/** A route for everyone, signed in or not. */
-export const Open = () => SetMetadata(OPEN, true);
 
 type CallerRequest = Request & { caller?: Caller };
 

@@ -4,7 +4,7 @@ import { ThrottlerGuard } from '@nestjs/throttler';
 import type { Request } from 'express';
 import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
-import { Open } from './access.guard.js';
+import { Open } from '../platform/route-rules.js';
 import { AccountService } from './account.service.js';
 
 /** One's own account. What asks for a password is slowed down as signing in is. */

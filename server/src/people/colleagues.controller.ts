@@ -1,7 +1,8 @@
 import type { Colleague } from '@caulkhorn/contract';
 import { Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { notFound } from '../platform/errors.js';
-import { Needs, WhoAsks } from './access.guard.js';
+import { WhoAsks } from './access.guard.js';
+import { Needs } from '../platform/route-rules.js';
 import type { Caller } from './caller.js';
 import { AccountService } from './account.service.js';
 import { PeopleService } from './people.service.js';

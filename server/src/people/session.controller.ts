@@ -5,7 +5,7 @@ import type { Request } from 'express';
 import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { RefusedError } from '../platform/errors.js';
-import { Open } from './access.guard.js';
+import { Open } from '../platform/route-rules.js';
 import { PeopleService } from './people.service.js';
 import { SecurityEvents } from './security-events.js';
 import { SignInService } from './sign-in.service.js';

@@ -1,6 +1,7 @@
 import { issue } from '@caulkhorn/core/issues';
 import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put, StreamableFile } from '@nestjs/common';
-import { Needs, WhoAsks } from '../people/access.guard.js';
+import { WhoAsks } from '../people/access.guard.js';
+import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { BodyOf } from '../platform/body.js';
 import { invalid, notFound } from '../platform/errors.js';

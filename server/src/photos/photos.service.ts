@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { issue } from '@caulkhorn/core/issues';
 import type { Photo } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
-import { JobStore } from '../jobs/job-store.js';
+import { JobStore } from '../records/job-store.js';
 import type { Caller } from '../people/caller.js';
 import { TenantDatabase } from '../platform/database.js';
 import { invalid, notFound } from '../platform/errors.js';

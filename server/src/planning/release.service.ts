@@ -3,11 +3,11 @@ import { issue } from '@caulkhorn/core/issues';
 import { planJob, revisionContent } from '@caulkhorn/core/planning';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
-import { HouseStore } from '../house/house-store.js';
-import { JobStore } from '../jobs/job-store.js';
+import { HouseStore } from '../records/house-store.js';
+import { JobStore } from '../records/job-store.js';
 import type { Caller } from '../people/caller.js';
 import { invalid } from '../platform/errors.js';
-import { RevisionStore } from './revision-store.js';
+import { RevisionStore } from '../records/revision-store.js';
 
 @Injectable()
 export class ReleaseService {

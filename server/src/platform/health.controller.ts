@@ -1,5 +1,5 @@
 import { Controller, Get } from '@nestjs/common';
-import { Open } from '../people/access.guard.js';
+import { Open } from './route-rules.js';
 import { TenantDatabase } from './database.js';
 import { RefusedError } from './errors.js';
 

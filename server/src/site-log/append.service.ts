@@ -4,9 +4,9 @@ import { type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
-import { RevisionStore } from '../planning/revision-store.js';
+import { RevisionStore } from '../records/revision-store.js';
 import { RefusedError, invalid } from '../platform/errors.js';
-import { LogStore } from './log-store.js';
+import { LogStore } from '../records/log-store.js';
 
 @Injectable()
 export class AppendService {

@@ -1,6 +1,7 @@
 import type { StoresAnswer } from '@caulkhorn/contract';
 import { Body, Controller, Get, Post } from '@nestjs/common';
-import { Needs, WhoAsks } from '../people/access.guard.js';
+import { WhoAsks } from '../people/access.guard.js';
+import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { StoresService } from './stores.service.js';
 

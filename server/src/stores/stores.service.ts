@@ -3,7 +3,7 @@ import { issue } from '@caulkhorn/core/issues';
 import { type StockMove, checkMove, foldStock } from '@caulkhorn/core/materials';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
-import { HouseStore } from '../house/house-store.js';
+import { HouseStore } from '../records/house-store.js';
 import type { Caller } from '../people/caller.js';
 import { TenantDatabase } from '../platform/database.js';
 import { invalid } from '../platform/errors.js';

@@ -7,10 +7,10 @@ import { faultText } from '../shared/use-kept-form';
 import { Law, Sources } from '../workings/law';
 import type { ValueReader } from '../workings/value-text';
 import { ValueView } from '../workings/value-view';
-import { placeInWords } from './field-words';
-import type { Calculation } from './use-calculation';
+import { placeInWords } from '../fields/field-words';
+import type { Calculation } from '../calculation/use-calculation';
 
-const Chart = lazy(() => import('./charts/chart'));
+const Chart = lazy(() => import('../charts/chart'));
 
 interface AnswerProps {
   calculator: AnyCalculator;

@@ -1,7 +1,7 @@
 import { CALCULATORS, EXAMPLES, calculate } from '@caulkhorn/core/calculators';
 import { describeFields } from '@caulkhorn/core/fields';
 import { fromHash, toHash } from './address';
-import { type DraftRecord, draftOf, readRecord, rewriteRecord } from './draft';
+import { type DraftRecord, draftOf, readRecord, rewriteRecord } from '../fields/draft';
 import { findCalculators, purposeOf } from './find-calculators';
 
 const metric = { units: 'metric', timeZone: 'Europe/Oslo' } as const;

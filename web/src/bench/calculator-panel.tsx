@@ -12,10 +12,10 @@ import { fromHash, toHash } from './address';
 import { Answer } from './answer';
 import { useBench } from './bench-store';
 import { cautionFor } from './cautions';
-import { type DraftRecord, type Reader, draftOf, readRecord, rewriteRecord } from './draft';
-import { FieldsForm } from './fields-form';
+import { type DraftRecord, type Reader, draftOf, readRecord, rewriteRecord } from '../fields/draft';
+import { FieldsForm } from '../fields/fields-form';
 import { purposeOf } from './find-calculators';
-import { useCalculation } from './use-calculation';
+import { useCalculation } from '../calculation/use-calculation';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const SETTLED_MS = 400;

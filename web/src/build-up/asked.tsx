@@ -3,7 +3,7 @@ import { type Demands, type Face, OLD_LAYERS, type OldLayer } from '@caulkhorn/c
 import { t } from '../messages/t';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 const UNSAID = '';
 

@@ -3,7 +3,7 @@ import { useId } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { layerName, rateText, waitText } from './layer-text';
 
 const ROW_PX = 62;

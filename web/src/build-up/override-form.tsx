@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 /** Another treatment than the table's, with the reason that the dossier will show. */
 export function OverrideForm({ treatment, facePlan, rules }: { treatment: Treatment; facePlan: FacePlan; rules: readonly DetailRule[] }) {

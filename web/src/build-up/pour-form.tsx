@@ -11,8 +11,8 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { faultText, useKeptForm } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 import type { FaceSite } from './use-face-site';
 
 /** Concrete still to be placed: what goes into a pour, or onto a bay, and when. */

@@ -3,8 +3,8 @@ import { type Face, SCHOOL_QUESTIONS, type School, type SchoolChoices, type Scho
 import type { FacePlan } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
-import { useHouse } from '../workspace/use-house';
+import { useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
 
 const INHERIT = '';
 

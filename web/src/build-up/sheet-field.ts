@@ -1,7 +1,7 @@
 import { type Pack, PRODUCT_FIELDS, type Product, sheetDifferences } from '@caulkhorn/core/catalogue';
 import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { ownWords } from '../bench/field-words';
+import { ownWords } from '../fields/field-words';
 import { formatNumber } from '../shared/numbers';
 import { scalarText, unitOfSpec } from '../workings/value-text';
 

@@ -8,7 +8,7 @@ import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
 import { OverrideForm } from './override-form';

@@ -4,9 +4,9 @@ import { type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@cau
 import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../workspace/job-context';
-import { useHouse } from '../workspace/use-house';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
+import { usePlanning } from '../job/plan-context';
 
 const HOUR_MS = 3_600_000;
 

@@ -1,7 +1,7 @@
 import type { RankingWeights } from '@caulkhorn/core/jobs';
 import { Minus, Plus } from 'lucide-react';
 import { t } from '../messages/t';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { RANKED_BY } from './ranked-by';
 
 const MOST = 5;

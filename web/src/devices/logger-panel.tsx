@@ -7,7 +7,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { INSTRUMENTS, usePaired } from './instruments';
 import { SimulatedBadge } from './pairing-dialog';
 

@@ -11,9 +11,9 @@ import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { EntryText } from '../site-log/log-list';
-import { itemName } from '../programme/item-name';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { itemName } from '../words/item-name';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 import { whatIsMissing } from './missing';
 
 /** The dossier: what was done where, by whom, in which conditions and with which batches. Made for A4. */

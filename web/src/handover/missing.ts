@@ -3,7 +3,7 @@ import type { JobPlan } from '@caulkhorn/core/planning';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { SiteState } from '@caulkhorn/core/site-log';
 import { t } from '../messages/t';
-import { itemName } from '../programme/item-name';
+import { itemName } from '../words/item-name';
 
 /** What a dossier would lack today, in words. */
 export function whatIsMissing(model: JobModel, plan: JobPlan, revision: PlanRevision | null, site: SiteState, waiting: number): string[] {

@@ -7,7 +7,7 @@ import { formatMoney } from '../shared/numbers';
 import { saveFile } from '../shared/save-file';
 import { Button } from '../shared/ui/button';
 import { type Column, DataTable } from '../shared/ui/data-table';
-import type { PartProps } from './part-props';
+import type { PartProps } from '../stores/part-props';
 import { ProductDialog } from './product-dialog';
 import { ProductsImport } from './products-import';
 import { productsCsv } from './products-csv';

@@ -5,10 +5,10 @@ import { ArrowLeft } from 'lucide-react';
 import { Link, NavLink, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Failed, Loading } from '../shared/ui/states';
-import { houseQuery } from '../workspace/job-queries';
+import { houseQuery } from '../job/job-queries';
 import { CatalogueTable } from './catalogue-table';
 import { HouseSchools } from './house-schools';
-import type { PartProps } from './part-props';
+import type { PartProps } from '../stores/part-props';
 import { OutputRates } from './output-rates';
 import { StoresTable } from '../stores/stores-table';
 

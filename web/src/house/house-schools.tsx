@@ -2,7 +2,7 @@ import { SCHOOLS } from '@caulkhorn/core/build-up';
 import { SCHOOL_QUESTIONS, type School } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { SelectField, TextField } from '../shared/ui/field';
-import type { PartProps } from './part-props';
+import type { PartProps } from '../stores/part-props';
 import { usePutHouse } from './use-put-house';
 
 const AS_MOST = '';

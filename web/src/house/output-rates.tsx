@@ -2,7 +2,7 @@ import { PACES, type PaceId } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatNumber } from '../shared/numbers';
 import { FigureField } from '../shared/ui/figure-field';
-import type { PartProps } from './part-props';
+import type { PartProps } from '../stores/part-props';
 import { usePutHouse } from './use-put-house';
 
 const CENTS = 100;

@@ -2,8 +2,8 @@ import { PRODUCT_FIELDS, type Product, checkProduct } from '@caulkhorn/core/cata
 import { describeFields } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { useMemo, useState } from 'react';
-import { draftOf, readRecord } from '../bench/draft';
-import { FieldsForm } from '../bench/fields-form';
+import { draftOf, readRecord } from '../fields/draft';
+import { FieldsForm } from '../fields/fields-form';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';

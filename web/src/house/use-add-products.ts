@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
-import { houseQuery } from '../workspace/job-queries';
+import { houseQuery } from '../job/job-queries';
 
 /** Adds sheets to the organisation's catalogue, all or none; answers what stands against it. */
 export function useAddProducts(organisationId: string): (products: readonly Product[]) => Promise<readonly Issue[]> {

@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
-import { houseQuery } from '../workspace/job-queries';
+import { houseQuery } from '../job/job-queries';
 
 type Rules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH' | 'sparePct'>;
 

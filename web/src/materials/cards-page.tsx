@@ -8,8 +8,8 @@ import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import WorkingDialog from '../workings/working-dialog';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 import { cardsPdf } from './cards-pdf';
 import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
@@ -49,7 +49,7 @@ export function CardsPage() {
       </header>
       {cards.length === 0 ? <p>{t('materials.none')}</p> : <MixingCards cards={cards} isLarge />}
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
-      <WorkingDialog />
+      <WorkingDialog timeZone={model.job.timeZone} />
     </main>
   );
 }

@@ -4,7 +4,7 @@ import type { Content } from 'pdfmake/interfaces';
 import { loadPdfMaker } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';
-import { nothingElse, partName, stepsOf } from './card-text';
+import { nothingElse, partName, stepsOf } from '../words/card-text';
 
 /** Mixing cards on A4, large enough to be read from an arm's length. */
 export async function cardsPdf(cards: readonly MixingCard[], title: string, line: string, units: UnitSystem): Promise<Blob> {

@@ -6,10 +6,10 @@ import { formatMoney, formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { FigureField } from '../shared/ui/figure-field';
-import { useJob } from '../workspace/job-context';
-import { useHouse } from '../workspace/use-house';
-import { usePlanning } from '../workspace/plan-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
+import { usePlanning } from '../job/plan-context';
+import { useSelection } from '../job/selection';
 
 interface Row {
   faceId: string;

@@ -4,7 +4,7 @@ import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { useWorking } from '../workings/use-working';
-import { nothingElse, partName, stepsOf } from './card-text';
+import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { CrewPlan } from './crew-plan';
 
 /** One card a product, to be read from an arm's length: how much of what, in which order, and for how long it lives. */

@@ -7,9 +7,9 @@ import { useUnits } from '../shared/preferences';
 import { dayOnly } from '../shared/times';
 import { SelectField } from '../shared/ui/field';
 import { Figure } from '../workings/figure';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
-import { useHouse } from '../workspace/use-house';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
+import { useHouse } from '../job/use-house';
 
 /** All at once, or what each week takes by itself. */
 export function Orders({ plan }: { plan: JobPlan }) {

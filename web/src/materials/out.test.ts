@@ -3,7 +3,7 @@ import type { JobModel } from '@caulkhorn/core/jobs';
 import { USUAL_CREW, USUAL_HOUSE, mixingCard, planJob } from '@caulkhorn/core/planning';
 import Papa from 'papaparse';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
-import { nothingElse, stepsOf } from './card-text';
+import { nothingElse, stepsOf } from '../words/card-text';
 import { asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
 
 const coat = SHIPPED_CATALOGUE.choices('coat', 'crystalline-slurry')[0]!;

@@ -4,9 +4,9 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { useWorking } from '../workings/use-working';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
+import { useSelection } from '../job/selection';
 
 /** What every layer and every detail takes. A line leads to its place on the sheet, its figure to its working. */
 export function TakeOffList({ lines }: { lines: readonly TakeOffLine[] }) {

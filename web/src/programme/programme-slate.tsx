@@ -8,12 +8,12 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, fullTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { type Column, DataTable } from '../shared/ui/data-table';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
-import { SlateTitle } from '../workspace/slate-title';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
+import { SlateTitle } from '../shared/ui/slate-title';
+import { usePlanning } from '../job/plan-context';
 import { conflictText } from './conflict-text';
-import { itemName, stepName } from './item-name';
+import { itemName, stepName } from '../words/item-name';
 
 const CONFLICTS_SHOWN = 12;
 

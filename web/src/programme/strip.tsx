@@ -5,11 +5,11 @@ import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { timeOfDay, weekdayAndTime } from '../shared/times';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
+import { usePlanning } from '../job/plan-context';
 import { conflictText } from './conflict-text';
-import { itemName, stepName } from './item-name';
+import { itemName, stepName } from '../words/item-name';
 
 const HOUR_MS = 3_600_000;
 const BACK_H = 6;

@@ -1,6 +1,6 @@
 import { crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { conflictText } from './conflict-text';
-import { itemName } from './item-name';
+import { itemName } from '../words/item-name';
 
 const job = { ...sampleJob(), features: [crack()] };
 

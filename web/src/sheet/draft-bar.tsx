@@ -4,7 +4,7 @@ import { Check, Undo2, X } from 'lucide-react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { useSelection } from '../workspace/selection';
+import { useSelection } from '../job/selection';
 
 /** What the tool in hand is waiting for, and by buttons what keys do: a phone has none. */
 export function DraftBar({ end }: { end(): void }) {

@@ -3,8 +3,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Camera, Search } from 'lucide-react';
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
-import { useJob } from '../workspace/job-context';
-import { type Selected, useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { type Selected, useSelection } from '../job/selection';
 
 type Row =
   | { kind: 'space'; id: string; name: string }

@@ -1,8 +1,8 @@
 import { type Face, isLevelFace, sitePoint } from '@caulkhorn/core/jobs';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 
 /** Where the faces stand to each other, seen from above: walls as lines, floors as areas, linings as their run. A press chooses one. */
 export function KeyPlan() {

@@ -3,7 +3,7 @@ import { pressureKPa } from '@caulkhorn/core/physics';
 import { FRESH_WATER_KG_M3 } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
-import { readingText } from '../survey/reading-text';
+import { readingText } from '../words/reading-text';
 import { paintLabelGround } from './label-ground';
 import { LabelPlacer } from './labels';
 import type { PlacedFace } from './layout';

@@ -1,4 +1,4 @@
-import type { Selected } from '../workspace/selection';
+import type { Selected } from '../job/selection';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Hatches } from './hatch';

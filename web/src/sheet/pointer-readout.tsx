@@ -4,8 +4,8 @@ import { waterOn } from '@caulkhorn/core/water';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 
 /** Level, head and pressure where the pointer is. */
 export function PointerReadout() {

@@ -1,6 +1,6 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import type { Selected } from '../workspace/selection';
+import type { Selected } from '../job/selection';
 import { type PlacedFace, type SheetLayout, toSheet } from './layout';
 import { paintOverlay } from './paint-overlay';
 import type { Palette } from './palette';

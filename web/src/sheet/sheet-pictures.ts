@@ -1,10 +1,10 @@
-import { sheetStands } from '../workspace/first-sheet';
+import { sheetStands } from '../job/first-sheet';
 import type { FromPainter, Sight, Subject, ToPainter } from './picture';
 import type { Size, View } from './view';
 
 const MARGIN_SHARE = 0.3;
 
-const newPainter = () => new Worker(new URL('../worker/sheet-painter.ts', import.meta.url), { type: 'module' });
+const newPainter = () => new Worker(new URL('./sheet-painter.worker.ts', import.meta.url), { type: 'module' });
 let spare: Worker | undefined;
 
 /** A painter takes a while to start: one is started while the job is still on its way. */

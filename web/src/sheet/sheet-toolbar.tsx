@@ -3,8 +3,8 @@ import { ArrowLeft, Ellipsis, Focus, type LucideIcon, Maximize2, ZoomIn, ZoomOut
 import { DropdownMenu } from 'radix-ui';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 import type { SheetCamera } from './sheet-camera';
 import { FIRST_TOOLS, TOOLS } from './tools';
 

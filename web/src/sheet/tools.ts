@@ -19,7 +19,7 @@ import {
   Sprout,
   Waves,
 } from 'lucide-react';
-import type { Tool } from '../workspace/selection';
+import type { Tool } from '../job/selection';
 
 const ICONS: Readonly<Record<FeatureKind, LucideIcon>> = {
   crack: Spline,

@@ -7,8 +7,8 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
-import { itemName } from '../programme/item-name';
-import { useJob } from '../workspace/job-context';
+import { itemName } from '../words/item-name';
+import { useJob } from '../job/job-context';
 import { StepForm } from './step-form';
 
 const SHORT = 12;

@@ -7,10 +7,10 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
-import { nothingElse, partName, stepsOf } from '../materials/card-text';
-import { stepName } from '../programme/item-name';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { stepName } from '../words/item-name';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 

@@ -5,7 +5,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom } from './conditions-fields';
 
 interface Texts extends ConditionTexts {

@@ -10,10 +10,10 @@ import { fromLocalField, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { stepName } from '../programme/item-name';
+import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom, isBreach } from './conditions-fields';
 
 interface Texts extends ConditionTexts {

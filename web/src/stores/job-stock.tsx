@@ -10,9 +10,9 @@ import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { Failed, Loading } from '../shared/ui/states';
-import { useJob } from '../workspace/job-context';
-import { useHouse } from '../workspace/use-house';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
+import { usePlanning } from '../job/plan-context';
 import { StockNotices } from './stock-notices';
 import { type NewMove, useAddMoves, useStores } from './use-stores';
 

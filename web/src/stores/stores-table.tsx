@@ -9,7 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { Failed, Loading } from '../shared/ui/states';
-import type { PartProps } from '../house/part-props';
+import type { PartProps } from './part-props';
 import { DeliveryDialog } from './delivery-dialog';
 import { LotDialog } from './lot-dialog';
 import { StockNotices } from './stock-notices';

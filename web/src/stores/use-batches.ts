@@ -2,8 +2,8 @@ import type { Product } from '@caulkhorn/core/catalogue';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../workspace/job-context';
-import { useHouse } from '../workspace/use-house';
+import { useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
 import { useStores } from './use-stores';
 
 /** What the store knows of a batch that somebody types: which are there, first to expire first, and whether this one may still be used. */

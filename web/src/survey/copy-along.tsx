@@ -11,7 +11,7 @@ import { nextMark } from '../sheet/new-feature';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 /** The same thing again and again along a joint, a crack or an edge: tie holes, anchors, weep holes, cracks at every bay. */
 export function CopyAlong({ feature, face }: { feature: Feature; face: Face }) {

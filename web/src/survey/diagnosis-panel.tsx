@@ -8,8 +8,8 @@ import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 import { Figure } from '../workings/figure';
 
 const HOUR_MS = 3_600_000;

@@ -8,7 +8,7 @@ import { Button } from '../shared/ui/button';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { FacePlace } from './face-place';
 import { OutlineField } from './outline-field';
 import { outlineText, readOutline } from './outline-text';

@@ -2,8 +2,8 @@ import type { Face } from '@caulkhorn/core/jobs';
 import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 
 /** A face earlier or later in the walk round its room, or off the job altogether. */
 export function FacePlace({ face }: { face: Face }) {

@@ -10,8 +10,8 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 import { type FeatureTexts, MEASURES, featureFrom, hasField, textsOf } from './feature-texts';
 import { FlowFields } from './flow-fields';
 

@@ -5,8 +5,8 @@ import { ChevronRight } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
 import { t } from '../messages/t';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../workspace/job-context';
-import { type Selected, useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { type Selected, useSelection } from '../job/selection';
 
 const HOUR_MS = 3_600_000;
 const MOST_SHOWN = 100;

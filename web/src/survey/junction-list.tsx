@@ -6,8 +6,8 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
-import { useJob } from '../workspace/job-context';
-import { usePlanning } from '../workspace/plan-context';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 
 /** How a face meets the others, as found from the outlines, and what someone saw instead. */
 export function JunctionList({ face, editable }: { face: Face; editable: boolean }) {

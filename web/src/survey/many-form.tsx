@@ -10,9 +10,9 @@ import { readQuantity } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
-import { SlateTitle } from '../workspace/slate-title';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
+import { SlateTitle } from '../shared/ui/slate-title';
 import { MEASURES, type Measure, hasField } from './feature-texts';
 
 const AS_IS = '';

@@ -10,7 +10,7 @@ import { useUnits } from '../shared/preferences';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { usualFace } from './usual-face';
 import { OutlineField } from './outline-field';
 import { readOutline } from './outline-text';

@@ -9,8 +9,8 @@ import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
-import { keepPhotoFile } from '../workspace/photo-files';
+import { useJob } from '../job/job-context';
+import { keepPhotoFile } from '../job/photo-files';
 import { readPhoto } from './read-photo';
 import { usePicture } from './use-picture';
 

@@ -9,7 +9,7 @@ import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { COLUMNS, type Column, type Mapping, NEEDED, guessMapping, toReadings } from './read-readings';
 
 const NO_COLUMN = '-1';

@@ -6,8 +6,8 @@ import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../workspace/job-context';
-import { readingText } from './reading-text';
+import { useJob } from '../job/job-context';
+import { readingText } from '../words/reading-text';
 import { ReadingForm } from './reading-form';
 
 const ReadingsImport = lazy(() => import('./readings-import').then((m) => ({ default: m.ReadingsImport })));

@@ -27,13 +27,13 @@ import { Dialog } from '../shared/ui/dialog';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { usualFace } from './usual-face';
 import { OutlinePad } from './outline-pad';
 import { outlineText, readOutline } from './outline-text';
 import { isWhole } from './pad-points';
 import { PlanSketch } from './plan-sketch';
-import { nextMarks, placeForNext } from './room-place';
+import { nextMarks, placeForNext } from '../drawings/room-place';
 
 const startIn = (units: UnitSystem) => ({
   plan: '',

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 /** The rooms in the order of the walk: renamed, moved, or taken off when no face stands in them. */
 export function RoomsPanel() {

@@ -6,11 +6,11 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-now';
 import { Loading } from '../shared/ui/states';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
-import { SlateTitle } from '../workspace/slate-title';
+import { SlateTitle } from '../shared/ui/slate-title';
 import { CopyAlong } from './copy-along';
 import { FeatureForm } from './feature-form';
 import { GapsPanel } from './gaps-panel';
@@ -25,8 +25,8 @@ const DiagnosisPanel = lazy(() => import('./diagnosis-panel').then((m) => ({ def
 const FaceForm = lazy(() => import('./face-form').then((m) => ({ default: m.FaceForm })));
 const ManyForm = lazy(() => import('./many-form').then((m) => ({ default: m.ManyForm })));
 const RoomDialog = lazy(() => import('./room-dialog').then((m) => ({ default: m.RoomDialog })));
-const DrawingImport = lazy(() => import('../exchange/drawing-import').then((m) => ({ default: m.DrawingImport })));
-const SheetExport = lazy(() => import('../exchange/sheet-export').then((m) => ({ default: m.SheetExport })));
+const DrawingImport = lazy(() => import('../drawings/drawing-import').then((m) => ({ default: m.DrawingImport })));
+const SheetExport = lazy(() => import('../drawings/sheet-export').then((m) => ({ default: m.SheetExport })));
 
 /** What is damp is asked where the damp comes from. */
 const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-bloom', 'mould', 'ponding']);

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { useJob } from '../workspace/job-context';
-import { photoFile } from '../workspace/photo-files';
+import { useJob } from '../job/job-context';
+import { photoFile } from '../job/photo-files';
 
 /** Where a photo's picture is: on this device while it waits to be sent, with the server after that. Null until that is known. */
 export function usePicture(photoId: string, size: 'image' | 'thumbnail'): string | null {

@@ -9,8 +9,8 @@ import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useWorking } from '../workings/use-working';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 
 /** Today, high, flooded, pumped down, tank full, tank empty: what each does to the chosen face, shown on the sheet at a press. */
 export function CasesPanel({ face, feature }: { face?: Face; feature?: Feature }) {

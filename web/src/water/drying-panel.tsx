@@ -10,7 +10,7 @@ import {
 import { calculate } from '@caulkhorn/core/calculators';
 import { useMemo } from 'react';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
-import { useCalculation } from '../bench/use-calculation';
+import { useCalculation } from '../calculation/use-calculation';
 import { t } from '../messages/t';
 import { fieldText, formatNumber, parseNumber, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -19,7 +19,7 @@ import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { toSystem } from '@caulkhorn/core/quantities';
 
 const USUAL_AIR = { temperatureC: 15, relativeHumidityPct: 50 };

@@ -5,7 +5,7 @@ import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime } from '../shared/times';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 /** More would hide their line. */
 const MOST_DOTS = 60;

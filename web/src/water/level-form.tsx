@@ -10,7 +10,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useNow } from '../shared/use-now';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 /** One dated level. The first level of a water governs until someone chooses another. */
 export function LevelForm() {

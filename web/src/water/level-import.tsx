@@ -14,7 +14,7 @@ import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { type LevelColumns, type LevelsFrom, guessLevelColumns, toLevels } from './read-levels';
 
 /** A logger's CSV: how it is read is shown before it is taken; all of it goes in, or the lines at fault are listed. */

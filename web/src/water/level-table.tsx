@@ -6,7 +6,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 
 const SHORT = 6;
 

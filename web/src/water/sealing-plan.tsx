@@ -2,15 +2,15 @@ import { type Face, extentOf, levelRange } from '@caulkhorn/core/jobs';
 import { BACKINGS, type SealingOrder, leaksOnFace } from '@caulkhorn/core/water';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useCalculation } from '../bench/use-calculation';
+import { useCalculation } from '../calculation/use-calculation';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 
 /** In which order to stop a face's leaks, and how flow and head move to the rest at every stop. */
 export function SealingPlan({ face, waterLevelM }: { face: Face; waterLevelM: number }) {

@@ -16,8 +16,8 @@ import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
-import { useSelection } from '../workspace/selection';
+import { useJob } from '../job/job-context';
+import { useSelection } from '../job/selection';
 
 const DryingPanel = lazy(() => import('./drying-panel').then((m) => ({ default: m.DryingPanel })));
 

@@ -3,17 +3,15 @@ import type { ReactNode } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
-import { useJob } from '../workspace/job-context';
 import { Law, Sources } from './law';
 import { useWorking } from './use-working';
 import { type ValueReader, unitOfSpec } from './value-text';
 import { ValueView } from './value-view';
 
 /** How a figure came about: the formula, its inputs with units, its result, and where it is from. */
-export default function WorkingDialog() {
+export default function WorkingDialog({ timeZone }: { timeZone: string }) {
   const { working, title, because, show } = useWorking();
   const units = useUnits();
-  const { timeZone } = useJob().model.job;
   const calculator = working && CALCULATORS.get(working.calculatorId);
   if (!working || !calculator) return null;
   const reader: ValueReader = { units, timeZone, moneyIn: 'minor' };

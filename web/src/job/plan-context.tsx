@@ -98,7 +98,7 @@ function usePlaced(workItems: readonly WorkItem[] | undefined, done: SiteState['
   const [placed, setPlaced] = useState<Placed>();
   const placing = useRef<Placing>(undefined);
   useEffect(() => {
-    const newWorker = () => new Worker(new URL('../worker/programme.ts', import.meta.url), { type: 'module' });
+    const newWorker = () => new Worker(new URL('./programme.worker.ts', import.meta.url), { type: 'module' });
     placing.current = new Placing(newWorker, setPlaced, (fault) => setPlaced(() => throwAgain(fault)));
     return () => placing.current?.close();
   }, []);

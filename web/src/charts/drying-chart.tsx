@@ -1,7 +1,7 @@
 import { calculate } from '@caulkhorn/core/calculators';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useMemo } from 'react';
-import { t } from '../../messages/t';
+import { t } from '../messages/t';
 import type { ChartProps } from './chart-props';
 import { Curves } from './curves';
 

@@ -7,9 +7,9 @@ import { saveFile } from '../shared/save-file';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../workspace/job-context';
+import { useJob } from '../job/job-context';
 import { sheetDrawing } from './sheet-drawing';
-import { featuresCsv, readingsCsv } from './write-csv';
+import { featuresCsv, readingsCsv } from '../exchange/write-csv';
 import { paperFor, writeSvg } from './write-svg';
 
 const FORMATS = ['pdf', 'svg', 'dxf', 'features', 'readings'] as const;

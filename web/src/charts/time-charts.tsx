@@ -1,6 +1,6 @@
-import { t } from '../../messages/t';
-import { timeOfDay } from '../../shared/times';
-import { scalarText } from '../../workings/value-text';
+import { t } from '../messages/t';
+import { timeOfDay } from '../shared/times';
+import { scalarText } from '../workings/value-text';
 import type { ChartProps } from './chart-props';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;

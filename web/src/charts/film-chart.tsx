@@ -1,8 +1,8 @@
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useEffect, useRef, useState } from 'react';
-import { t } from '../../messages/t';
-import { formatNumber } from '../../shared/numbers';
-import { Button } from '../../shared/ui/button';
+import { t } from '../messages/t';
+import { formatNumber } from '../shared/numbers';
+import { Button } from '../shared/ui/button';
 import type { ChartProps } from './chart-props';
 
 interface FilmOutput {

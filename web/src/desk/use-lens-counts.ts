@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { useJob } from './job-context';
+import { useJob } from '../job/job-context';
 import type { LensId } from './lenses';
-import { usePlanning } from './plan-context';
+import { usePlanning } from '../job/plan-context';
 
 interface Count {
   text: string;

@@ -1,6 +1,6 @@
 import { calculate } from '@caulkhorn/core/calculators';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { t } from '../../messages/t';
+import { t } from '../messages/t';
 import type { ChartProps } from './chart-props';
 import { Curves } from './curves';
 

@@ -1,7 +1,7 @@
 import type { Drawing } from '@caulkhorn/core/exchange';
 import type { Result } from '@caulkhorn/core/issues';
-import { readDxf } from '../exchange/read-dxf';
-import { readSvg } from '../exchange/read-svg';
+import { readDxf } from './read-dxf';
+import { readSvg } from './read-svg';
 
 export interface DrawingFile {
   kind: 'dxf' | 'svg';

@@ -7,10 +7,10 @@ import { ItemList } from '../sheet/item-list';
 import { SectionSheet } from '../sheet/section-sheet';
 import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
-import { useJob } from './job-context';
+import { useJob } from '../job/job-context';
 import { LENSES, type LensId } from './lenses';
 import { OutboxNotices } from './outbox-notices';
-import { useSelection } from './selection';
+import { useSelection } from '../job/selection';
 
 type Tab = 'now' | 'faces' | 'log' | 'sheet';
 

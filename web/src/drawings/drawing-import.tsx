@@ -14,8 +14,8 @@ import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField, TextField } from '../shared/ui/field';
-import { nextMarks, placeForNext } from '../survey/room-place';
-import { useJob } from '../workspace/job-context';
+import { nextMarks, placeForNext } from './room-place';
+import { useJob } from '../job/job-context';
 import { facesFromOutlines } from './faces-from-outlines';
 import { useDrawingFile } from './use-drawing-file';
 

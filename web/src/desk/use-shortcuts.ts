@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { usePalette } from './use-palette';
-import { useJob } from './job-context';
+import { useJob } from '../job/job-context';
 import { LENSES } from './lenses';
-import { useSelection } from './selection';
+import { useSelection } from '../job/selection';
 
 /** Keys that work anywhere on the job page, but not while typing. `?` lists them. */
 export function useShortcuts(): void {

@@ -5,12 +5,12 @@ import Papa from 'papaparse';
 import { accepted } from '../../../core/src/testing/results';
 import { crack, reading, sampleJob } from '../../../core/src/testing/sample-job';
 import { guessMapping, toReadings } from '../survey/read-readings';
-import { readSheet } from './csv-in';
+import { readSheet } from '../exchange/csv-in';
 import { facesFromOutlines } from './faces-from-outlines';
 import { readDxf } from './read-dxf';
 import { readSvg } from './read-svg';
 import { sheetDrawing } from './sheet-drawing';
-import { featuresCsv, readingsCsv } from './write-csv';
+import { featuresCsv, readingsCsv } from '../exchange/write-csv';
 import { writeDxf } from './write-dxf';
 import { paperFor, writeSvg } from './write-svg';
 

@@ -4,9 +4,9 @@ import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { TOOLS } from '../sheet/tools';
-import { useJob } from './job-context';
+import { useJob } from '../job/job-context';
 import { LENSES } from './lenses';
-import { useSelection } from './selection';
+import { useSelection } from '../job/selection';
 import { usePalette } from './use-palette';
 
 const MOST_ITEMS = 200;

@@ -2,8 +2,8 @@ import { t } from '../messages/t';
 import { LITTLE_ROOM_BYTES, useDeviceRoom } from '../shared/device-storage';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from './job-context';
-import type { Refused } from './outbox';
+import { useJob } from '../job/job-context';
+import type { Refused } from '../job/outbox';
 
 /** Changes that the server would not take, each with what was typed and what may be done about it; and a full device, before it bites. */
 export function OutboxNotices() {

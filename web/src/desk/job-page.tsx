@@ -11,11 +11,11 @@ import { Strip } from '../programme/strip';
 import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
-import { expectSheet } from './first-sheet';
-import { useJob } from './job-context';
+import { expectSheet } from '../job/first-sheet';
+import { useJob } from '../job/job-context';
 import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
-import { useSelection } from './selection';
+import { useSelection } from '../job/selection';
 import { type LensCounts, useLensCounts } from './use-lens-counts';
 import { useShortcuts } from './use-shortcuts';
 
@@ -74,7 +74,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
       )}
       {hasWorking ? (
         <Suspense>
-          <WorkingDialog />
+          <WorkingDialog timeZone={model.job.timeZone} />
         </Suspense>
       ) : null}
       <CommandPalette />

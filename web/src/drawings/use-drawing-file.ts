@@ -2,7 +2,7 @@ import type { Drawing } from '@caulkhorn/core/exchange';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import type { Result } from '@caulkhorn/core/issues';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { DrawingFile } from '../worker/drawing-reader';
+import type { DrawingFile } from './drawing-reader.worker';
 
 /** Larger drawings hold more than outlines; they are cut down where they were made. */
 const LARGEST_BYTES = 20_000_000;
@@ -30,7 +30,7 @@ export function useDrawingFile(): { state: State; take(file: File): void; clear(
       if (!ending) return setState({ kind: 'refused', issues: [issue('drawing-of-another-kind', file.name)] });
       if (file.size > LARGEST_BYTES) return setState({ kind: 'refused', issues: [issue('file-too-large', file.name)] });
       setState({ kind: 'reading', name: file.name });
-      const reader = new Worker(new URL('../worker/drawing-reader.ts', import.meta.url), { type: 'module' });
+      const reader = new Worker(new URL('./drawing-reader.worker.ts', import.meta.url), { type: 'module' });
       worker.current = reader;
       reader.onmessage = ({ data }: MessageEvent<Result<Drawing>>) => {
         stop();

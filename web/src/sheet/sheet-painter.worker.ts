@@ -1,9 +1,9 @@
 import latin from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url';
-import { Hatches } from '../sheet/hatch';
-import { type SheetLayout, layOut } from '../sheet/layout';
-import { paint } from '../sheet/paint';
-import { type Scene, prepareScene } from '../sheet/scene';
-import { type FromPainter, type Sight, type Subject, type ToPainter, pictureView } from '../sheet/picture';
+import { Hatches } from './hatch';
+import { type SheetLayout, layOut } from './layout';
+import { paint } from './paint';
+import { type Scene, prepareScene } from './scene';
+import { type FromPainter, type Sight, type Subject, type ToPainter, pictureView } from './picture';
 
 /** Paints pictures of the sheet off the page's thread. */
 const scope = self as unknown as DedicatedWorkerGlobalScope;

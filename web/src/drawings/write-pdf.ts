@@ -1,4 +1,4 @@
-import { PDF_FONT, loadPdfMaker } from './pdf-maker';
+import { PDF_FONT, loadPdfMaker } from '../exchange/pdf-maker';
 import type { Paper } from './write-svg';
 
 const PT_PER_MM = 72 / 25.4;

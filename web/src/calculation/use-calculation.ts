@@ -2,7 +2,7 @@ import { CALCULATORS, calculate } from '@caulkhorn/core/calculators';
 import { takesLong } from '@caulkhorn/core/fields';
 import type { Result } from '@caulkhorn/core/issues';
 import { useEffect, useMemo, useReducer, useRef } from 'react';
-import type { FromCalculation, ToCalculation } from '../worker/calculation';
+import type { FromCalculation, ToCalculation } from './calculation.worker';
 
 export interface Calculation {
   /** the latest answer; while a newer one is worked out, the one before */ result: Result<object> | null;
@@ -64,7 +64,7 @@ function useWorker(id: string | null, input: Record<string, unknown>, key: strin
     if (id === null) return;
     tell({ kind: 'begin' });
     const timer = setTimeout(() => {
-      const worker = running.current?.worker ?? new Worker(new URL('../worker/calculation.ts', import.meta.url), { type: 'module' });
+      const worker = running.current?.worker ?? new Worker(new URL('./calculation.worker.ts', import.meta.url), { type: 'module' });
       const ticket = (running.current?.ticket ?? 0) + 1;
       running.current = { worker, ticket };
       worker.onmessage = ({ data }: MessageEvent<FromCalculation>) => {

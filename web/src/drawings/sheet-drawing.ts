@@ -1,7 +1,7 @@
 import { leaks } from '@caulkhorn/core/build-up';
 import { FEATURE_SPECS, type Feature, type FacePoint, type JobModel } from '@caulkhorn/core/jobs';
 import { type PlacedFace, layOut, toSheet } from '../sheet/layout';
-import { readingText } from '../survey/reading-text';
+import { readingText } from '../words/reading-text';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 

@@ -13,8 +13,8 @@ import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { dewWorking } from '@caulkhorn/core/planning';
 import { useWorking } from '../workings/use-working';
 import { usePalette } from './use-palette';
-import { useJob } from './job-context';
-import { usePlanning } from './plan-context';
+import { useJob } from '../job/job-context';
+import { usePlanning } from '../job/plan-context';
 
 export function JobHeader({ session }: { session: SessionInfo }) {
   const { model, undo, redo } = useJob();
