@@ -5,6 +5,8 @@ import { JobsPage } from './jobs/jobs-page';
 import { t } from './messages/t';
 import { useSession } from './people/session';
 import { SignInPage } from './people/sign-in-page';
+import { OutboxesProvider } from './job/use-outboxes';
+import { WaitingBar } from './job/waiting-bar';
 import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
@@ -18,6 +20,8 @@ const PlanningProvider = lazy(() => jobParts.planning().then((m) => ({ default: 
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
 // a job's page needs all three: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
+const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
+const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const CardsPage = lazy(() => import('./materials/cards-page').then((m) => ({ default: m.CardsPage })));
 const HousePage = lazy(() => import('./house/house-page').then((m) => ({ default: m.HousePage })));
@@ -25,33 +29,55 @@ const DetailsPage = lazy(() => import('./build-up/details-page').then((m) => ({ 
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 
 export function App() {
+  // who comes with a one-time link need not be signed in, and must not be asked to be
+  if (location.pathname === '/reset')
+    return (
+      <Suspense fallback={<Loading what="Caulkhorn" />}>
+        <ResetPage />
+      </Suspense>
+    );
+  return <SignedInApp />;
+}
+
+function SignedInApp() {
   const session = useSession();
   if (session.isPending) return <Loading what="Caulkhorn" />;
   if (session.isError && !session.data) return <Failed fault={session.error} retry={() => void session.refetch()} />;
   if (!session.data) return <SignInPage />;
   return (
     <BrowserRouter>
-      <Routes>
-        <Route index element={<JobsPage session={session.data} />} />
-        <Route path="/o/:organisationId" element={<Organisation session={session.data} />}>
-          <Route path="jobs/:jobId" element={<Job session={session.data} />}>
-            <Route path="dossier" element={<DossierPage />} />
-            <Route path="cards" element={<CardsPage />} />
-            <Route path="details/:faceId" element={<DetailsPage />} />
-            <Route path=":lens?" element={<JobPage session={session.data} />} />
+      <OutboxesProvider key={session.data.personId} session={session.data}>
+        <WaitingBar />
+        <Routes>
+          <Route index element={<JobsPage session={session.data} />} />
+          <Route path="/o/:organisationId" element={<Organisation session={session.data} />}>
+            <Route path="jobs/:jobId" element={<Job session={session.data} />}>
+              <Route path="dossier" element={<DossierPage />} />
+              <Route path="cards" element={<CardsPage />} />
+              <Route path="details/:faceId" element={<DetailsPage />} />
+              <Route path=":lens?" element={<JobPage session={session.data} />} />
+            </Route>
+            <Route
+              path="house/:part?"
+              element={
+                <Suspense fallback={<Loading what={t('house.title')} />}>
+                  <HousePage session={session.data} />
+                </Suspense>
+              }
+            />
           </Route>
           <Route
-            path="house/:part?"
+            path="/account"
             element={
-              <Suspense fallback={<Loading what={t('house.title')} />}>
-                <HousePage session={session.data} />
+              <Suspense fallback={<Loading what={t('account.open')} />}>
+                <AccountPage session={session.data} />
               </Suspense>
             }
           />
-        </Route>
-        <Route path="/bench/:id?" element={<Bench />} />
-        <Route path="*" element={<Navigate to="/" replace />} />
-      </Routes>
+          <Route path="/bench/:id?" element={<Bench />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </OutboxesProvider>
     </BrowserRouter>
   );
 }

@@ -47,6 +47,7 @@ export interface LogEntry {
   /** when it happened at the wall */ occurredAt: string;
   /** when the device wrote it down */ writtenAt: string;
   /** id of the entry that this one corrects */ supersedes?: string;
+  /** why it does */ supersedesReason?: string;
   body: EntryBody;
   hash: string;
   signature: string | null;

@@ -3,13 +3,13 @@ import { type Demands, type Face, OLD_LAYERS, type OldLayer } from '@caulkhorn/c
 import { t } from '../messages/t';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 const UNSAID = '';
 
 /** What the finished face must bear, and what lies on it already. Without a face: what is asked of the whole job. */
 export function Asked({ face }: { face?: Face }) {
-  const { model, put, putHead, can } = useJob();
+  const { model, put, putHead, can } = useJob(parts('model', 'put', 'putHead', 'can'));
   const { job } = model;
   const own: Demands = (face ? face.demands : job.demands) ?? {};
   const disabled = !(face ? can('survey') : can('plan'));
@@ -80,7 +80,7 @@ function demandText(name: keyof Demands, value: Demands[keyof Demands]): string 
 
 /** Temperatures that must be reckoned with while the work goes on. */
 function Ahead() {
-  const { model, putHead, can } = useJob();
+  const { model, putHead, can } = useJob(parts('model', 'putHead', 'can'));
   const { ahead } = model.job;
   const set = (part: Partial<NonNullable<typeof ahead>>) => {
     const next = { minC: ahead?.minC ?? part.minC ?? part.maxC!, maxC: ahead?.maxC ?? part.maxC ?? part.minC!, ...part };
@@ -107,7 +107,7 @@ function Ahead() {
 }
 
 function OldLayers({ face, disabled }: { face: Face; disabled: boolean }) {
-  const { put } = useJob();
+  const { put } = useJob(parts('put'));
   const layers = face.oldLayers ?? [];
   const toggle = (layer: OldLayer) => {
     const { oldLayers: _, ...rest } = face;

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { Button, buttonClass } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { useSelection } from '../job/selection';
 import { SlateTitle } from '../shared/ui/slate-title';
@@ -21,7 +21,7 @@ import { useFaceSite } from './use-face-site';
 
 /** Build-up: the system of the chosen face and why, its layers, and what each feature gets. */
 export function BuildUpSlate() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { plan } = usePlanning();
   const { selected } = useSelection();
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
@@ -40,7 +40,7 @@ export function BuildUpSlate() {
 }
 
 function FaceSystem({ face }: { face: Face }) {
-  const { can, organisationId, jobId } = useJob();
+  const { can, organisationId, jobId } = useJob(parts('can', 'organisationId', 'jobId'));
   const site = useFaceSite(face);
   const [chooses, setChooses] = useState(false);
   const { buildUp, family } = site.plan;
@@ -71,7 +71,7 @@ function FaceSystem({ face }: { face: Face }) {
 }
 
 function Overview() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { plan } = usePlanning();
   const select = useSelection((state) => state.select);
   return (

@@ -8,7 +8,7 @@ import { t } from '../messages/t';
 import { formatMoney, formatNumber } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { Comparison } from './comparison';
 import { firstText, objectionText } from './objection-text';
@@ -20,7 +20,7 @@ const MOST_COMPARED = 3;
 
 /** Every family's verdict on a face: what fits, best first by what counts here; what fits once something is done; what cannot, and why. */
 export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }) {
-  const { model, put, can } = useJob();
+  const { model, put, can } = useJob(parts('model', 'put', 'can'));
   const house = useHouse();
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [opensComparison, setOpensComparison] = useState(false);

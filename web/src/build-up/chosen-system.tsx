@@ -9,7 +9,7 @@ import { SelectField, TextArea } from '../shared/ui/field';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { PourForm } from './pour-form';
 import { differenceLines } from './sheet-field';
@@ -17,7 +17,7 @@ import type { FaceSite } from './use-face-site';
 
 /** The system that a face has: its coat, whether that holds, what goes with it, and why it was chosen. */
 export function ChosenSystem({ site }: { site: FaceSite }) {
-  const { put, can } = useJob();
+  const { put, can } = useJob(parts('put', 'can'));
   const house = useHouse();
   const { plan } = site;
   const buildUp = plan.buildUp!;
@@ -96,7 +96,7 @@ export const keyOf = ({ id, version }: Pick<Product, 'id' | 'version'>): string 
 
 /** A sheet that has been written anew since the face was planned: what it says otherwise, and what that would change here. */
 function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product; editable: boolean }) {
-  const { put } = useJob();
+  const { put } = useJob(parts('put'));
   const house = useHouse();
   const units = useUnits();
   const newest = house.catalogue.newest(coat.id)!;
@@ -173,7 +173,7 @@ function RatingFigures({ plan }: { plan: FacePlan }) {
 
 /** The products for everything beside the coat, each to be taken from another maker. */
 function Parts({ plan, buildUp, editable }: { plan: FacePlan; buildUp: BuildUp; editable: boolean }) {
-  const { put } = useJob();
+  const { put } = useJob(parts('put'));
   const house = useHouse();
   const used = [...new Set([...plan.lines.map(({ product }) => product.role), ...plan.layers.map(({ product }) => product.role)])].filter(
     (role) => role !== 'coat',

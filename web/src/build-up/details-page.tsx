@@ -6,7 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
@@ -15,7 +15,7 @@ import { TreatmentCautions, junctionName, lineLabel } from './treatment-card';
 
 /** Every detail of a face for the crew, on paper: what, where, how, and the cut to scale. */
 export function DetailsPage() {
-  const { model, organisationId, jobId } = useJob();
+  const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
   const { plan } = usePlanning();
   const units = useUnits();
   const now = useNow(60_000);

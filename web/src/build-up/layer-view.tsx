@@ -3,7 +3,7 @@ import { useId } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { layerName, rateText, waitText } from './layer-text';
 
 const ROW_PX = 62;
@@ -14,7 +14,7 @@ const FILLS = ['var(--water)', 'var(--ochre)', 'var(--rule-strong)', 'var(--ink-
 
 /** The build-up in section: the wall, then each layer as thick as it is laid, with its rate, its wait and its conditions. */
 export function LayerView({ plan }: { plan: FacePlan }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const hatch = useId();
   const { layers } = plan;

@@ -4,11 +4,11 @@ import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 /** Another treatment than the table's, with the reason that the dossier will show. */
 export function OverrideForm({ treatment, facePlan, rules }: { treatment: Treatment; facePlan: FacePlan; rules: readonly DetailRule[] }) {
-  const { put } = useJob();
+  const { put } = useJob(parts('put'));
   const buildUp = facePlan.buildUp!;
   const [ruleId, setRuleId] = useState(rules[0]?.id ?? 'leave');
   const [reason, setReason] = useState('');

@@ -11,13 +11,13 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { faultText, useKeptForm } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import type { FaceSite } from './use-face-site';
 
 /** Concrete still to be placed: what goes into a pour, or onto a bay, and when. */
 export function PourForm({ site }: { site: FaceSite }) {
-  const { model, put, can } = useJob();
+  const { model, put, can } = useJob(parts('model', 'put', 'can'));
   const { faces } = usePlanning().plan;
   const units = useUnits();
   const { face, plan } = site;
@@ -145,7 +145,7 @@ export function PourForm({ site }: { site: FaceSite }) {
 
 /** Several faces out of the same trucks: the powder goes in by the pour, not by the face. */
 function Whole({ pour }: { pour: WholePour }) {
-  const { faces } = useJob().model;
+  const { faces } = useJob((job) => job.model);
   const marks = faces.filter(({ id }) => pour.faceIds.includes(id)).map(({ mark }) => mark);
   return (
     <>

@@ -3,14 +3,14 @@ import { type Face, SCHOOL_QUESTIONS, type School, type SchoolChoices, type Scho
 import type { FacePlan } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 
 const INHERIT = '';
 
 /** Questions on which practitioners disagree: what holds here and who chose it, with the reason. For a face, or for the whole job. */
 export function SchoolsPanel({ questions, face, plan }: { questions: readonly SchoolQuestion[] | 'all'; face?: Face; plan?: FacePlan }) {
-  const { model, put, putHead, can } = useJob();
+  const { model, put, putHead, can } = useJob(parts('model', 'put', 'putHead', 'can'));
   const house = useHouse();
   const buildUp = plan?.buildUp;
   const asked = questions === 'all' ? SCHOOL_QUESTIONS : questions;

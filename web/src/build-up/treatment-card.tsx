@@ -8,14 +8,14 @@ import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
 import { OverrideForm } from './override-form';
 
 /** What one feature or junction gets, and why: the rule, its steps in order, its section and its figures. */
 export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatment; facePlan: FacePlan; open?: boolean }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const { rule, geometry, instead } = treatment;
   const feature = model.features.find((f) => f.id === treatment.targetId);
@@ -41,7 +41,7 @@ export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatm
 }
 
 function TreatmentBody({ treatment, facePlan }: { treatment: Treatment; facePlan: FacePlan }) {
-  const { can } = useJob();
+  const { can } = useJob(parts('can'));
   const units = useUnits();
   const { rule, instead, head, selfHealing, lines, findings } = treatment;
   const coatMm = facePlan.layers.filter(({ counts }) => counts).reduce((sum, { dryMm }) => sum + (dryMm ?? 0), 0);

@@ -4,7 +4,7 @@ import { type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@cau
 import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { usePlanning } from '../job/plan-context';
 
@@ -20,7 +20,7 @@ export interface FaceSite extends Site {
 }
 
 export function useFaceSite(face: Face): FaceSite {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const house = useHouse();
   const { plan, conditions } = usePlanning();
   const hour = useHour();
@@ -41,7 +41,7 @@ function junctionsAnsweredBy(face: Face, plan: JobPlan): Site['junctions'] {
 
 /** What the chosen build-up must not lie on or under, rising damp as the diagnosis has it. */
 export function useTraps({ face, plan, features }: FaceSite) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const hour = useHour();
   return useMemo(() => {
     const context = { now: new Date(hour).toISOString(), waterLevelM: plan.water?.level.levelM, coated: false };

@@ -1,14 +1,14 @@
 import type { RankingWeights } from '@caulkhorn/core/jobs';
 import { Minus, Plus } from 'lucide-react';
 import { t } from '../messages/t';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { RANKED_BY } from './ranked-by';
 
 const MOST = 5;
 
 /** How much each thing counts, 0 to 5, for the whole job. */
 export function WeightsField({ weights }: { weights: RankingWeights }) {
-  const { model, putHead, can } = useJob();
+  const { model, putHead, can } = useJob(parts('model', 'putHead', 'can'));
   const set = (by: keyof RankingWeights, value: number) =>
     putHead({ ...model.job, weights: { ...weights, [by]: Math.min(MOST, Math.max(0, value)) } });
   return (

@@ -4,7 +4,7 @@ import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { TOOLS } from '../sheet/tools';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { LENSES } from './lenses';
 import { useSelection } from '../job/selection';
 import { usePalette } from './use-palette';
@@ -14,7 +14,7 @@ const MOST_ITEMS = 200;
 /** Everything by words: steps, actions with their keys, faces and features. */
 export function CommandPalette() {
   const { open, setOpen } = usePalette();
-  const { model, undo, redo } = useJob();
+  const { model, undo, redo } = useJob(parts('model', 'undo', 'redo'));
   const { toggleTheme, toggleUnits } = usePreferences();
   const { select, take } = useSelection();
   const navigate = useNavigate();

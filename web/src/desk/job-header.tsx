@@ -13,11 +13,11 @@ import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { dewWorking } from '@caulkhorn/core/planning';
 import { useWorking } from '../workings/use-working';
 import { usePalette } from './use-palette';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 
 export function JobHeader({ session }: { session: SessionInfo }) {
-  const { model, undo, redo } = useJob();
+  const { model, undo, redo } = useJob(parts('model', 'undo', 'redo'));
   const openPalette = usePalette((state) => state.setOpen);
   const signOut = useSignOut();
   const icon = 'grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-white/10';
@@ -67,7 +67,7 @@ export function JobHeader({ session }: { session: SessionInfo }) {
 
 /** The air as last measured, and whether a coat may go on in it. */
 function Air() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { units } = usePreferences();
   const latest = usePlanning().site.latestConditions;
   const show = useWorking((state) => state.show);
@@ -103,7 +103,7 @@ function Air() {
 
 /** What has not reached the server yet, said plainly. */
 export function OutboxChip() {
-  const { outbox, isAway } = useJob();
+  const { outbox, isAway } = useJob(parts('outbox', 'isAway'));
   const n = outbox.pending.length;
   if (n === 0 && !isAway) return <span className="text-[13px] opacity-70 max-[719px]:hidden">{t('outbox.all-sent')}</span>;
   const waiting = outbox.status === 'waiting' || isAway;

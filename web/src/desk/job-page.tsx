@@ -12,7 +12,7 @@ import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
 import { expectSheet } from '../job/first-sheet';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 import { useSelection } from '../job/selection';
@@ -27,7 +27,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
   const { lens: lensId, organisationId, jobId } = useParams();
   const lens = LENSES.find((each) => each.id === lensId);
   const reset = useSelection((state) => state.reset);
-  const { can, model } = useJob();
+  const { can, model } = useJob(parts('can', 'model'));
   const isPhone = useIsPhone();
   const hasWorking = useWorking((state) => state.working !== null);
   useEffect(() => reset, [jobId, reset]);

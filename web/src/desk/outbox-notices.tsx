@@ -2,12 +2,12 @@ import { t } from '../messages/t';
 import { LITTLE_ROOM_BYTES, useDeviceRoom } from '../shared/device-storage';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import type { Refused } from '../job/outbox';
 
 /** Changes that the server would not take, each with what was typed and what may be done about it; and a full device, before it bites. */
 export function OutboxNotices() {
-  const { outbox } = useJob();
+  const { outbox } = useJob(parts('outbox'));
   return (
     <>
       <LittleRoom />
@@ -41,7 +41,7 @@ function RefusedChanges({ refused: all }: { refused: readonly Refused[] }) {
 }
 
 function Notice({ refused }: { refused: Refused }) {
-  const { resolve } = useJob();
+  const { resolve } = useJob(parts('resolve'));
   const { command, code, fields, current } = refused;
   const item = command.payload as { mark?: string; name?: string; note?: string };
   const isStale = code === 'stale-version';

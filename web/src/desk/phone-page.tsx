@@ -7,7 +7,7 @@ import { ItemList } from '../sheet/item-list';
 import { SectionSheet } from '../sheet/section-sheet';
 import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { LENSES, type LensId } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 import { useSelection } from '../job/selection';
@@ -23,7 +23,7 @@ const TABS: readonly { id: Tab; icon: ComponentType<{ size?: number }> }[] = [
 
 /** The job in one hand: what to do now, the faces, the log, the sheet. */
 export function PhonePage({ lens }: { lens: LensId }) {
-  const { can } = useJob();
+  const { can } = useJob(parts('can'));
   const [tab, setTab] = useState<Tab>(lens === 'site-log' ? 'now' : 'faces');
   const selected = useSelection((state) => state.selected);
   return (

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import type { LensId } from './lenses';
 import { usePlanning } from '../job/plan-context';
 
@@ -13,7 +13,7 @@ export type LensCounts = Partial<Record<LensId, Count>>;
 
 /** What each step has to say for itself, beside its name. */
 export function useLensCounts(): LensCounts {
-  const { model, lines } = useJob();
+  const { model, lines } = useJob(parts('model', 'lines'));
   const { plan, programme } = usePlanning();
   return useMemo(() => {
     const unloaded = plan.findings.filter((found) => found.code === 'no-governing-level').length;

@@ -1,13 +1,13 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { usePalette } from './use-palette';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { LENSES } from './lenses';
 import { useSelection } from '../job/selection';
 
 /** Keys that work anywhere on the job page, but not while typing. `?` lists them. */
 export function useShortcuts(): void {
-  const { undo, redo, remove, can } = useJob();
+  const { undo, redo, remove, can } = useJob(parts('undo', 'redo', 'remove', 'can'));
   const navigate = useNavigate();
   const { organisationId, jobId } = useParams();
   const setOpen = usePalette((state) => state.setOpen);

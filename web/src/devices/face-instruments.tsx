@@ -9,7 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { readingText } from '../words/reading-text';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { INSTRUMENTS, usePaired } from './instruments';
 import { type LiveValue, liveValues } from './live';
@@ -35,7 +35,7 @@ export function FaceInstruments({ face }: { face: Face }) {
 }
 
 function Live({ face }: { face: Face }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const nowMs = useNow(1000);
   const { since } = usePaired();

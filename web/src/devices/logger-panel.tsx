@@ -7,7 +7,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { INSTRUMENTS, usePaired } from './instruments';
 import { SimulatedBadge } from './pairing-dialog';
 
@@ -18,7 +18,7 @@ const AMPLITUDE_M = 0.22;
 
 /** The paired logger in a standpipe: its level now, and what its memory holds of the last day. */
 export function LoggerPanel({ body }: { body: WaterBody }) {
-  const { model, put, send } = useJob();
+  const { model, put, send } = useJob(parts('model', 'put', 'send'));
   const units = useUnits();
   const nowMs = useNow(1000);
   const isPaired = usePaired((state) => state.since[LOGGER.id] !== undefined);

@@ -15,7 +15,7 @@ import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField, TextField } from '../shared/ui/field';
 import { nextMarks, placeForNext } from './room-place';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { facesFromOutlines } from './faces-from-outlines';
 import { useDrawingFile } from './use-drawing-file';
 
@@ -49,7 +49,7 @@ export function DrawingImport({ open, onOpenChange }: { open: boolean; onOpenCha
 const UNITS = Object.keys(METRES_PER) as DrawingUnit[];
 
 function Choices({ drawing, done }: { drawing: Drawing; done(): void }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const layers = useMemo(() => layersOf(drawing), [drawing]);
   const [texts, setTexts] = useState({

@@ -7,7 +7,7 @@ import { saveFile } from '../shared/save-file';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { sheetDrawing } from './sheet-drawing';
 import { featuresCsv, readingsCsv } from '../exchange/write-csv';
 import { paperFor, writeSvg } from './write-svg';
@@ -22,7 +22,7 @@ const WITHOUT_SCALE: ReadonlySet<Format> = new Set(['dxf', 'features', 'readings
 
 /** The sheet as a drawing to scale, or the survey as tables, in formats that other programs read. */
 export function SheetExport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const [chosen, setChosen] = useState<Format>('pdf');
   const [scale, setScale] = useState(100);
   const [isBusy, setBusy] = useState(false);

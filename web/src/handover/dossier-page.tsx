@@ -12,13 +12,15 @@ import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { EntryText } from '../site-log/log-list';
 import { itemName } from '../words/item-name';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { whatIsMissing } from './missing';
 
 /** The dossier: what was done where, by whom, in which conditions and with which batches. Made for A4. */
 export function DossierPage() {
-  const { model, revision, lines, outbox, organisationId, jobId } = useJob();
+  const { model, revision, lines, outbox, organisationId, jobId } = useJob(
+    parts('model', 'revision', 'lines', 'outbox', 'organisationId', 'jobId'),
+  );
   const { plan, site } = usePlanning();
   const now = useNow(60_000);
   const { job } = model;
@@ -148,7 +150,7 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
 }
 
 function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const heads = ['face', 'substrate', 'levels', 'area', 'head', 'force', 'coat', 'used'] as const;
   return (
@@ -200,7 +202,7 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
 
 /** One coated face: its treatments with their rules, then what was done, when and with what. */
 function FaceSection({ facePlan }: { facePlan: FacePlan }) {
-  const { model, revision } = useJob();
+  const { model, revision } = useJob(parts('model', 'revision'));
   const { site } = usePlanning();
   const units = useUnits();
   const face = model.faces.find((f) => f.id === facePlan.faceId)!;

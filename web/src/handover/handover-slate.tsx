@@ -2,14 +2,16 @@ import { Download, FileText } from 'lucide-react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { buttonClass } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { usePlanning } from '../job/plan-context';
 import { whatIsMissing } from './missing';
 
 /** Handover: what the dossier still lacks, the dossier itself, and the job as a file. */
 export function HandoverSlate() {
-  const { model, revision, outbox, path, can, organisationId, jobId } = useJob();
+  const { model, revision, outbox, path, can, organisationId, jobId } = useJob(
+    parts('model', 'revision', 'outbox', 'path', 'can', 'organisationId', 'jobId'),
+  );
   const { plan, site } = usePlanning();
   const missing = whatIsMissing(model, plan, revision, site, outbox.pending.length);
   return (

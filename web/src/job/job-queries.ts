@@ -18,8 +18,17 @@ export function jobQueries(organisationId: string, jobId: string) {
   const path = pathOf(organisationId, jobId);
   return {
     path,
-    job: queryOptions({ queryKey: ['job', jobId], queryFn: ({ signal }) => api.getAgain<StoredJob>(path, signal) }),
-    log: queryOptions({ queryKey: ['log', jobId], queryFn: ({ signal }) => api.getAgain<ShownLine[]>(`${path}/log`, signal) }),
+    // what was answered before and what has changed are told apart by the thing itself: comparing a whole job would cost more
+    job: queryOptions({
+      structuralSharing: false,
+      queryKey: ['job', jobId],
+      queryFn: ({ signal }) => api.getAgain<StoredJob>(path, signal),
+    }),
+    log: queryOptions({
+      structuralSharing: false,
+      queryKey: ['log', jobId],
+      queryFn: ({ signal }) => api.getAgain<ShownLine[]>(`${path}/log`, signal),
+    }),
     plan: queryOptions({
       queryKey: ['plan', jobId],
       queryFn: ({ signal }) => api.getAgain<{ latest: PlanRevision | null }>(`${path}/plan`, signal),

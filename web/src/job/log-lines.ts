@@ -21,7 +21,7 @@ interface NextEntry {
   person: SessionInfo;
   body: EntryBody;
   occurredAt: string;
-  supersedes?: string;
+  /** an entry that this one takes the place of, and why */ supersedes?: { entryId: string; reason?: string };
 }
 
 /** Numbers, links and hashes an entry behind the last one of this device, sent or waiting. */
@@ -42,7 +42,9 @@ export function sealNext(lines: readonly ShownLine[], pending: readonly Command[
     personName: next.person.name,
     occurredAt: next.occurredAt,
     writtenAt: new Date().toISOString(),
-    ...(next.supersedes ? { supersedes: next.supersedes } : {}),
+    ...(next.supersedes
+      ? { supersedes: next.supersedes.entryId, ...(next.supersedes.reason ? { supersedesReason: next.supersedes.reason } : {}) }
+      : {}),
     body: next.body,
   });
 }

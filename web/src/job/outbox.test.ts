@@ -15,6 +15,9 @@ jest.mock('idb-keyval', () => ({
     isFull ? full() : Promise.resolve(void storage.set(key, change(storage.get(key)))),
 }));
 
+/** as the server answers a command that it has taken */
+const taken = (_path: string, body: unknown) => Promise.resolve({ id: (body as Command).id, version: 1 }) as Promise<never>;
+
 /** who works at the device */
 let here: string | null;
 const post = jest.spyOn(api, 'post');
@@ -25,7 +28,8 @@ const closeAll: (() => void)[] = [];
 /** An outbox of a job of its own; what the server accepted, in order. */
 function open() {
   const accepted: string[] = [];
-  const outbox = new Outbox('/jobs/x', 'person', `job ${++job}`, (command) => void accepted.push(command.id));
+  const outbox = new Outbox('/jobs/x', 'person', `job ${++job}`);
+  outbox.onAccepted((command) => void accepted.push(command.id));
   closeAll.push(outbox.open());
   return { outbox, accepted };
 }
@@ -61,7 +65,7 @@ afterEach(() => closeAll.splice(0).forEach((close) => close()));
 
 test('commands go in the order in which they were made', async () => {
   const { outbox, accepted } = open();
-  post.mockResolvedValue({});
+  post.mockImplementation(taken);
   for (const id of ['a', 'b', 'c']) await outbox.add(command(id));
   await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
   expect(accepted).toEqual(['a', 'b', 'c']);
@@ -69,7 +73,7 @@ test('commands go in the order in which they were made', async () => {
 
 test('without an answer they are kept and tried again; nothing overtakes', async () => {
   const { outbox, accepted } = open();
-  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockImplementation(taken);
   await outbox.add(command('a'));
   await outbox.add(command('b'));
   await settled(outbox, (state) => state.status === 'waiting');
@@ -83,7 +87,7 @@ test('without an answer they are kept and tried again; nothing overtakes', async
 
 test('what was kept is sent by the next page that opens', async () => {
   storage.set(`outbox person job ${job + 1}`, { pending: [command('from before')], refused: [] });
-  post.mockResolvedValue({});
+  post.mockImplementation(taken);
   const { outbox, accepted } = open();
   await settled(outbox, (state) => state.status === 'idle' && state.pending.length === 0);
   expect(accepted).toEqual(['from before']);
@@ -91,7 +95,7 @@ test('what was kept is sent by the next page that opens', async () => {
 
 test('what is refused is kept with its text and does not hold up the rest', async () => {
   const { outbox, accepted } = open();
-  post.mockRejectedValueOnce(new ApiError(409, 'stale-version', {}, { version: 4, item: { id: 'f' } })).mockResolvedValue({});
+  post.mockRejectedValueOnce(new ApiError(409, 'stale-version', {}, { version: 4, item: { id: 'f' } })).mockImplementation(taken);
   await outbox.add(command('late', { payload: { id: 'f', note: 'mine' } }));
   await outbox.add(command('next'));
   await settled(outbox, (state) => state.pending.length === 0);
@@ -126,7 +130,7 @@ test('entries that fell out of their chain are linked anew and sent', async () =
     const { deviceSeq } = payload as LogEntry;
     if (deviceSeq < 8) return Promise.reject(new ApiError(409, 'chain-moved-on', {}, { hash: elsewhere.hash, deviceSeq: 7 }));
     sent.push(payload as LogEntry);
-    return Promise.resolve({});
+    return taken(_path, body);
   });
   await outbox.add(command('a', { kind: 'log.append', payload: one }));
   await outbox.add(command('b', { kind: 'log.append', payload: two }));
@@ -138,9 +142,52 @@ test('entries that fell out of their chain are linked anew and sent', async () =
   ]);
 });
 
+test('a command over which the server stumbles again and again is set aside with its text, and the next goes on', async () => {
+  const { outbox, accepted } = open();
+  const wait = globalThis.setTimeout;
+  jest.spyOn(globalThis, 'setTimeout').mockImplementation(((run: () => void, ms = 0) => wait(run, Math.min(ms, 5))) as typeof setTimeout);
+  let tries = 0;
+  post.mockImplementation((path, body) => {
+    if ((body as Command).id !== 'poison') return taken(path, body);
+    tries++;
+    return Promise.reject(new ApiError(500, 'fault'));
+  });
+  await outbox.add(command('poison', { payload: { id: 'f', note: 'typed' } }));
+  await outbox.add(command('next'));
+  await settled(outbox, (state) => state.pending.length === 0);
+  jest.mocked(globalThis.setTimeout).mockRestore();
+  expect(tries).toBe(5);
+  expect(accepted).toEqual(['next']);
+  expect(outbox.getState().refused).toMatchObject([{ code: 'fault', command: { payload: { note: 'typed' } } }]);
+});
+
+test('an answer about something else is none: what was sent stays', async () => {
+  const { outbox, accepted } = open();
+  post.mockResolvedValueOnce({ welcome: true }).mockImplementation(taken);
+  await outbox.add(command('a'));
+  await settled(outbox, (state) => state.status === 'waiting');
+  expect(outbox.getState().pending.map(({ id }) => id)).toEqual(['a']);
+  expect(accepted).toEqual([]);
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await settled(outbox, (state) => state.pending.length === 0);
+});
+
+test('a picture is kept until the server says that it has it', async () => {
+  const { outbox } = open();
+  storage.set('photo-file w', new Blob(['jpeg']));
+  post.mockImplementation(taken);
+  putFile.mockResolvedValueOnce({ accepted: 'terms' }).mockResolvedValue({ storedSha256: 'b'.repeat(64) });
+  await outbox.add(command('photo', { kind: 'photo.put', payload: { id: 'w' } }));
+  await settled(outbox, (state) => state.status === 'waiting');
+  expect(storage.has('photo-file w')).toBe(true);
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await settled(outbox, (state) => state.pending.length === 0);
+  expect(storage.has('photo-file w')).toBe(false);
+});
+
 test('on a full device a change is said not to be kept, shown and sent all the same', async () => {
   const { outbox, accepted } = open();
-  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockImplementation(taken);
   isFull = true;
   await expect(outbox.add(command('a'))).rejects.toThrow();
   await settled(outbox, (state) => state.status === 'waiting');
@@ -156,9 +203,15 @@ test('a photo goes before its picture, and both again when the picture was cut o
   const { outbox } = open();
   const order: string[] = [];
   storage.set('photo-file p', new Blob(['jpeg']));
-  post.mockImplementation((_path, body) => Promise.resolve(void order.push((body as Command).id)));
+  post.mockImplementation((path, body) => {
+    order.push((body as Command).id);
+    return taken(path, body);
+  });
   putFile.mockImplementationOnce(() => Promise.reject(new ApiError(0, 'no-answer')));
-  putFile.mockImplementation((path) => Promise.resolve(void order.push(path)));
+  putFile.mockImplementation((path) => {
+    order.push(path);
+    return Promise.resolve({ storedSha256: 'a'.repeat(64) });
+  });
   await outbox.add(command('photo', { kind: 'photo.put', payload: { id: 'p' } }));
   await outbox.add(command('next'));
   await settled(outbox, (state) => state.status === 'waiting');
@@ -172,7 +225,7 @@ test('a photo goes before its picture, and both again when the picture was cut o
 test('a picture that the server cannot read is refused with its photo and stays on the device until someone decides', async () => {
   const { outbox } = open();
   storage.set('photo-file q', new Blob(['no jpeg']));
-  post.mockResolvedValue({});
+  post.mockImplementation(taken);
   putFile.mockRejectedValue(new ApiError(400, 'invalid', { file: [{ code: 'picture-damaged' }] }));
   await outbox.add(command('photo', { kind: 'photo.put', payload: { id: 'q' } }));
   await settled(outbox, (state) => state.refused.length === 1);
@@ -182,7 +235,7 @@ test('a picture that the server cannot read is refused with its photo and stays 
 
 test('when its owner signs out, what is left waits and is not sent in the next one’s name', async () => {
   const { outbox, accepted } = open();
-  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockImplementation(taken);
   await outbox.add(command('a'));
   await settled(outbox, (state) => state.status === 'waiting');
   here = 'another person';
@@ -198,7 +251,7 @@ test('when its owner signs out, what is left waits and is not sent in the next o
 
 test('leaving the job does not stop what is on its way', async () => {
   const { outbox, accepted } = open();
-  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockResolvedValue({});
+  post.mockRejectedValueOnce(new ApiError(0, 'no-answer')).mockImplementation(taken);
   await outbox.add(command('a'));
   await settled(outbox, (state) => state.status === 'waiting');
   closeAll.splice(0).forEach((close) => close());

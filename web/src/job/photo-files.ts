@@ -1,5 +1,5 @@
 import { del, get, set } from 'idb-keyval';
-import { api } from '../shared/api';
+import { ApiError, api } from '../shared/api';
 
 /** Files of photos that wait on this device for their way to the server. */
 const key = (photoId: string) => `photo-file ${photoId}`;
@@ -21,6 +21,7 @@ export function dropPhotoFile(photoId: string): Promise<void> {
 export async function sendPhotoFile(jobPath: string, photoId: string): Promise<void> {
   const file = await photoFile(photoId);
   if (!file) return;
-  await api.putFile(`${jobPath}/photos/${photoId}/file`, file);
+  const { storedSha256 } = await api.putFile<{ storedSha256: string }>(`${jobPath}/photos/${photoId}/file`, file);
+  if (!/^[0-9a-f]{64}$/.test(storedSha256)) throw new ApiError(0, 'not-our-answer');
   await dropPhotoFile(photoId);
 }

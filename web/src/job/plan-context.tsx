@@ -7,7 +7,7 @@ import { inSlices } from '../shared/in-slices';
 import { usePreferences } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
 import { whenSheetStands } from './first-sheet';
-import { useJob } from './job-context';
+import { parts, useJob } from './job-context';
 import { type Placed, Placing, type Wanted } from './placing';
 
 /** All that follows from a job's model and log, worked out once for every screen that shows a part of it. */
@@ -50,7 +50,7 @@ const MINUTE_MS = 60_000;
 type Engine = typeof import('./plan-engine');
 
 export function PlanningProvider({ children }: { children: ReactNode }) {
-  const { model, lines, revision, houseAnswer } = useJob();
+  const { model, lines, revision, houseAnswer } = useJob(parts('model', 'lines', 'revision', 'houseAnswer'));
   const { engine, coming } = useEngine();
   const minute = Math.floor(useNow(MINUTE_MS / 4) / MINUTE_MS) * MINUTE_MS;
   const site = useMemo(() => foldLog(lines as LogLine[]), [lines]);

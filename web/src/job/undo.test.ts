@@ -18,7 +18,7 @@ function shelf() {
       const before = item as Feature | undefined;
       item = next;
       version++;
-      stack.done({ itemKind: 'feature', id: 'k', item: before, expectedVersion: version, label: 'K' });
+      stack.done({ itemKind: 'feature', id: 'k', item: before, expectedVersion: version, about: { id: 'k', mark: 'K' } as Feature });
     },
     someoneElse(next: Partial<Feature>) {
       item = next;
@@ -83,7 +83,13 @@ test('what was done at once goes back and forth at once; what someone else chang
   const change = (id: string, note: string): Step => {
     const before = items.get(id)!;
     items.set(id, { note, version: before.version + 1 });
-    return { itemKind: 'feature', id, item: { note: before.note } as Feature, expectedVersion: before.version + 1, label: id };
+    return {
+      itemKind: 'feature',
+      id,
+      item: { note: before.note } as Feature,
+      expectedVersion: before.version + 1,
+      about: { id: 'k', mark: 'K' } as Feature,
+    };
   };
   const notes = () => [...items.values()].map(({ note }) => note);
   stack.done(change('a', 'a2'), change('b', 'b2'));

@@ -6,7 +6,7 @@ export interface Step {
   id: string;
   item: AnyItem | undefined;
   expectedVersion: number;
-  /** what to call it */ label: string;
+  /** what it is about, so that it can be named */ about: AnyItem;
 }
 
 type Play = (step: Step) => Step | null;

@@ -4,5 +4,5 @@ import { useJob } from './job-context';
 
 /** How the organisation works, its own sheets beside the shipped ones. */
 export function useHouse(): House {
-  return houseOf(useJob().houseAnswer);
+  return houseOf(useJob((job) => job.houseAnswer));
 }

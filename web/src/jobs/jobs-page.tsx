@@ -26,7 +26,10 @@ export function JobsPage({ session }: { session: SessionInfo }) {
           <Calculator size={16} /> {t('bench.open')}
         </Link>
         <span className="flex-1" />
-        <span className="max-[719px]:hidden">{session.name}</span>
+        <Link to="/account" className="flex h-9 items-center px-2 underline underline-offset-4" title={t('account.open')}>
+          <span className="max-[719px]:hidden">{session.name}</span>
+          <span className="min-[720px]:hidden">{t('account.open')}</span>
+        </Link>
         <button type="button" className="h-9 px-2 underline underline-offset-4" onClick={() => void signOut()}>
           {t('sign-out')}
         </button>

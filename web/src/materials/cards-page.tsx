@@ -8,7 +8,7 @@ import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import WorkingDialog from '../workings/working-dialog';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { cardsPdf } from './cards-pdf';
 import { CrewSettings } from './crew-settings';
@@ -16,7 +16,7 @@ import { MixingCards } from './mixing-cards';
 
 /** Mixing cards to be hung up where the mixing is done, and read with gloves on. */
 export function CardsPage() {
-  const { model, organisationId, jobId } = useJob();
+  const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
   const { plan, conditions } = usePlanning();
   const units = useUnits();
   const now = useNow(60_000);

@@ -6,7 +6,7 @@ import { formatMoney, formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { FigureField } from '../shared/ui/figure-field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { usePlanning } from '../job/plan-context';
 import { useSelection } from '../job/selection';
@@ -25,7 +25,7 @@ interface Row {
 
 /** Cost and labour of each face that has a system, by the house's output rates. */
 export function CostList({ plan }: { plan: JobPlan }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const house = useHouse();
   const { conditions } = usePlanning();
   const { selected, select } = useSelection();
@@ -127,7 +127,7 @@ const minorPerShownArea = (minorPerM2: number, units: UnitSystem): number => min
 
 /** Scaffold, pumping and light, reckoned by area for the whole job. */
 function AccessField({ currency }: { currency: string }) {
-  const { model, putHead, can } = useJob();
+  const { model, putHead, can } = useJob(parts('model', 'putHead', 'can'));
   const units = useUnits();
   const { accessMinorPerM2, ...head } = model.job;
   return (

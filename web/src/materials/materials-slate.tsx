@@ -7,7 +7,7 @@ import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { Button, buttonClass } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { JobStock } from '../stores/job-stock';
@@ -23,7 +23,7 @@ type Part = (typeof PARTS)[number];
 
 /** Materials: what to take off, buy, mix and reckon with. Every line leads back to the sheet, every figure to its working. */
 export function MaterialsSlate() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { plan } = usePlanning();
   const [part, setPart] = useState<Part>('take-off');
   const lines = plan.faces.flatMap((face) => face.lines);
@@ -77,7 +77,7 @@ export function MaterialsSlate() {
 }
 
 function Cards() {
-  const { organisationId, jobId } = useJob();
+  const { organisationId, jobId } = useJob(parts('organisationId', 'jobId'));
   const { plan, conditions } = usePlanning();
   const units = useUnits();
   return (

@@ -14,7 +14,7 @@ import { useHouse } from '../job/use-house';
 /** All at once, or what each week takes by itself. */
 export function Orders({ plan }: { plan: JobPlan }) {
   const { programme, workItems, conditions } = usePlanning();
-  const { timeZone } = useJob().model.job;
+  const { timeZone } = useJob((job) => job.model.job);
   const house = useHouse();
   const [byWeek, setByWeek] = useState(false);
   const deliveries = useMemo(

@@ -4,13 +4,13 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { useWorking } from '../workings/use-working';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { useSelection } from '../job/selection';
 
 /** What every layer and every detail takes. A line leads to its place on the sheet, its figure to its working. */
 export function TakeOffList({ lines }: { lines: readonly TakeOffLine[] }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { junctions } = usePlanning().plan;
   const units = useUnits();
   const { selected, select } = useSelection();

@@ -24,6 +24,9 @@ export function useSession() {
   });
 }
 
+/** Someone has signed in: the session before is over on the server too. */
+export const hasSignedIn = (): void => localStorage.removeItem(UNTOLD);
+
 /** Signed out here, and the server not told yet: the cookie that it must forget is still in this browser. */
 const UNTOLD = 'caulkhorn-signed-out';
 

@@ -1,5 +1,6 @@
 import { type SessionInfo, SignInDto, checkShape } from '@caulkhorn/contract';
 import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
@@ -8,30 +9,37 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
 import { Mark } from '../shared/ui/mark';
+import { hasSignedIn } from './session';
 
 interface Texts {
   email: string;
   password: string;
+  code: string;
 }
 
 export function SignInPage() {
   const client = useQueryClient();
-  const { register, handleSubmit, setError, formState } = useForm<Texts>({ defaultValues: { email: '', password: '' } });
+  const { register, handleSubmit, setError, formState } = useForm<Texts>({ defaultValues: { email: '', password: '', code: '' } });
+  /** the password was right, and the account has a second factor */
+  const [wantsCode, setWantsCode] = useState(false);
   const faults = formState.errors;
 
-  const signIn = handleSubmit(async (texts) => {
-    const shape = checkShape(SignInDto, texts);
+  const signIn = handleSubmit(async ({ code, ...texts }) => {
+    const sent = wantsCode ? { ...texts, code: code.replace(/\s/g, '') } : texts;
+    const shape = checkShape(SignInDto, sent);
     if (!shape.ok) {
       for (const found of shape.issues) setError(found.path as keyof Texts, { message: faultText(found) });
       return;
     }
     try {
-      const session = await api.post<SessionInfo>('/session', texts);
+      const session = await api.post<SessionInfo>('/session', sent);
+      hasSignedIn();
       await beginAs(session.personId, client);
       client.setQueryData(['session'], session);
     } catch (fault) {
-      const code = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
-      setError('root', { message: t(`sign-in.${code}`) });
+      const why = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
+      if (why === 'code-wanted') setWantsCode(true);
+      setError('root', { message: t(`sign-in.${why}`) });
     }
   });
 
@@ -61,6 +69,16 @@ export function SignInPage() {
           fault={faults.password?.message}
           {...register('password')}
         />
+        {wantsCode ? (
+          <TextField
+            label={t('field.code')}
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            autoFocus
+            fault={faults.code?.message}
+            {...register('code')}
+          />
+        ) : null}
         <FormFoot fault={faults.root?.message} label={t('sign-in.do')} size="large" className="" disabled={formState.isSubmitting} />
       </form>
     </main>

@@ -8,7 +8,7 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, fullTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { type Column, DataTable } from '../shared/ui/data-table';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { usePlanning } from '../job/plan-context';
@@ -21,7 +21,7 @@ type Row = PlacedTask & { item: WorkItem };
 
 /** Programme: every piece of work in time, what cannot be met and why, and the release of the plan to the site. */
 export function ProgrammeSlate() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { programme, workItems } = usePlanning();
   const { selected, select } = useSelection();
   const units = useUnits();
@@ -95,7 +95,7 @@ export function ProgrammeSlate() {
 
 /** A plan is released once; what follows from later changes becomes the next revision. */
 function Release() {
-  const { model, revision, can, send } = useJob();
+  const { model, revision, can, send } = useJob(parts('model', 'revision', 'can', 'send'));
   const { plan, conditions } = usePlanning();
   const isCurrent = useMemo(() => revision?.modelHash === modelHash(model), [revision, model]);
   return (

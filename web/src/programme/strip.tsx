@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { timeOfDay, weekdayAndTime } from '../shared/times';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { usePlanning } from '../job/plan-context';
 import { conflictText } from './conflict-text';
@@ -23,7 +23,7 @@ const NAMED_FROM_MS = 1.6 * HOUR_MS;
 
 /** The next two days at a glance: work as bars, recoat windows as brackets, mist rounds as arrows, what cannot be met hatched. */
 export function Strip() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const now = useNow(15_000);
   const { plan, programme, workItems, site } = usePlanning();
   const { select, selected } = useSelection();

@@ -16,9 +16,10 @@ export interface QueueState<C> {
   /** waiting: the line or the database is away; tried again by itself */ status: 'loading' | 'idle' | 'sending' | 'waiting';
 }
 
-interface Kept<C> {
+export interface Kept<C> {
   pending: readonly C[];
   refused: readonly Refused<C>[];
+  /** address under which it is handed over, so that any page can */ path?: string;
   /** how often the server has stumbled over the first of them */ faults?: number;
 }
 
@@ -43,7 +44,13 @@ export abstract class SendQueue<C extends { id: string }> {
   constructor(
     private readonly key: string,
     private readonly ownerId: string,
+    protected readonly path: string,
   ) {}
+
+  /** Whether two are one and the same, with the same in it. */
+  protected isSame(a: C, b: C): boolean {
+    return a.id === b.id;
+  }
 
   /** Hands one over; throws the server's refusal. */
   protected abstract deliver(command: C): Promise<void>;
@@ -104,19 +111,33 @@ export abstract class SendQueue<C extends { id: string }> {
   }
 
   private showKept({ pending, refused }: Kept<C>): void {
-    this.show({ pending: [...pending, ...this.unkept.filter(({ id }) => pending.every((command) => command.id !== id))], refused });
+    const unkept = this.unkept.filter(({ id }) => pending.every((command) => command.id !== id));
+    // what comes back from the store is a copy: the thing itself stays, so that nothing seems changed that is not
+    const known = new Map(this.state.pending.map((command) => [command.id, command]));
+    const itself = (command: C): C => {
+      const before = known.get(command.id);
+      return before && this.isSame(before, command) ? before : command;
+    };
+    const stays =
+      refused.length === this.state.refused.length && refused.every(({ command }, i) => command.id === this.state.refused[i]!.command.id);
+    this.show({ pending: [...pending.map(itself), ...unkept], refused: stays ? this.state.refused : refused });
   }
 
   /** Changes what is kept, whatever other tabs do meanwhile. */
   protected async store(change: (kept: Kept<C>) => Kept<C>): Promise<void> {
     let stored = nothing<C>();
-    await update<Kept<C>>(this.key, (kept) => (stored = change(kept ?? nothing<C>())));
+    await update<Kept<C>>(this.key, (kept) => (stored = { ...change(kept ?? nothing<C>()), path: this.path }));
     this.showKept(stored);
     this.channel?.postMessage('changed');
   }
 
   private show(part: Partial<QueueState<C>>): void {
-    this.state = { ...this.state, ...part };
+    const next = { ...this.state, ...part };
+    if (next.pending.length === this.state.pending.length && next.pending.every((command, i) => command === this.state.pending[i]))
+      next.pending = this.state.pending;
+    const { pending, refused, status } = this.state;
+    if (next.pending === pending && next.refused === refused && next.status === status) return;
+    this.state = next;
     for (const listener of this.listeners) listener();
   }
 
@@ -187,6 +208,9 @@ export abstract class SendQueue<C extends { id: string }> {
     return this.store(({ pending, refused }) => ({ pending: pending.filter((c) => c.id !== commandId), refused }));
   }
 }
+
+/** What is kept under a key, by whatever queue. */
+export const keptIn = <C>(key: string): Promise<Kept<C> | undefined> => get<Kept<C>>(key);
 
 function nothing<C>(): Kept<C> {
   return { pending: [], refused: [] };

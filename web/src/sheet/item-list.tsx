@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Camera, Search } from 'lucide-react';
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { type Selected, useSelection } from '../job/selection';
 
 type Row =
@@ -13,7 +13,7 @@ type Row =
 
 /** The same faces and features as on the sheet, as a list: it carries focus, names and keyboard. */
 export function ItemList({ editable }: { editable: boolean }) {
-  const { model, remove } = useJob();
+  const { model, remove } = useJob(parts('model', 'remove'));
   const { selected, also, tool, select, toggle, openPlate } = useSelection();
   const [words, setWords] = useState('');
   const wanted = useDeferredValue(words.trim().toLowerCase());

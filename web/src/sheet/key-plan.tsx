@@ -1,12 +1,12 @@
 import { type Face, isLevelFace, sitePoint } from '@caulkhorn/core/jobs';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 
 /** Where the faces stand to each other, seen from above: walls as lines, floors as areas, linings as their run. A press chooses one. */
 export function KeyPlan() {
-  const { faces } = useJob().model;
+  const { faces } = useJob((job) => job.model);
   const [open, setOpen] = useState(false);
   if (faces.length < 2) return null;
   return (
@@ -19,7 +19,7 @@ export function KeyPlan() {
 }
 
 function Plan() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { selected, select } = useSelection();
   const plan = useMemo(() => planOf(model.faces), [model.faces]);
   const feature = selected?.kind === 'feature' ? model.features.find(({ id }) => id === selected.id) : undefined;

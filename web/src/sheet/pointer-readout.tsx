@@ -4,12 +4,12 @@ import { waterOn } from '@caulkhorn/core/water';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 
 /** Level, head and pressure where the pointer is. */
 export function PointerReadout() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const pointer = useSelection((state) => state.pointer);
   const face = pointer && model.faces.find((f) => f.id === pointer.faceId);

@@ -6,7 +6,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { usePlanningSoFar } from '../job/plan-context';
 import { DraftBar } from './draft-bar';
@@ -26,7 +26,7 @@ const NONE_YET: readonly Junction[] = [];
 
 /** The job's one drawing: a canvas that takes pointer and wheel. The list beside it carries focus and keyboard. */
 export function SectionSheet({ editable, oneFace = false }: { editable: boolean; oneFace?: boolean }) {
-  const { model: asGoverned, jobId } = useJob();
+  const { model: asGoverned, jobId } = useJob(parts('model', 'jobId'));
   const junctions = usePlanningSoFar()?.plan.junctions ?? NONE_YET;
   const { units, theme } = usePreferences();
   const { selected, also, tool, draft, places, openPlateId, shownCase, showsForces } = useSelection();

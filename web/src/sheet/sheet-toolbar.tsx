@@ -3,7 +3,7 @@ import { ArrowLeft, Ellipsis, Focus, type LucideIcon, Maximize2, ZoomIn, ZoomOut
 import { DropdownMenu } from 'radix-ui';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import type { SheetCamera } from './sheet-camera';
 import { FIRST_TOOLS, TOOLS } from './tools';
@@ -91,7 +91,7 @@ function Tools() {
 
 /** A level face stands edge-on in the section; here it opens in true plan. */
 function PlateButton() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { selected, openPlateId, openPlate } = useSelection();
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   if (openPlateId)

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import type { Hit } from './hit';
 import { newFeature, round } from './new-feature';
@@ -15,7 +15,7 @@ const POINTS_TO_FINISH: Readonly<Record<FeatureShape, number>> = { point: 1, 'sp
 
 /** Setting points with a tool until they make a feature; and the keys that go with it. */
 export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined): void; end(): void } {
-  const { put, model } = useJob();
+  const { put, model } = useJob(parts('put', 'model'));
   const { faces, features } = model;
   const units = useUnits();
   /** several of a kind in a row are usually alike */

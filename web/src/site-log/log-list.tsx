@@ -8,14 +8,14 @@ import { dayAndTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { itemName } from '../words/item-name';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { StepForm } from './step-form';
 
 const SHORT = 12;
 
 /** The log, newest first. Nothing is changed; a correction stands beside what it corrects. */
 export function LogList({ faceId }: { faceId?: string }) {
-  const { model, lines, revision, can } = useJob();
+  const { model, lines, revision, can, session } = useJob(parts('model', 'lines', 'revision', 'can', 'session'));
   const [all, setAll] = useState(false);
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
@@ -38,7 +38,7 @@ export function LogList({ faceId }: { faceId?: string }) {
                 <span className="min-w-0 flex-1">
                   <EntryText entry={entry} name={'workItemId' in entry.body ? nameOf(entry.body.workItemId) : undefined} />
                 </span>
-                {can('log') && !isSuperseded && 'workItemId' in entry.body && items.has(entry.body.workItemId) ? (
+                {mayCorrect(entry) && !isSuperseded && 'workItemId' in entry.body && items.has(entry.body.workItemId) ? (
                   <Button look="quiet" size="small" className="no-print" onClick={() => setCorrecting(entry)}>
                     {t('log.correct-short')}
                   </Button>
@@ -47,6 +47,7 @@ export function LogList({ faceId }: { faceId?: string }) {
               <p className="pl-12 text-[13px] text-soft">
                 {dayAndTime(entry.occurredAt, model.job.timeZone)} · {entry.personName}
                 {entry.supersedes ? ` · ${t('log.corrects')}` : ''}
+                {entry.supersedesReason ? ` (${entry.supersedesReason})` : ''}
                 {importedAt ? ` · ${t('log.imported')}` : ''}
                 {receipt ? '' : ` · ${t('log.waiting')}`}
               </p>
@@ -72,6 +73,11 @@ export function LogList({ faceId }: { faceId?: string }) {
     </>
   );
 
+  /** one's own, or another's with a reason by who looks after the log; the server asks the same */
+  function mayCorrect({ personId }: LogEntry): boolean {
+    return can('log') && (personId === session.personId || can('supersede-others'));
+  }
+
   function nameOf(workItemId: string): string {
     const known = items.get(workItemId);
     return known ? itemName(known, model) : workItemId;
@@ -79,7 +85,7 @@ export function LogList({ faceId }: { faceId?: string }) {
 }
 
 export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const { body } = entry;
   const at = (iso: string) => timeOfDay(iso, model.job.timeZone);

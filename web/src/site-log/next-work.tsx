@@ -9,14 +9,14 @@ import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { stepName } from '../words/item-name';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
 /** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
-  const { model, can } = useJob();
+  const { model, can } = useJob(parts('model', 'can'));
   const { site, plan, programme, conditions } = usePlanning();
   const face = model.faces.find((f) => f.id === item.faceId)!;
   const facePlan = plan.faces.find((f) => f.faceId === item.faceId);

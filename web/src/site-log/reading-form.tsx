@@ -5,7 +5,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom } from './conditions-fields';
 
 interface Texts extends ConditionTexts {
@@ -14,7 +14,7 @@ interface Texts extends ConditionTexts {
 
 /** Air and surface as measured now, a note, or both. */
 export function ReadingForm({ faceId }: { faceId?: string }) {
-  const { log, jobId } = useJob();
+  const { log, jobId } = useJob(parts('log', 'jobId'));
   const units = useUnits();
   const form = useKeptForm<Texts>(`reading ${jobId} ${units}`, { ...NO_CONDITIONS, note: '' });
   const { register, formState, watch } = form;

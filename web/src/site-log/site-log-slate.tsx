@@ -5,7 +5,7 @@ import { t } from '../messages/t';
 import { hoursMinutes } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { stepName } from '../words/item-name';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { usePlanning } from '../job/plan-context';
@@ -16,7 +16,7 @@ import { ReadingForm } from './reading-form';
 /** The next piece of work of each face, whoever is on or due first in front. What the log says counts at once, where the rest lies in time a moment later. */
 export function useNextOfFaces() {
   const { programme, workItems, site } = usePlanning();
-  const { faces } = useJob().model;
+  const { faces } = useJob((job) => job.model);
   return useMemo(() => {
     const items = new Map(workItems.map((item) => [item.id, item]));
     // a released plan may speak of a face that was removed since
@@ -44,7 +44,7 @@ function urgency(task: { startMs: number; window?: { closesMs: number | null } }
 
 /** Site log: what is on, what comes next, what was written. */
 export function SiteLogSlate() {
-  const { revision, model, can } = useJob();
+  const { revision, model, can } = useJob(parts('revision', 'model', 'can'));
   const now = useNow(1000);
   const next = useNextOfFaces();
   const { selected, select } = useSelection();

@@ -12,7 +12,7 @@ import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom, isBreach } from './conditions-fields';
 
@@ -24,6 +24,7 @@ interface Texts extends ConditionTexts {
   lastLaidAt: string;
   usedKg: string;
   note: string;
+  supersedesReason: string;
 }
 
 interface StepFormProps {
@@ -49,7 +50,7 @@ const LAYERS: ReadonlySet<WorkItem['step']> = new Set([
 
 /** Start or finish of a piece of work. A coat also wants its air, its batch, and when its first and last square metre were laid. */
 export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps) {
-  const { model, revision, log } = useJob();
+  const { model, revision, log, session } = useJob(parts('model', 'revision', 'log', 'session'));
   const units = useUnits();
   const { timeZone } = model.job;
   const isCoat = item.step.startsWith('coat-') || LAYERS.has(item.step);
@@ -62,6 +63,8 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   const batches = useBatches(product, texts.batchNumber);
   const batchList = useId();
   const breach = kind === 'start' && isBreach(texts, units);
+  /** somebody else's entry: the correction says why, under both names */
+  const isOthers = corrects !== undefined && corrects.personId !== session.personId;
 
   const save = form.handleSubmit((values) => {
     const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
@@ -74,8 +77,10 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
     if (kind === 'start' && isCoat && !('conditions' in body && body.conditions))
       issues.push({ code: 'conditions-wanted', path: 'airTemperatureC' });
+    const reason = values.supersedesReason.trim();
+    if (corrects && isOthers && reason === '') issues.push({ code: 'supersede-needs-reason', path: 'supersedesReason' });
     if (issues.length > 0) return form.showIssues(issues);
-    log(body, occurredAt, corrects?.id);
+    log(body, occurredAt, corrects && { entryId: corrects.id, reason });
     form.forget();
     onSaved?.();
   });
@@ -158,6 +163,13 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
           <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
         </div>
       </div>
+      {corrects ? (
+        <TextArea
+          label={t(isOthers ? 'log.supersede-reason-others' : 'log.supersede-reason', { name: corrects.personName })}
+          fault={faults.supersedesReason?.message}
+          {...register('supersedesReason')}
+        />
+      ) : null}
       <FormFoot
         fault={faults.root?.message}
         label={t(corrects ? 'log.correct' : `log.do-${kind}`, { name: stepName(item, model) })}
@@ -190,5 +202,6 @@ function startTexts(corrects: LogEntry | undefined, done: WorkDone | undefined, 
     lastLaidAt: local(finish?.lastLaidAt, now),
     usedKg: fieldText(finish?.usedKg, 'kg', units),
     note: body?.note ?? '',
+    supersedesReason: '',
   };
 }

@@ -10,7 +10,8 @@ import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { Failed, Loading } from '../shared/ui/states';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
+import type { ShownLine } from '../job/log-lines';
 import { useHouse } from '../job/use-house';
 import { usePlanning } from '../job/plan-context';
 import { StockNotices } from './stock-notices';
@@ -20,7 +21,7 @@ const NO_NEEDS: readonly Standing[] = [];
 
 /** What this job needs against what lies in the store: kept back, taken, short, and when to order. */
 export function JobStock() {
-  const { model, organisationId, jobId, can, lines } = useJob();
+  const { model, organisationId, jobId, can, lines } = useJob(parts('model', 'organisationId', 'jobId', 'can', 'lines'));
   const house = useHouse();
   const { plan } = usePlanning();
   const units = useUnits();
@@ -108,7 +109,7 @@ export function JobStock() {
 }
 
 /** What the log says was used, by batch number. */
-function usedByBatch(lines: ReturnType<typeof useJob>['lines']): ReadonlyMap<string, number> {
+function usedByBatch(lines: readonly ShownLine[]): ReadonlyMap<string, number> {
   const used = new Map<string, number>();
   for (const { entry } of lines) {
     const { body } = entry;
@@ -120,7 +121,7 @@ function usedByBatch(lines: ReturnType<typeof useJob>['lines']): ReadonlyMap<str
 
 /** First day on which each product is laid, by the programme. */
 function useNeededOn(): ReadonlyMap<string, string> {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { plan, programme, workItems, site } = usePlanning();
   return useMemo(() => {
     const days = new Map<string, string>();

@@ -60,7 +60,7 @@ const onHand = (moves: StockMove[]) => foldStock(moves, SHIPPED_CATALOGUE, '2026
 
 test('what is written goes out in order, without a name of its own, and stands under its writer’s name', async () => {
   const { outbox, taken } = open();
-  post.mockResolvedValue({});
+  post.mockImplementation((_path, body) => Promise.resolve({ id: (body as SentMove).id }) as Promise<never>);
   await outbox.add(delivery);
   await outbox.add(take('t1', 10));
   await settled(() => taken.length === 2);
@@ -86,7 +86,7 @@ test('one move that is refused holds up no other, and is kept with its reason', 
   post.mockImplementation((_path, body) =>
     (body as SentMove).id === 't1'
       ? Promise.reject(new ApiError(400, 'invalid', { amount: [{ code: 'stock-negative', values: { onHand: 5 } }] }))
-      : Promise.resolve({}),
+      : Promise.resolve({ id: (body as SentMove).id }),
   );
   await outbox.add(take('t1', 60));
   await outbox.add(take('t2', 1));

@@ -2,7 +2,7 @@ import type { SessionInfo, StoresAnswer } from '@caulkhorn/contract';
 import type { StockMove } from '@caulkhorn/core/materials';
 import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, createContext, use, useEffect, useState, useSyncExternalStore } from 'react';
-import { api } from '../shared/api';
+import { ApiError, api } from '../shared/api';
 import { type QueueState, SendQueue } from '../shared/send-queue';
 
 /** A move as its device wrote it down; the server puts the name of who sent it. */
@@ -12,10 +12,10 @@ export type SentMove = StockMove extends infer M ? (M extends StockMove ? Omit<M
 export class StockOutbox extends SendQueue<SentMove> {
   constructor(
     readonly session: Pick<SessionInfo, 'personId' | 'name'>,
-    private readonly path: string,
+    path: string,
     private readonly onTaken: (move: StockMove) => void,
   ) {
-    super(`stock outbox ${session.personId} ${path}`, session.personId);
+    super(`stock outbox ${session.personId} ${path}`, session.personId, path);
   }
 
   /** As it will stand in the store, under its writer's name. */
@@ -24,7 +24,8 @@ export class StockOutbox extends SendQueue<SentMove> {
   }
 
   protected override async deliver(move: SentMove): Promise<void> {
-    await api.post(`${this.path}/stores/moves`, move);
+    const answer = await api.post<{ id: string }>(`${this.path}/stores/moves`, move);
+    if (answer.id !== move.id) throw new ApiError(0, 'not-our-answer');
     this.onTaken(this.named(move));
   }
 }

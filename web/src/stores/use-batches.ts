@@ -2,13 +2,13 @@ import type { Product } from '@caulkhorn/core/catalogue';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { useStores } from './use-stores';
 
 /** What the store knows of a batch that somebody types: which are there, first to expire first, and whether this one may still be used. */
 export function useBatches(product: Product | undefined, typed: string): { known: string[]; warning?: string } {
-  const { organisationId, can } = useJob();
+  const { organisationId, can } = useJob(parts('organisationId', 'can'));
   const house = useHouse();
   const units = useUnits();
   const { stock } = useStores(organisationId, house.catalogue, undefined, can('stock'));

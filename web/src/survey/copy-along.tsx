@@ -11,11 +11,11 @@ import { nextMark } from '../sheet/new-feature';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 /** The same thing again and again along a joint, a crack or an edge: tie holes, anchors, weep holes, cracks at every bay. */
 export function CopyAlong({ feature, face }: { feature: Feature; face: Face }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const lines = useMemo(() => linesOn(face, feature, model.features), [face, feature, model.features]);
   const [chosen, setChosen] = useState('foot');

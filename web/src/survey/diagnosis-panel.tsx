@@ -8,7 +8,7 @@ import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { Figure } from '../workings/figure';
 
@@ -16,7 +16,7 @@ const HOUR_MS = 3_600_000;
 
 /** What the damp at a place may come from, with every piece of evidence and its weight, and what would settle it. */
 export function DiagnosisPanel({ face, place, editable }: { face: Face; place: Feature; editable: boolean }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const { site } = usePlanning();
   const hour = Math.floor(useNow(60_000) / HOUR_MS);
   const coated = [...site.done.keys()].some((id) => id.startsWith(`${face.id}:`) && id.includes(':coat-'));

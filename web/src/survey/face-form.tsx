@@ -8,7 +8,7 @@ import { Button } from '../shared/ui/button';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { FacePlace } from './face-place';
 import { OutlineField } from './outline-field';
 import { outlineText, readOutline } from './outline-text';
@@ -18,7 +18,7 @@ const NOT_KNOWN = '';
 
 /** What is known of a face beside its shape, and the openings in it. */
 export function FaceForm({ face }: { face: Face }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const { placement } = face;
   const start = {

@@ -5,7 +5,7 @@ import { ChevronRight } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
 import { t } from '../messages/t';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { type Selected, useSelection } from '../job/selection';
 
 const HOUR_MS = 3_600_000;
@@ -13,7 +13,7 @@ const MOST_SHOWN = 100;
 
 /** What has not been looked at or measured yet; each line leads to its place. */
 export function GapsPanel() {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const select = useSelection((state) => state.select);
   const hour = Math.floor(useNow(60_000) / HOUR_MS);
   // the sheet comes first, and so does what is typed: the list follows

@@ -6,12 +6,12 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 
 /** How a face meets the others, as found from the outlines, and what someone saw instead. */
 export function JunctionList({ face, editable }: { face: Face; editable: boolean }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const { junctions } = usePlanning().plan;
   const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
   const markOf = ([one, two]: readonly string[]) => marks.get((one === face.id ? two : one) ?? '') ?? '';
@@ -62,7 +62,7 @@ interface RowProps {
 }
 
 function JunctionRow({ junction, face, editable, edit }: RowProps) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const otherId = junction.faceIds[0] === face.id ? junction.faceIds[1] : junction.faceIds[0];
   const other = model.faces.find(({ id }) => id === otherId);

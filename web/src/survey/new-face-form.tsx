@@ -10,7 +10,7 @@ import { useUnits } from '../shared/preferences';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usualFace } from './usual-face';
 import { OutlineField } from './outline-field';
 import { readOutline } from './outline-text';
@@ -30,9 +30,9 @@ type Texts = ReturnType<typeof startIn>;
 
 /** A rectangular wall that carries on round the room from the last one, or the floor under the walls so far. */
 export function NewFaceForm() {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
-  const { jobId } = useJob();
+  const { jobId } = useJob(parts('jobId'));
   const form = useKeptForm<Texts>(`new face ${jobId} ${units}`, startIn(units));
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;

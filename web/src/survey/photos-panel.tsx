@@ -9,14 +9,14 @@ import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { keepPhotoFile } from '../job/photo-files';
 import { readPhoto } from './read-photo';
 import { usePicture } from './use-picture';
 
 /** Photos of a face or of something on it; a face shows those of its features too. */
 export function PhotosPanel({ faceId, featureId, editable }: { faceId: string; featureId?: string; editable: boolean }) {
-  const { model, put, remove } = useJob();
+  const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
   const chooser = useRef<HTMLInputElement>(null);
   const [openId, setOpenId] = useState<string | null>(null);
   const [faults, setFaults] = useState<readonly string[]>([]);

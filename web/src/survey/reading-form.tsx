@@ -14,12 +14,12 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useNow } from '../shared/use-now';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 
 /** One reading on a face. A vapour dish is entered by its weighing; its place is pointed at on the sheet or typed. */
 export function ReadingForm({ face }: { face: Face }) {
-  const { model, put } = useJob();
+  const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const now = useNow(60_000);
   const { timeZone } = model.job;

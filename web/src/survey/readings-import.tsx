@@ -9,14 +9,14 @@ import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { COLUMNS, type Column, type Mapping, NEEDED, guessMapping, toReadings } from './read-readings';
 
 const NO_COLUMN = '-1';
 
 /** Readings from a CSV: which column is what is shown and can be changed; all rows go in, or the lines at fault are listed. */
 export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
-  const { model, send } = useJob();
+  const { model, send } = useJob(parts('model', 'send'));
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [mapping, setMapping] = useState<Mapping | null>(null);
   const [refused, setRefused] = useState<readonly Issue[]>([]);

@@ -6,7 +6,7 @@ import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { readingText } from '../words/reading-text';
 import { ReadingForm } from './reading-form';
 
@@ -16,7 +16,7 @@ const SHORT = 5;
 
 /** What was measured on a face, newest first, and the ways to add to it. */
 export function ReadingsPanel({ face, editable }: { face: Face; editable: boolean }) {
-  const { model, remove } = useJob();
+  const { model, remove } = useJob(parts('model', 'remove'));
   const units = useUnits();
   const [all, setAll] = useState(false);
   const [importing, setImporting] = useState(false);

@@ -27,7 +27,7 @@ import { Dialog } from '../shared/ui/dialog';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { usualFace } from './usual-face';
 import { OutlinePad } from './outline-pad';
 import { outlineText, readOutline } from './outline-text';
@@ -57,7 +57,7 @@ type Texts = ReturnType<typeof startIn>;
 
 /** A whole room at once: walls as they are taped on the way round, a round shaft, or a tunnel. */
 export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
-  const { model, put, jobId } = useJob();
+  const { model, put, jobId } = useJob(parts('model', 'put', 'jobId'));
   const units = useUnits();
   const form = useKeptForm<Texts>(`room ${jobId} ${units}`, startIn(units));
   const { register, formState, watch, setValue } = form;

@@ -5,11 +5,11 @@ import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 /** The rooms in the order of the walk: renamed, moved, or taken off when no face stands in them. */
 export function RoomsPanel() {
-  const { model, put, remove } = useJob();
+  const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
   const rooms = [...model.spaces].sort((a, b) => a.order - b.order);
   const moveTo = (from: number, to: number) => {
     const order = rooms.toSpliced(from, 1).toSpliced(to, 0, rooms[from]!);

@@ -6,7 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-now';
 import { Loading } from '../shared/ui/states';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
@@ -34,7 +34,7 @@ const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-blo
 /** Survey: what was seen. The chosen feature or face; otherwise how to begin. */
 export function SurveySlate() {
   const isPhone = useIsPhone();
-  const { model, can } = useJob();
+  const { model, can } = useJob(parts('model', 'can'));
   const { selected, also, select } = useSelection();
   const editable = can('survey');
   const units = useUnits();
@@ -116,7 +116,7 @@ export function SurveySlate() {
 }
 
 function FaceFacts({ face }: { face: Face }) {
-  const { can } = useJob();
+  const { can } = useJob(parts('can'));
   const { bottomM, topM } = levelRange(face);
   return (
     <>

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { photoFile } from '../job/photo-files';
 
 /** Where a photo's picture is: on this device while it waits to be sent, with the server after that. Null until that is known. */
 export function usePicture(photoId: string, size: 'image' | 'thumbnail'): string | null {
-  const { path, outbox } = useJob();
+  const { path, outbox } = useJob(parts('path', 'outbox'));
   const waits = [...outbox.pending, ...outbox.refused.map(({ command }) => command)].some(
     ({ kind, payload }) => kind === 'photo.put' && (payload as { id: string }).id === photoId,
   );

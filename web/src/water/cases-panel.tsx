@@ -9,12 +9,12 @@ import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useWorking } from '../workings/use-working';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 
 /** Today, high, flooded, pumped down, tank full, tank empty: what each does to the chosen face, shown on the sheet at a press. */
 export function CasesPanel({ face, feature }: { face?: Face; feature?: Feature }) {
-  const { model, can, put } = useJob();
+  const { model, can, put } = useJob(parts('model', 'can', 'put'));
   const { shownCase, showCase, showForces } = useSelection();
   const cases = useMemo(() => knownCases(model), [model]);
   const ofFace = useMemo(() => (face ? faceCases(face, model) : []), [face, model]);

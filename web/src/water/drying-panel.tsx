@@ -19,14 +19,14 @@ import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { toSystem } from '@caulkhorn/core/quantities';
 
 const USUAL_AIR = { temperatureC: 15, relativeHumidityPct: 50 };
 
 /** When the slab will be dry enough for a finish: its readings, the curve through them with its band, and what covering it now would do. */
 export function DryingPanel({ face, finish, rhPct }: { face: Face; finish: Finish; rhPct: number }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const form = useKeptForm(`drying ${face.id} ${units}`, {
     base: 'sealed' as SlabSurroundings['base'],
@@ -74,7 +74,7 @@ interface Fit {
 }
 
 function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: boolean }) {
-  const { timeZone } = useJob().model.job;
+  const { timeZone } = useJob((job) => job.model.job);
   const { calculatorId, input, day0Ms } = forecast;
   const { result, status, share, stop } = useCalculation(calculatorId, input);
   const answer = result?.ok ? result.value : undefined;
@@ -127,7 +127,7 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
 const MOST_POINTS = 160;
 
 function DryingChart({ forecast, daily, band }: { forecast: DryingForecast; daily: readonly number[]; band?: DryingBand }) {
-  const { timeZone } = useJob().model.job;
+  const { timeZone } = useJob((job) => job.model.job);
   const { day0Ms, readings, input } = forecast;
   const at = (n: number) => day0Ms + n * 86_400_000;
   const every = Math.max(1, Math.ceil(daily.length / MOST_POINTS));

@@ -5,7 +5,7 @@ import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime } from '../shared/times';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 /** More would hide their line. */
 const MOST_DOTS = 60;
@@ -20,7 +20,7 @@ const WAYS = [
 
 /** Levels over time, with the governing one across. Marks from old floods would squeeze the axis and are left to the list. */
 export function LevelChart({ body }: { body: WaterBody }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const { timeZone } = model.job;
   const points = model.waterLevels

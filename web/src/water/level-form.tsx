@@ -10,11 +10,11 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useNow } from '../shared/use-now';
 import { useKeptForm } from '../shared/use-kept-form';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 /** One dated level. The first level of a water governs until someone chooses another. */
 export function LevelForm() {
-  const { model, put, jobId } = useJob();
+  const { model, put, jobId } = useJob(parts('model', 'put', 'jobId'));
   const units = useUnits();
   const { timeZone } = model.job;
   const now = useNow(60_000);

@@ -14,12 +14,12 @@ import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { type LevelColumns, type LevelsFrom, guessLevelColumns, toLevels } from './read-levels';
 
 /** A logger's CSV: how it is read is shown before it is taken; all of it goes in, or the lines at fault are listed. */
 export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
-  const { model, send } = useJob();
+  const { model, send } = useJob(parts('model', 'send'));
   const [bodyId, setBodyId] = useState(model.waterBodies[0]?.id ?? '');
   const [counted, setCounted] = useState<'' | LevelsFrom['kind']>('');
   const [top, setTop] = useState('');

@@ -6,13 +6,13 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 
 const SHORT = 6;
 
 /** Levels of one water, newest first; the chosen one loads the faces. */
 export function LevelTable({ body, editable }: { body: WaterBody; editable: boolean }) {
-  const { model, put, remove } = useJob();
+  const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
   const units = useUnits();
   const [all, setAll] = useState(false);
   const levels = model.waterLevels.filter((level) => level.waterBodyId === body.id).sort((a, b) => Date.parse(b.at) - Date.parse(a.at));

@@ -9,12 +9,12 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 
 /** In which order to stop a face's leaks, and how flow and head move to the rest at every stop. */
 export function SealingPlan({ face, waterLevelM }: { face: Face; waterLevelM: number }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const { leaks, assumed } = useMemo(() => leaksOnFace(face, model.features, waterLevelM), [face, model.features, waterLevelM]);
   if (leaks.length === 0) return null;
   return <Plan face={face} waterLevelM={waterLevelM} leaks={leaks} assumed={assumed} />;
@@ -60,7 +60,7 @@ function Plan({ face, waterLevelM, leaks, assumed }: PlanProps) {
 
 /** Step by step: what is stopped next, and what then comes out of the others. */
 function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string[] }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const { selected, select } = useSelection();
   const [at, setAt] = useState(0);

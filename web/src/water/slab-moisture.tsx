@@ -16,14 +16,14 @@ import { formatNumber, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 
 const DryingPanel = lazy(() => import('./drying-panel').then((m) => ({ default: m.DryingPanel })));
 
 /** A slab's moisture: where to test it, what the tests say against a finish, and when it will be dry. */
 export function SlabMoisture({ face }: { face: Face }) {
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const [finishId, setFinish] = useState<string>(FINISHES[0]!.id);
   const finish = FINISHES.find(({ id }) => id === finishId)!;
   const results = useMemo(() => slabResults(face, model.readings), [face, model.readings]);
@@ -53,7 +53,7 @@ export function SlabMoisture({ face }: { face: Face }) {
 function TestPlan({ face }: { face: Face }) {
   const units = useUnits();
   const { placeReading, showPlaces } = useSelection();
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const places = useMemo(() => testPlaces(face), [face]);
   useEffect(() => {
     showPlaces({ faceId: face.id, points: places });

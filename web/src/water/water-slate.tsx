@@ -7,7 +7,7 @@ import { LoggerPanel } from '../devices/logger-panel';
 import { PairingDialog } from '../devices/pairing-dialog';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { useJob } from '../job/job-context';
+import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { usePlanning } from '../job/plan-context';
@@ -23,7 +23,7 @@ const LevelChart = lazy(() => import('./level-chart').then((m) => ({ default: m.
 
 /** Water: what pushes. The chosen thing's load first, then the levels and which of them governs. */
 export function WaterSlate() {
-  const { model, can } = useJob();
+  const { model, can } = useJob(parts('model', 'can'));
   const { selected } = useSelection();
   const [importing, setImporting] = useState(false);
   const [pairing, setPairing] = useState(false);
@@ -71,7 +71,7 @@ export function WaterSlate() {
 function Load({ face, feature }: { face: Face; feature?: Feature }) {
   const plan = usePlanning().plan.faces.find((f) => f.faceId === face.id);
   const treatment = feature && plan?.treatments.find((each) => each.targetId === feature.id);
-  const { model } = useJob();
+  const { model } = useJob(parts('model'));
   const water = waterOn(face, model);
   return (
     <>

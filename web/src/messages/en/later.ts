@@ -1,3 +1,4 @@
+import { ACCOUNT } from './account';
 import { BUILD_UP } from './build-up';
 import { DETAILS } from './details';
 import { HOUSE } from './house';
@@ -5,4 +6,11 @@ import { STORES } from './stores';
 import { SYSTEMS } from './systems';
 
 /** Words that come with the plan: what is chosen, made, bought and kept. */
-export const LATER = { ...HOUSE, ...STORES, ...BUILD_UP, ...SYSTEMS, ...DETAILS } as const;
+export const LATER = {
+  ...ACCOUNT,
+  ...HOUSE,
+  ...STORES,
+  ...BUILD_UP,
+  ...SYSTEMS,
+  ...DETAILS,
+} as const;

@@ -63,6 +63,8 @@ export const WORK = {
   'log.correct': 'Write the correction',
   'log.correct-short': 'Correct',
   'log.correct-title': 'Correct an entry',
+  'log.supersede-reason': 'Why it is corrected (may be left empty)',
+  'log.supersede-reason-others': 'Why {name}’s entry is corrected',
   'log.corrects': 'corrects an earlier entry',
   'log.imported': 'imported',
   'log.waiting': 'not sent yet',

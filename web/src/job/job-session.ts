@@ -1,0 +1,295 @@
+import {
+  type CommandKind,
+  type CommandOutcome,
+  type HouseAnswer,
+  PERMISSIONS,
+  type Permission,
+  type SessionInfo,
+  type Standing,
+} from '@caulkhorn/contract';
+import { type AnyItem, ITEM_LISTS, type ItemKind, type JobHead, type JobModel, type Photo } from '@caulkhorn/core/jobs';
+import type { PlanRevision } from '@caulkhorn/core/planning';
+import type { EntryBody } from '@caulkhorn/core/site-log';
+import { type QueryClient, QueryObserver, type QueryObserverOptions } from '@tanstack/query-core';
+import { v4 } from 'uuid';
+import { ApiError } from '../shared/api';
+import { deviceId } from '../shared/device';
+import { type Command, entryOf, targetOf } from './commands';
+import { type StoredJob, jobQueries } from './job-queries';
+import { type ShownLine, linesWithPending, sealNext } from './log-lines';
+import type { Outbox, OutboxState } from './outbox';
+import { PendingModel } from './pending-model';
+import { dropPhotoFile } from './photo-files';
+import { type Step, UndoStack } from './undo';
+
+/** A job as it stands on this device, and the ways to change it. */
+export interface Job {
+  organisationId: string;
+  jobId: string;
+  path: string;
+  session: SessionInfo;
+  /** as surveyed, with what waits in the outbox already applied */ model: JobModel;
+  lines: ShownLine[];
+  revision: PlanRevision | null;
+  /** how the organisation works; none while the server has not said */ houseAnswer: HouseAnswer | undefined;
+  outbox: OutboxState;
+  /** the server did not answer the last time it was asked */ isAway: boolean;
+  can(permission: Permission): boolean;
+  /** several at once go back at once */ put(kind: ItemKind, ...items: AnyItem[]): void;
+  /** with the pictures of a feature */ remove(kind: ItemKind, ...ids: string[]): void;
+  send(kind: CommandKind, payload: object): void;
+  /** what is said of the job as a whole */ putHead(head: JobHead): void;
+  log(body: EntryBody, occurredAt: string, supersedes?: { entryId: string; reason?: string }): void;
+  undo(): void;
+  redo(): void;
+  /** what to do with a refused change: let it go, or put it over what stands now */
+  resolve(commandId: string, how: 'discard' | 'overwrite'): void;
+}
+
+export type JobState = { status: 'loading' } | { status: 'failed'; fault: Error | null } | { status: 'open'; job: Job };
+
+/** What happened that the screen should say in passing: by code, with what it is about. */
+export type Notice =
+  { code: 'not-kept' } | { code: 'undone' | 'changed-since'; item: AnyItem | undefined } | { code: 'nothing-to-undo' | 'nothing-to-redo' };
+
+const POLL_MS = 8000;
+type Actions = Omit<Job, 'model' | 'lines' | 'revision' | 'houseAnswer' | 'outbox' | 'isAway'>;
+
+interface SessionSettings {
+  organisationId: string;
+  jobId: string;
+  person: SessionInfo;
+  standing: Standing;
+  client: QueryClient;
+  outbox: Outbox;
+  notify(notice: Notice): void;
+}
+
+/**
+ * One job while it is open: what the server has, what waits to be sent on top of it, and every way to change it. Knows nothing of
+ * any framework; screens subscribe. A change makes one new model and tells of it once.
+ */
+export class JobSession {
+  private state: JobState = { status: 'loading' };
+  private readonly listeners = new Set<() => void>();
+  private readonly pendingModel = new PendingModel();
+  private readonly undoStack = new UndoStack();
+  private readonly queries: ReturnType<typeof jobQueries>;
+  private readonly actions: Actions;
+  private stored: StoredJob | undefined;
+  private received: readonly ShownLine[] = [];
+  private shownLines: { received: readonly ShownLine[]; entries: readonly unknown[]; lines: ShownLine[] } | undefined;
+  private revision: PlanRevision | null = null;
+  private house: HouseAnswer | undefined;
+  private isHouseKnown = false;
+  private isAway = false;
+  private fault: Error | null = null;
+
+  constructor(private readonly settings: SessionSettings) {
+    const { organisationId, jobId, person, standing } = settings;
+    this.queries = jobQueries(organisationId, jobId);
+    this.actions = {
+      organisationId,
+      jobId,
+      path: this.queries.path,
+      session: person,
+      can: (permission) => PERMISSIONS[standing].includes(permission),
+      put: (kind, ...items) => this.undoStack.done(...items.map((item) => this.putOne(kind, item))),
+      remove: (kind, ...ids) => this.undoStack.done(...ids.flatMap((id) => this.removeOne(kind, id))),
+      send: (kind, payload) => void this.send(kind, payload, 0),
+      putHead: (head) => void this.send('job.put', head),
+      log: (body, occurredAt, supersedes) => this.log(body, occurredAt, supersedes),
+      undo: () => void (this.undoStack.undo((step) => this.play(step)) || settings.notify({ code: 'nothing-to-undo' })),
+      redo: () => void (this.undoStack.redo((step) => this.play(step)) || settings.notify({ code: 'nothing-to-redo' })),
+      resolve: (commandId, how) => this.resolve(commandId, how),
+    };
+    this.takeIn();
+  }
+
+  readonly getState = (): JobState => this.state;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Asks the server again and again, and follows what waits, until the returned function is called. */
+  open(): () => void {
+    const { client, outbox } = this.settings;
+    const watch = <T>(options: QueryObserverOptions<T, Error, T, T, string[]>, everyMs: number) =>
+      new QueryObserver(client, { ...options, refetchInterval: everyMs }).subscribe(() => this.takeIn());
+    const ends = [
+      watch(this.queries.job, POLL_MS),
+      watch(this.queries.log, POLL_MS),
+      watch(this.queries.plan, POLL_MS),
+      watch(this.queries.house, 4 * POLL_MS),
+      outbox.subscribe(() => this.refresh()),
+      outbox.onAccepted((command, outcome) => this.accept(command, outcome)),
+    ];
+    this.takeIn();
+    return () => ends.forEach((end) => end());
+  }
+
+  /** Asks the server again, after it did not answer. */
+  readonly retry = (): void => void this.settings.client.refetchQueries({ queryKey: this.queries.job.queryKey });
+
+  /** What the queries hold now. */
+  private takeIn(): void {
+    const { client } = this.settings;
+    const of = <T>(queryKey: string[]) => client.getQueryState<T>(queryKey);
+    const job = of<StoredJob>(this.queries.job.queryKey);
+    const house = of<HouseAnswer>(this.queries.house.queryKey);
+    this.stored = job?.data ?? this.stored;
+    this.received = of<ShownLine[]>(this.queries.log.queryKey)?.data ?? this.received;
+    this.revision = of<{ latest: PlanRevision | null }>(this.queries.plan.queryKey)?.data?.latest ?? this.revision;
+    this.house = house?.data ?? this.house;
+    this.isHouseKnown ||= house !== undefined && house.status !== 'pending';
+    this.fault = job?.status === 'error' ? job.error : null;
+    this.isAway = job?.fetchFailureReason instanceof ApiError && job.fetchFailureReason.isAway;
+    this.refresh();
+  }
+
+  /** Shows what has changed, and tells of it only where something has. */
+  private refresh(): void {
+    const next = this.next();
+    if (isSame(this.state, next)) return;
+    this.state = next;
+    for (const listener of this.listeners) listener();
+  }
+
+  private next(): JobState {
+    if (!this.stored) return this.fault ? { status: 'failed', fault: this.fault } : { status: 'loading' };
+    if (!this.isHouseKnown) return { status: 'loading' };
+    const outbox = this.settings.outbox.getState();
+    this.pendingModel.follow(this.stored.model, outbox.pending);
+    const { revision, house, isAway } = this;
+    const job = {
+      ...this.actions,
+      model: this.pendingModel.model!,
+      lines: this.linesWith(outbox.pending),
+      revision,
+      houseAnswer: house,
+      outbox,
+      isAway,
+    };
+    return { status: 'open', job };
+  }
+
+  private linesWith(pending: readonly Command[]): ShownLine[] {
+    const entries = pending.filter((command) => command.kind === 'log.append');
+    const before = this.shownLines;
+    const isUnchanged =
+      before?.received === this.received &&
+      before.entries.length === entries.length &&
+      entries.every((entry, i) => entry === before.entries[i]);
+    if (isUnchanged) return before.lines;
+    const lines = linesWithPending(this.received, entries);
+    this.shownLines = { received: this.received, entries, lines };
+    return lines;
+  }
+
+  /** An accepted command becomes part of what the server has, without asking again. */
+  private accept(command: Command, outcome: CommandOutcome): void {
+    const { client, jobId } = this.settings;
+    const { job, log, plan } = this.queries;
+    const model = this.pendingModel.taken(command);
+    if (model && this.stored) {
+      // an answer that is on its way may be older than this
+      void client.cancelQueries({ queryKey: job.queryKey });
+      this.stored = { ...this.stored, model, versions: { ...this.stored.versions, [targetOf(command)]: outcome.version } };
+      client.setQueryData<StoredJob>(['job', jobId], this.stored);
+    }
+    const entry = entryOf(command);
+    if (entry && outcome.receipt) {
+      const { receipt } = outcome;
+      client.setQueryData<ShownLine[]>(log.queryKey, (old) =>
+        old?.some((l) => l.entry.id === entry.id) ? old : [...(old ?? []), { entry, receipt }],
+      );
+      this.received = client.getQueryData<ShownLine[]>(log.queryKey) ?? this.received;
+    }
+    if (command.kind === 'plan.release') void client.invalidateQueries({ queryKey: plan.queryKey });
+  }
+
+  private send(kind: CommandKind, payload: object, baseVersion?: number): number {
+    const { jobId, outbox, notify } = this.settings;
+    const target = targetOf({ kind, payload, jobId });
+    const base = baseVersion ?? this.versionOf(target);
+    const command: Command = {
+      id: v4(),
+      deviceId: deviceId(),
+      jobId,
+      kind,
+      baseVersion: base,
+      payload,
+      occurredAt: new Date().toISOString(),
+    };
+    outbox.add(command).catch(() => notify({ code: 'not-kept' }));
+    return base + 1;
+  }
+
+  /** Version a thing will have once everything that waits has been taken; 0 when it is not known here. */
+  private versionOf(id: string): number {
+    const last = this.settings.outbox.getState().pending.findLast((command) => targetOf(command) === id);
+    return last ? last.baseVersion + 1 : (this.stored?.versions[id] ?? 0);
+  }
+
+  private itemById(kind: ItemKind, id: string): AnyItem | undefined {
+    return (this.pendingModel.model![ITEM_LISTS[kind]] as AnyItem[]).find((item) => item.id === id);
+  }
+
+  private putOne(kind: ItemKind, item: AnyItem): Step {
+    const before = this.itemById(kind, item.id);
+    return { itemKind: kind, id: item.id, item: before, expectedVersion: this.send(`${kind}.put`, item), about: item };
+  }
+
+  private removeOne(kind: ItemKind, id: string): Step[] {
+    const before = this.itemById(kind, id);
+    if (!before) return [];
+    // pictures of a thing go with it
+    const pictures = kind === 'feature' ? this.pendingModel.model!.photos.filter(({ featureId }) => featureId === id) : [];
+    return [
+      ...pictures.flatMap((photo) => this.removeOne('photo', photo.id)),
+      { itemKind: kind, id, item: before, expectedVersion: this.send(`${kind}.remove`, { id }), about: before },
+    ];
+  }
+
+  private play(step: Step): Step | null {
+    const now = this.versionOf(step.id);
+    if (now !== 0 && now !== step.expectedVersion) {
+      this.settings.notify({ code: 'changed-since', item: step.about });
+      return null;
+    }
+    const before = this.itemById(step.itemKind, step.id);
+    const version = step.item
+      ? this.send(`${step.itemKind}.put`, step.item, step.expectedVersion)
+      : this.send(`${step.itemKind}.remove`, { id: step.id }, step.expectedVersion);
+    this.settings.notify({ code: 'undone', item: step.about });
+    return { ...step, item: before, expectedVersion: version };
+  }
+
+  private log(body: EntryBody, occurredAt: string, supersedes?: { entryId: string; reason?: string }): void {
+    const { jobId, person, outbox } = this.settings;
+    const { pending } = outbox.getState();
+    const entry = sealNext(this.linesWith(pending), pending, { jobId, deviceId: deviceId(), person, body, occurredAt, supersedes });
+    this.send('log.append', entry, 0);
+  }
+
+  private resolve(commandId: string, how: 'discard' | 'overwrite'): void {
+    const { outbox } = this.settings;
+    const refused = outbox.getState().refused.find((each) => each.command.id === commandId);
+    if (refused && how === 'overwrite') this.send(refused.command.kind, refused.command.payload, refused.current?.version ?? 0);
+    if (refused?.command.kind === 'photo.put' && how === 'discard') {
+      const { id } = refused.command.payload as Photo;
+      void dropPhotoFile(id);
+      // the server took the photo and not its picture
+      if (this.itemById('photo', id)) this.send('photo.remove', { id });
+    }
+    void outbox.discard(commandId);
+  }
+}
+
+function isSame(a: JobState, b: JobState): boolean {
+  if (a.status === 'failed' && b.status === 'failed') return a.fault === b.fault;
+  if (a.status !== 'open' || b.status !== 'open') return a.status === b.status;
+  return (Object.keys(b.job) as (keyof Job)[]).every((name) => a.job[name] === b.job[name]);
+}

@@ -1,0 +1,23 @@
+import { Link, useLocation } from 'react-router';
+import { t } from '../messages/t';
+import { useWaiting } from './use-outboxes';
+
+/** What waits on this device for jobs that are not open here. An open job says so in its own header. */
+export function WaitingBar() {
+  const { pathname } = useLocation();
+  const { pending, refused, pathOf } = useWaiting();
+  const elsewhere = (each: ReadonlyMap<string, number>) => [...each].filter(([jobId]) => !pathname.includes(jobId));
+  const waiting = elsewhere(pending).reduce((sum, [, n]) => sum + n, 0);
+  const stuck = elsewhere(refused);
+  if (waiting === 0 && stuck.length === 0) return null;
+  return (
+    <p role="status" className="no-print flex flex-wrap gap-x-4 bg-ochre-soft px-4 py-1.5 text-[13px] font-medium">
+      {waiting > 0 ? <span>{t('waiting.elsewhere', { n: waiting })}</span> : null}
+      {stuck.map(([jobId, n]) => (
+        <Link key={jobId} to={pathOf(jobId)} className="underline underline-offset-4">
+          {t('waiting.refused', { n })}
+        </Link>
+      ))}
+    </p>
+  );
+}
