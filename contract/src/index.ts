@@ -41,7 +41,17 @@ export type { JobSummary } from './job-summary.js';
 export { AddProductsDto, HouseRulesDto } from './house.js';
 export type { HouseAnswer } from './house.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto, PlanRevisionDto } from './job-file.js';
-export { ConditionsDto, FinishBodyDto, LogEntryDto, LogLineDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
+export {
+  ConditionsDto,
+  EnrolDeviceDto,
+  FinishBodyDto,
+  LogEntryDto,
+  LogKeysDto,
+  LogLineDto,
+  NoteBodyDto,
+  ReadingBodyDto,
+  StartBodyDto,
+} from './log.js';
 export { ChangePasswordDto, CodeDto, PERMISSIONS, PasswordDto, ResetPasswordDto, SignInDto } from './people.js';
 export type { Colleague, Permission, Role, SecurityEventAnswer, SessionInfo, Standing } from './people.js';
 export { upgradeJobFile } from './upgrade-job-file.js';

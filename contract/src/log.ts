@@ -1,4 +1,4 @@
-import { Given, Id, Nested, OneOf, Optional, OrNull, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
+import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
 
 export class ConditionsDto {
   @Quantity(-40, 60) airTemperatureC!: number;
@@ -55,6 +55,7 @@ export class LogEntryDto {
   @Time() occurredAt!: string;
   @Time() writtenAt!: string;
   @Optional() @Id() supersedes?: string;
+  /** wanted where the corrected entry is somebody else's */ @Optional() @Text(1000) supersedesReason?: string;
   @Given()
   @Nested(
     () => EntryBodyDto,
@@ -67,7 +68,7 @@ export class LogEntryDto {
   )
   body!: StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto;
   @Sha256() hash!: string;
-  /** the device's signature over `hash`; null until devices hold keys */
+  /** the device's signature over `hash`, base64url; null from a device that holds no key */
   @OrNull() @Text(512) signature!: string | null;
 }
 
@@ -77,9 +78,42 @@ export class ReceiptDto {
   @Time() receivedAt!: string;
   @Sha256() prevReceiptHash!: string;
   @Sha256() receiptHash!: string;
+  /** which server's key signed `receiptHash`; none from before servers held keys */ @Optional() @Text(64) keyId?: string;
+  @Optional() @Text(512) signature?: string;
 }
 
 export class LogLineDto {
   @Given() @Nested(() => LogEntryDto) entry!: LogEntryDto;
   @Given() @Nested(() => ReceiptDto) receipt!: ReceiptDto;
+  /** when it came into the exporting server with a file, rather than from a device */ @Optional() @Time() importedAt?: string;
+}
+
+/** A device's public key as browsers give it (JSON Web Key, ECDSA on P-256). */
+export class DeviceKeyDto {
+  @OneOf(['EC']) kty!: 'EC';
+  @OneOf(['P-256']) crv!: 'P-256';
+  @Text(43, 43) x!: string;
+  @Text(43, 43) y!: string;
+}
+
+/** Makes a device known as its owner's; without a key where the browser can make none. */
+export class EnrolDeviceDto {
+  @Optional() @Nested(() => DeviceKeyDto) publicKey?: DeviceKeyDto;
+}
+
+export class KnownDeviceDto {
+  @Id() id!: string;
+  @Id() personId!: string;
+  @Optional() @Nested(() => DeviceKeyDto) publicKey?: DeviceKeyDto;
+}
+
+export class ServerKeyDto {
+  @Text(64) id!: string;
+  /** Ed25519, SPKI in base64 */ @Text(200) publicKey!: string;
+}
+
+/** The public keys by which a log can be checked without the app. */
+export class LogKeysDto {
+  @NestedList(() => KnownDeviceDto, 2000) devices!: KnownDeviceDto[];
+  @NestedList(() => ServerKeyDto, 200) servers!: ServerKeyDto[];
 }

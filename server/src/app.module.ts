@@ -30,6 +30,8 @@ import { GateDatabase } from './platform/gate-database.js';
 import { HealthController } from './platform/health.controller.js';
 import { StoresController } from './stores/stores.controller.js';
 import { StoresService } from './stores/stores.service.js';
+import { ServerKeys } from './records/server-keys.js';
+import { DevicesController } from './site-log/devices.controller.js';
 import { AppendService } from './site-log/append.service.js';
 
 export interface AppOptions {
@@ -62,6 +64,7 @@ export class AppModule {
         HouseController,
         StoresController,
         JobsController,
+        DevicesController,
         ExchangeController,
         PhotosController,
         CalculatorsController,
@@ -81,6 +84,7 @@ export class AppModule {
         JobsService,
         CommandsService,
         AppendService,
+        ServerKeys,
         ReleaseService,
         ExchangeService,
         PhotosService,

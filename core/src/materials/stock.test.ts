@@ -140,3 +140,18 @@ test('what expires before it is laid does not count as there', () => {
   const shortOn = (day: string) => standingOf([{ product, required: 150 }], stock, 'mine', new Map([['tarnwick-veil', day]]))[0]!.short;
   expect([shortOn('2026-03-18'), shortOn('2026-03-19'), shortOn('2026-06-02')]).toEqual([0, 50, 150]);
 });
+
+test('a stock take that a slow clock stamped before its delivery is kept, counts after it, and is explained', () => {
+  const early = { at: '2026-03-01T07:56:00Z' };
+  const stock = fold([delivery('d', { packs: 4 }), move({ id: 'c', kind: 'counted', lotId: 'd', amount: 90, ...early })]);
+  expect(stock.lots[0]).toMatchObject({ onHand: 90, differences: [{ amount: -10 }], stampedEarly: [{ ...early, kind: 'counted' }] });
+  // whatever order they arrive in, and what came after the count still comes after it
+  const more = [
+    move({ id: 't', kind: 'taken', lotId: 'd', amount: 20, at: '2026-03-01T09:00:00Z' }),
+    move({ id: 'c', kind: 'counted', lotId: 'd', amount: 90, ...early }),
+    delivery('d', { packs: 4 }),
+  ];
+  expect(fold(more).lots[0]!.onHand).toBe(70);
+  expect(fold([...more].reverse()).lots[0]!.onHand).toBe(70);
+  expect(fold([delivery('d', { packs: 4 })]).lots[0]!.stampedEarly).toEqual([]);
+});

@@ -50,6 +50,7 @@ export interface StockLot {
   takenByJob: Readonly<Record<string, number>>;
   differences: CountDifference[];
   /** times at which the store was too cold or too hot for it */ breaches: { at: string; temperatureC: number; kind: 'cold' | 'hot' }[];
+  /** moves that a slow clock stamped before the delivery; they count all the same */ stampedEarly: { at: string; kind: StockMoveKind }[];
 }
 
 export interface Stock {
@@ -75,7 +76,7 @@ export function foldStock(
   const lots = new Map<string, StockLot>();
   const reserved = new Map<string, Stock['reserved'][number]>();
   let latestTemperature: Stock['latestTemperature'];
-  for (const move of [...moves].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))) {
+  for (const move of inOrder(moves)) {
     if (move.kind === 'delivery') lots.set(move.id, lotOf(move, catalogue, onDate));
     else if (move.kind === 'temperature') {
       latestTemperature = { at: move.at, temperatureC: move.temperatureC };
@@ -85,11 +86,24 @@ export function foldStock(
       reserved.set(`${jobId} ${productId}`, { jobId, productId, amount });
     } else {
       const lot = lots.get(move.lotId);
-      if (lot) apply(move, lot, used);
+      if (!lot) continue;
+      if (Date.parse(move.at) < Date.parse(lot.receivedAt)) lot.stampedEarly.push({ at: move.at, kind: move.kind });
+      apply(move, lot, used);
     }
   }
   for (const lot of lots.values()) lot.openAmount = openIn(lot);
   return { lots: [...lots.values()], reserved: [...reserved.values()].filter(({ amount }) => amount > 0), latestTemperature };
+}
+
+/**
+ * As they happened. A clock that is some minutes slow may stamp a stock take before the delivery that it counts: nothing happens to a
+ * lot before it is there, so such a move comes right behind its delivery, in the order in which it was written down.
+ */
+function inOrder(moves: readonly StockMove[]): StockMove[] {
+  const delivered = new Map(moves.filter(({ kind }) => kind === 'delivery').map(({ id, at }) => [id, Date.parse(at)]));
+  const timeOf = (move: StockMove) => Math.max(Date.parse(move.at), 'lotId' in move ? (delivered.get(move.lotId) ?? -Infinity) : -Infinity);
+  const rank = (move: StockMove) => (move.kind === 'delivery' ? 0 : 1);
+  return [...moves].sort((a, b) => timeOf(a) - timeOf(b) || rank(a) - rank(b));
 }
 
 function lotOf(move: Extract<StockMove, { kind: 'delivery' }>, catalogue: Catalogue, onDate: string): StockLot {
@@ -112,6 +126,7 @@ function lotOf(move: Extract<StockMove, { kind: 'delivery' }>, catalogue: Catalo
     takenByJob: {},
     differences: [],
     breaches: [],
+    stampedEarly: [],
   };
 }
 

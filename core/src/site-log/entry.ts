@@ -34,7 +34,7 @@ export type EntryBody =
 
 /**
  * One line of the log as its device wrote it. `prevHash` links it to the device's entry before, `hash` covers everything
- * but itself and the signature. `signature` is null until devices hold keys.
+ * but itself and the signature. `signature` is the device's own over the hash; null from a device that holds no key.
  */
 export interface LogEntry {
   id: string;
@@ -60,6 +60,8 @@ export interface Receipt {
   receivedAt: string;
   prevReceiptHash: string;
   receiptHash: string;
+  /** which server's key signed `receiptHash` */ keyId?: string;
+  signature?: string;
 }
 
 export interface LogLine {
@@ -85,7 +87,7 @@ export function entryHash({ hash: _hash, signature: _signature, ...sealed }: Log
   return hashOf(sealed);
 }
 
-type UnsealedReceipt = Omit<Receipt, 'receiptHash' | 'entryId'>;
+type UnsealedReceipt = Omit<Receipt, 'receiptHash' | 'entryId' | 'keyId' | 'signature'>;
 
 export function sealReceipt(entry: LogEntry, receipt: UnsealedReceipt): Receipt {
   return { entryId: entry.id, ...receipt, receiptHash: receiptHash(entry, receipt) };

@@ -1,5 +1,6 @@
 import { FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealReceipt } from '@caulkhorn/core/site-log';
 import type { EntityManager } from 'typeorm';
+import { type ServerKey, signReceipt } from './signatures.js';
 
 /** The append-only log of one job, inside a tenant's transaction. The job must be locked while appending. */
 export class LogStore {
@@ -29,30 +30,40 @@ export class LogStore {
     return row ? row.entry : { hash: FIRST_LINK, deviceSeq: 0 };
   }
 
-  async has(entryId: string): Promise<boolean> {
+  /** An entry by its id; null where there is none. */
+  async entry(entryId: string): Promise<LogEntry | null> {
+    const [row] = await this.manager.query<{ entry: LogEntry }[]>(
+      `select entry from log_entry where organisation_id = $1 and job_id = $2 and entry_id = $3`,
+      [this.organisationId, this.jobId, entryId],
+    );
+    return row?.entry ?? null;
+  }
+
+  async isSuperseded(entryId: string): Promise<boolean> {
     const rows = await this.manager.query<unknown[]>(
-      `select 1 from log_entry where organisation_id = $1 and job_id = $2 and entry_id = $3`,
+      `select 1 from log_entry where organisation_id = $1 and job_id = $2 and entry->>'supersedes' = $3`,
       [this.organisationId, this.jobId, entryId],
     );
     return rows.length > 0;
   }
 
-  async append(entry: LogEntry, receivedAt: Date): Promise<Receipt> {
+  async append(entry: LogEntry, receivedAt: Date, key: ServerKey): Promise<Receipt> {
     const [last] = await this.manager.query<{ receipt: Receipt }[]>(
       `select receipt from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq desc limit 1`,
       [this.organisationId, this.jobId],
     );
-    const receipt = sealReceipt(entry, {
+    const sealed = sealReceipt(entry, {
       receiptSeq: (last?.receipt.receiptSeq ?? 0) + 1,
       receivedAt: receivedAt.toISOString(),
       prevReceiptHash: last?.receipt.receiptHash ?? FIRST_LINK,
     });
+    const receipt = signReceipt(sealed, key);
     await this.insert([{ entry, receipt }], null);
     return receipt;
   }
 
   /** Lines as another server once received them; marked, because this server did not. */
-  async insert(lines: readonly LogLine[], importedAt: Date | null): Promise<void> {
+  async insert(lines: readonly Omit<LogLine, 'importedAt'>[], importedAt: Date | null): Promise<void> {
     if (lines.length === 0) return;
     await this.manager.query(
       `insert into log_entry (organisation_id, job_id, receipt_seq, entry_id, device_id, device_seq, entry, receipt, imported_at)

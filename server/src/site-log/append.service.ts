@@ -6,19 +6,28 @@ import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
 import { RevisionStore } from '../records/revision-store.js';
 import { RefusedError, invalid } from '../platform/errors.js';
+import { type KnownDevice, DeviceStore } from '../records/device-store.js';
+import { ServerKeys } from '../records/server-keys.js';
+import { isSignedByDevice } from '../records/signatures.js';
+import { may } from '../people/people.service.js';
 import { LogStore } from '../records/log-store.js';
 
 @Injectable()
 export class AppendService {
+  constructor(private readonly keys: ServerKeys) {}
+
   /** Adds a device's entry and gives its receipt. The job is locked by the caller. */
   async append(entryDto: LogEntryDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
     // the hash covers exactly what the device sent, so the stored entry is that, not the checked copy
     const entry = command.payload as LogEntry;
     const log = new LogStore(manager, caller.organisationId, command.jobId);
     const revisions = new RevisionStore(manager, caller.organisationId, command.jobId);
-    const issues = [...this.checkOrigin(entryDto, command, caller), ...checkEntry(entry.body, entry.occurredAt, 'payload.body')];
+    const issues = [
+      ...(await this.checkOrigin(entryDto, command, manager, caller)),
+      ...(await this.checkSuperseding(entry, log, caller)),
+      ...checkEntry(entry.body, entry.occurredAt, 'payload.body'),
+    ];
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
-    if (entry.supersedes !== undefined && !(await log.has(entry.supersedes))) issues.push(issue('not-found', 'payload.supersedes'));
     const { body } = entry;
     if (body.kind === 'start' || body.kind === 'finish') {
       const revision = await revisions.byId(body.planRevisionId);
@@ -29,15 +38,39 @@ export class AppendService {
     const last = await log.lastOfDevice(entry.deviceId);
     if (entry.prevHash !== last.hash || entry.deviceSeq !== last.deviceSeq + 1)
       throw new RefusedError(409, { error: 'chain-moved-on', current: { hash: last.hash, deviceSeq: last.deviceSeq } });
-    const receipt = await log.append(entry, new Date());
+    const receipt = await log.append(entry, new Date(), await this.keys.current());
     return { version: receipt.receiptSeq, receipt };
   }
 
-  private checkOrigin(entry: LogEntryDto, command: CommandDto, caller: Caller): Issue[] {
+  /** Whose entry it is the session says, and whose device the register; an entry only repeats both. */
+  private async checkOrigin(entry: LogEntryDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<Issue[]> {
     const found: Issue[] = [];
     if (entry.jobId !== command.jobId) found.push(issue('not-this-job', 'payload.jobId'));
     if (entry.deviceId !== command.deviceId) found.push(issue('not-this-device', 'payload.deviceId'));
+    const [person] = await manager.query<{ name: string }[]>(`select name from person where id = $1`, [caller.personId]);
     if (entry.personId !== caller.personId) found.push(issue('not-this-person', 'payload.personId'));
+    else if (entry.personName !== person?.name) found.push(issue('not-this-person', 'payload.personName'));
+    if (found.length > 0) return found;
+    // a device that nobody made known is its first writer's, and holds no key
+    const device = await new DeviceStore(manager, caller.organisationId).enrol(entry.deviceId, caller.personId, undefined);
+    if (device.personId !== caller.personId) found.push(issue('device-of-another', 'payload.deviceId'));
+    else if (device.publicKey ? !isSigned(entry, device.publicKey) : entry.signature !== null)
+      found.push(issue('signature-does-not-match', 'payload.signature'));
     return found;
   }
+
+  /** One corrects oneself; another's only who looks after the log, with a reason. What is corrected already is corrected by its correction. */
+  private async checkSuperseding({ supersedes, supersedesReason }: LogEntry, log: LogStore, caller: Caller): Promise<Issue[]> {
+    if (supersedes === undefined)
+      return supersedesReason === undefined ? [] : [issue('only-with', 'payload.supersedesReason', { field: 'supersedes' })];
+    const before = await log.entry(supersedes);
+    if (!before) return [issue('not-found', 'payload.supersedes')];
+    if (await log.isSuperseded(supersedes)) return [issue('superseded-before', 'payload.supersedes')];
+    if (before.personId === caller.personId) return [];
+    if (!may(caller.standing, 'supersede-others')) return [issue('not-yours-to-correct', 'payload.supersedes')];
+    return supersedesReason?.trim() ? [] : [issue('supersede-needs-reason', 'payload.supersedesReason')];
+  }
 }
+
+const isSigned = ({ hash, signature }: LogEntryDto, key: NonNullable<KnownDevice['publicKey']>): boolean =>
+  signature !== null && isSignedByDevice(hash, signature, key);

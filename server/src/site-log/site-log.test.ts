@@ -1,7 +1,16 @@
 import { DETAIL_RULES_VERSION } from '@caulkhorn/core/build-up';
-import { randomUUID } from 'node:crypto';
+import { type KeyObject, generateKeyPairSync, randomUUID, sign } from 'node:crypto';
 import { CORE_VERSION, type PlanRevision } from '@caulkhorn/core/planning';
-import { type EntryBody, FIRST_LINK, type LogEntry, type LogLine, findBrokenLink, sealEntry } from '@caulkhorn/core/site-log';
+import {
+  type EntryBody,
+  FIRST_LINK,
+  type LogEntry,
+  type LogLine,
+  type Receipt,
+  findBrokenLink,
+  sealEntry,
+  timeMarks,
+} from '@caulkhorn/core/site-log';
 import { Client } from 'pg';
 import { demoId } from '../demo/survey';
 import { DEMO_PEOPLE } from '../demo/demo-people';
@@ -154,6 +163,104 @@ describe('site log', () => {
     expect((await append(entry({ kind: 'note', note: 'a' }, { supersedes: randomUUID() })).expect(400)).body.fields).toHaveProperty([
       'payload.supersedes',
     ]);
+  });
+
+  describe('who wrote it', () => {
+    const pair = generateKeyPairSync('ec', { namedCurve: 'P-256' });
+    const { kty, crv, x, y } = pair.publicKey.export({ format: 'jwk' });
+    const publicKey = { kty, crv, x, y };
+    const signedWith = (key: KeyObject, written: LogEntry): LogEntry => ({
+      ...written,
+      signature: sign('sha256', Buffer.from(written.hash), { key, dsaEncoding: 'ieee-p1363' }).toString('base64url'),
+    });
+    const DEVICES = `${ORGANISATION}/devices`;
+    const own = randomUUID();
+    const note = (text: string, part: Partial<LogEntry> = {}) =>
+      entry({ kind: 'note', note: text }, { deviceId: own, deviceSeq: 1, prevHash: FIRST_LINK, ...part });
+    const post = (written: LogEntry, agent = foreman) =>
+      agent.post(`${PATH}/commands`).send({
+        id: randomUUID(),
+        deviceId: written.deviceId,
+        jobId: JOB,
+        kind: 'log.append',
+        baseVersion: 0,
+        payload: written,
+        occurredAt: written.occurredAt,
+      });
+
+    test('a name that is not the session’s is refused, whatever the entry says', async () => {
+      expect((await append(entry({ kind: 'note', note: 'a' }, { personName: 'Somebody Else' })).expect(400)).body.fields).toHaveProperty([
+        'payload.personName',
+      ]);
+    });
+
+    test('a device belongs to one person, and to nobody twice', async () => {
+      await foreman
+        .put(`${DEVICES}/${own}`)
+        .send({ publicKey: { ...publicKey, x: 'A'.repeat(43) } })
+        .expect(400);
+      await foreman.put(`${DEVICES}/${own}`).send({ publicKey }).expect(200);
+      await foreman.put(`${DEVICES}/${own}`).send({ publicKey }).expect(200);
+      const apprentice = await server.as('apprentice');
+      expect((await apprentice.put(`${DEVICES}/${own}`).send({ publicKey }).expect(409)).body).toEqual({ error: 'device-of-another' });
+      const other = generateKeyPairSync('ec', { namedCurve: 'P-256' }).publicKey.export({ format: 'jwk' });
+      expect(
+        (
+          await foreman
+            .put(`${DEVICES}/${own}`)
+            .send({ publicKey: { kty: other.kty, crv: other.crv, x: other.x, y: other.y } })
+            .expect(409)
+        ).body,
+      ).toEqual({ error: 'device-has-a-key' });
+      const { id, name } = DEMO_PEOPLE[3]!;
+      const inTheirs = signedWith(pair.privateKey, note('x', { personId: id, personName: name }));
+      expect((await post(inTheirs, apprentice).expect(400)).body.fields).toHaveProperty(['payload.deviceId']);
+    });
+
+    test('a device that holds a key signs: unsigned, or signed with another, is refused', async () => {
+      expect((await post(note('unsigned')).expect(400)).body.fields).toHaveProperty(['payload.signature']);
+      const stranger = generateKeyPairSync('ec', { namedCurve: 'P-256' }).privateKey;
+      expect((await post(signedWith(stranger, note('forged'))).expect(400)).body.fields).toHaveProperty(['payload.signature']);
+      const { receipt } = (await post(signedWith(pair.privateKey, note('mine'))).expect(200)).body as { receipt: Receipt };
+      expect(receipt.keyId).toMatch(/^[0-9a-f]{32}$/);
+      expect(receipt.signature).toMatch(/^[\w-]{86}$/);
+      // one without a key signs nothing
+      expect((await append(signedWith(pair.privateKey, entry({ kind: 'note', note: 'b' }))).expect(400)).body.fields).toHaveProperty([
+        'payload.signature',
+      ]);
+    });
+
+    test('one corrects oneself; another’s only foreman and planner, with a reason; what is corrected is corrected once', async () => {
+      const apprentice = await server.as('apprentice');
+      const { id, name } = DEMO_PEOPLE[3]!;
+      const theirs = { deviceId: randomUUID(), personId: id, personName: name, deviceSeq: 1, prevHash: FIRST_LINK };
+      const warning = entry({ kind: 'note', note: 'do not coat here' });
+      await append(warning).expect(200);
+      last = warning;
+      const erase = entry({ kind: 'note', note: 'all fine' }, { ...theirs, supersedes: warning.id, supersedesReason: 'looked again' });
+      expect((await post(erase, apprentice).expect(400)).body.fields['payload.supersedes']).toEqual([{ code: 'not-yours-to-correct' }]);
+      const slip = entry({ kind: 'note', note: 'wall B' }, theirs);
+      await post(slip, apprentice).expect(200);
+      const mend = entry({ kind: 'note', note: 'wall C' }, { ...theirs, deviceSeq: 2, prevHash: slip.hash, supersedes: slip.id });
+      await post(mend, apprentice).expect(200);
+      const bare = entry({ kind: 'note', note: 'wall D' }, { supersedes: mend.id });
+      expect((await append(bare).expect(400)).body.fields['payload.supersedesReason']).toEqual([{ code: 'supersede-needs-reason' }]);
+      const reasoned = entry({ kind: 'note', note: 'wall D' }, { supersedes: mend.id, supersedesReason: 'seen on the photo' });
+      await append(reasoned).expect(200);
+      last = reasoned;
+      const again = entry({ kind: 'note', note: 'wall E' }, { supersedes: mend.id, supersedesReason: 'once more' });
+      expect((await append(again).expect(400)).body.fields['payload.supersedes']).toEqual([{ code: 'superseded-before' }]);
+    });
+
+    test('what happened before the job, in the future or long ago is kept', async () => {
+      for (const occurredAt of ['1999-01-01T00:00:00Z', '2099-01-01T00:00:00Z']) {
+        const written = entry({ kind: 'note', note: occurredAt }, { occurredAt, writtenAt: occurredAt });
+        await append(written).expect(200);
+        last = written;
+      }
+      const marks = (await lines()).slice(-2).map((line) => timeMarks(line));
+      expect(marks).toEqual([['late'], ['in-future']]);
+    });
   });
 
   test('the application’s role can neither change nor delete what is written', async () => {

@@ -23,13 +23,11 @@ export class StoresService {
     if (!shape.ok) throw invalid(shape.issues);
     return this.database.within(caller, async (manager) => {
       await manager.query(`select pg_advisory_xact_lock(hashtext($1))`, [`stores ${caller.organisationId}`]);
-      const before = await movesOf(manager, caller);
       const sent = shape.value as Omit<StockMove, 'by'>;
-      const same = before.find(({ id }) => id === sent.id);
-      if (same) return { id: same.id };
+      if (await isKnown(manager, caller, sent.id)) return { id: sent.id };
       const [person] = await manager.query<{ name: string }[]>(`select name from person where id = $1`, [caller.personId]);
       const move = { ...sent, by: person!.name } as StockMove;
-      await this.check(move, before, manager, caller);
+      await this.check(move, await lotMoves(manager, caller, move), manager, caller);
       await manager.query(`insert into stock_move (organisation_id, id, person_id, body) values ($1, $2, $3, $4)`, [
         caller.organisationId,
         move.id,
@@ -52,6 +50,21 @@ export class StoresService {
     }
     if (issues.length > 0) throw invalid(issues);
   }
+}
+
+async function isKnown(manager: EntityManager, { organisationId }: Caller, moveId: string): Promise<boolean> {
+  const rows = await manager.query<unknown[]>(`select 1 from stock_move where organisation_id = $1 and id = $2`, [organisationId, moveId]);
+  return rows.length > 0;
+}
+
+/** What happened to the one lot that a move is about: nothing else decides whether it may be written. */
+async function lotMoves(manager: EntityManager, { organisationId }: Caller, move: StockMove): Promise<StockMove[]> {
+  if (!('lotId' in move)) return [];
+  const rows = await manager.query<{ body: StockMove }[]>(
+    `select body from stock_move where organisation_id = $1 and (id = $2::uuid or lot_id = $2::text) order by added`,
+    [organisationId, move.lotId],
+  );
+  return rows.map(({ body }) => body);
 }
 
 async function movesOf(manager: EntityManager, { organisationId }: Caller): Promise<StockMove[]> {

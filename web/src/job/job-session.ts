@@ -216,7 +216,7 @@ export class JobSession {
     const base = baseVersion ?? this.versionOf(target);
     const command: Command = {
       id: v4(),
-      deviceId: deviceId(),
+      deviceId: deviceId(this.settings.person.personId),
       jobId,
       kind,
       baseVersion: base,
@@ -270,7 +270,14 @@ export class JobSession {
   private log(body: EntryBody, occurredAt: string, supersedes?: { entryId: string; reason?: string }): void {
     const { jobId, person, outbox } = this.settings;
     const { pending } = outbox.getState();
-    const entry = sealNext(this.linesWith(pending), pending, { jobId, deviceId: deviceId(), person, body, occurredAt, supersedes });
+    const entry = sealNext(this.linesWith(pending), pending, {
+      jobId,
+      deviceId: deviceId(this.settings.person.personId),
+      person,
+      body,
+      occurredAt,
+      supersedes,
+    });
     this.send('log.append', entry, 0);
   }
 

@@ -1,4 +1,4 @@
-import { FIRST_LINK, type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
+import { FIRST_LINK, type LogEntry, entryHash, sealEntry } from '@caulkhorn/core/site-log';
 import { ApiError, api } from '../shared/api';
 import type { Command } from './commands';
 import { Outbox } from './outbox';
@@ -10,6 +10,7 @@ const full = () => Promise.reject(new DOMException('', 'QuotaExceededError'));
 jest.mock('idb-keyval', () => ({
   createStore: () => undefined,
   get: (key: string) => Promise.resolve(storage.get(key)),
+  set: (key: string, value: unknown) => Promise.resolve(void storage.set(key, value)),
   del: (key: string) => Promise.resolve(void storage.delete(key)),
   update: (key: string, change: (old: unknown) => unknown) =>
     isFull ? full() : Promise.resolve(void storage.set(key, change(storage.get(key)))),
@@ -58,7 +59,7 @@ beforeEach(() => {
     addEventListener: () => {},
     removeEventListener: () => {},
     navigator: {},
-    localStorage: { getItem: () => here },
+    localStorage: { getItem: (key: string) => (key.startsWith('caulkhorn-enrolled') ? '1' : here), setItem: () => {} },
   });
 });
 afterEach(() => closeAll.splice(0).forEach((close) => close()));
@@ -140,6 +141,44 @@ test('entries that fell out of their chain are linked anew and sent', async () =
     [8, elsewhere.hash],
     [9, sent[0]!.hash],
   ]);
+});
+
+test('under a device’s name that is somebody else’s nothing is sent: what waits is written under another, from its beginning', async () => {
+  const { outbox, accepted } = open();
+  const entry = sealEntry({
+    id: 'e',
+    jobId: 'j',
+    deviceId: 'd',
+    deviceSeq: 4,
+    prevHash: 'a'.repeat(64),
+    personId: 'person',
+    personName: 'P',
+    occurredAt: '2026-05-20T10:00:00Z',
+    writtenAt: '2026-05-20T10:00:00Z',
+    body: { kind: 'note', note: 'n' },
+  });
+  const kept = new Map<string, string>();
+  Object.assign(globalThis, {
+    localStorage: {
+      getItem: (key: string) => (key.startsWith('caulkhorn-enrolled') ? '1' : (kept.get(key) ?? here)),
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    },
+  });
+  const sent: Command[] = [];
+  post.mockImplementation((path, body) => {
+    if ((body as Command).deviceId === 'd') return Promise.reject(new ApiError(409, 'device-of-another'));
+    sent.push(body as Command);
+    return taken(path, body);
+  });
+  await outbox.add(command('a', { kind: 'log.append', payload: entry }));
+  await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
+  expect(accepted).toEqual(['a']);
+  const written = sent[0]!.payload as LogEntry;
+  expect(written).toMatchObject({ deviceSeq: 1, prevHash: FIRST_LINK, deviceId: sent[0]!.deviceId, body: entry.body });
+  expect(entryHash(written)).toBe(written.hash);
+  // signed with the key that was made under that name
+  expect(written.signature).toMatch(/^[\w-]{86}$/);
 });
 
 test('a command over which the server stumbles again and again is set aside with its text, and the next goes on', async () => {

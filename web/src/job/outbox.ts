@@ -1,7 +1,8 @@
 import type { CommandOutcome } from '@caulkhorn/contract';
 import type { Photo } from '@caulkhorn/core/jobs';
-import { type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
+import { FIRST_LINK, type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
 import { ApiError, api } from '../shared/api';
+import { newDeviceId, publicKey, signed } from '../shared/device';
 import { type QueueState, type Refused as RefusedBy, SendQueue } from '../shared/send-queue';
 import type { Command } from './commands';
 import { sendPhotoFile } from './photo-files';
@@ -27,10 +28,24 @@ export class Outbox extends SendQueue<Command> {
   }
 
   protected override async deliver(command: Command): Promise<void> {
-    const outcome = await api.post<CommandOutcome>(`${this.path}/commands`, command);
+    const sent = command.kind === 'log.append' ? await this.underSignature(command) : command;
+    const outcome = await api.post<CommandOutcome>(`${this.path}/commands`, sent);
     if (outcome.id !== command.id || !Number.isInteger(outcome.version)) throw new ApiError(0, 'not-our-answer');
-    for (const accept of this.acceptors) accept(command, outcome);
+    for (const accept of this.acceptors) accept(sent, outcome);
     if (command.kind === 'photo.put') await sendPhotoFile(this.path, (command.payload as Photo).id);
+  }
+
+  /** The entry as its device signs it. The device is made known to the server first, with the key that checks it. */
+  private async underSignature(command: Command): Promise<Command> {
+    const entry = command.payload as LogEntry;
+    const organisationPath = this.path.replace(/\/jobs\/.*$/, '');
+    const known = `caulkhorn-enrolled ${organisationPath} ${entry.deviceId}`;
+    if (!localStorage.getItem(known)) {
+      const key = await publicKey(entry.deviceId);
+      await api.put(`${organisationPath}/devices/${entry.deviceId}`, key ? { publicKey: key } : {});
+      localStorage.setItem(known, '1');
+    }
+    return { ...command, payload: { ...entry, signature: await signed(entry.deviceId, entry.hash) } };
   }
 
   /** An entry is linked anew when its chain has moved on: the same command, with another payload. */
@@ -39,21 +54,29 @@ export class Outbox extends SendQueue<Command> {
   }
 
   protected override async mend({ code, current }: ApiError): Promise<boolean> {
-    if (code !== 'chain-moved-on') return false;
-    await this.relink(current as Pick<LogEntry, 'hash' | 'deviceSeq'>);
+    if (code === 'chain-moved-on') await this.relink(current as Pick<LogEntry, 'hash' | 'deviceSeq'>);
+    // what waits is written under another device's name, from its beginning
+    else if (code === 'device-of-another' || code === 'device-has-a-key')
+      await this.relink({ hash: FIRST_LINK, deviceSeq: 0 }, newDeviceId(this.ownerId));
+    else return false;
     return true;
   }
 
   /** Entries that wait are linked anew behind the last one the server has from this device. */
-  private relink(last: Pick<LogEntry, 'hash' | 'deviceSeq'>): Promise<void> {
+  private relink(last: Pick<LogEntry, 'hash' | 'deviceSeq'>, newDevice?: string): Promise<void> {
     return this.store((kept) => {
       let before = last;
       const pending = kept.pending.map((command) => {
         if (command.kind !== 'log.append') return command;
         const { hash: _hash, signature: _signature, ...entry } = command.payload as LogEntry;
-        const sealed = sealEntry({ ...entry, prevHash: before.hash, deviceSeq: before.deviceSeq + 1 });
+        const sealed = sealEntry({
+          ...entry,
+          deviceId: newDevice ?? entry.deviceId,
+          prevHash: before.hash,
+          deviceSeq: before.deviceSeq + 1,
+        });
         before = sealed;
-        return { ...command, payload: sealed };
+        return { ...command, deviceId: sealed.deviceId, payload: sealed };
       });
       return { ...kept, pending };
     });

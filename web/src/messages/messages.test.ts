@@ -46,7 +46,7 @@ test('every key that the screens name has words', () => {
 });
 
 test('what may be said before anything is planned is known from the start', () => {
-  const early = ['jobs', 'people', 'job', 'desk', 'sheet', 'survey', 'devices', 'shared', 'exchange', 'drawings', 'words']
+  const early = ['jobs', 'people', 'job', 'desk', 'sheet', 'survey', 'devices', 'shared', 'exchange', 'drawings']
     .flatMap((room) => sources(join(WEB, room)))
     // a page that fetches them itself may speak them
     .filter((text) => !text.includes("import '../messages/later'"));

@@ -33,23 +33,27 @@ export function AccountPage({ session }: { session: SessionInfo }) {
         <p className="col-span-full">
           <b className="text-lg">{session.name}</b> <span className="text-soft">{session.email}</span>
         </p>
-        <Part title={t('account.password')}>
-          <ChangePassword />
-        </Part>
-        <Part title={t('account.second')} about={t('account.second-about')}>
-          <SecondFactor />
-        </Part>
-        <Part title={t('account.sessions')} about={t('account.sessions-about')}>
-          <OtherSessions />
-        </Part>
-        {managed.map((organisation) => (
-          <Part key={organisation.id} title={t('account.people', { name: organisation.name })} about={t('account.people-about')}>
-            <People organisationId={organisation.id} ownId={session.personId} />
+        <div className="flex flex-col gap-8">
+          <Part title={t('account.password')}>
+            <ChangePassword />
           </Part>
-        ))}
-        <Part title={t('account.events')}>
-          <Events />
-        </Part>
+          <Part title={t('account.sessions')} about={t('account.sessions-about')}>
+            <OtherSessions />
+          </Part>
+          <Part title={t('account.events')}>
+            <Events />
+          </Part>
+        </div>
+        <div className="flex flex-col gap-8">
+          <Part title={t('account.second')} about={t('account.second-about')}>
+            <SecondFactor />
+          </Part>
+          {managed.map((organisation) => (
+            <Part key={organisation.id} title={t('account.people', { name: organisation.name })} about={t('account.people-about')}>
+              <People organisationId={organisation.id} ownId={session.personId} />
+            </Part>
+          ))}
+        </div>
       </main>
     </div>
   );
@@ -161,7 +165,7 @@ function People({ organisationId, ownId }: { organisationId: string; ownId: stri
         {people.data.map((person) => (
           <li key={person.id} className="flex flex-wrap items-center gap-2 py-1.5">
             <span className="min-w-0 flex-1">
-              {person.name} <span className="text-[13px] text-soft">{t(`standing.${person.standing}`)}</span>
+              {person.name} <span className="text-[13px] text-soft">{t(`account.role.${person.standing}`)}</span>
               <span className="block text-[13px] text-soft">{person.email}</span>
             </span>
             {person.id === ownId ? null : (

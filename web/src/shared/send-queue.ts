@@ -43,7 +43,7 @@ export abstract class SendQueue<C extends { id: string }> {
   /** @param key under which it is kept, its owner's own */
   constructor(
     private readonly key: string,
-    private readonly ownerId: string,
+    protected readonly ownerId: string,
     protected readonly path: string,
   ) {}
 

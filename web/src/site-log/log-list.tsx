@@ -1,5 +1,5 @@
 import type { LogEntry } from '@caulkhorn/core/site-log';
-import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
+import { DEW_MARGIN_C, dewMargin, timeMarks } from '@caulkhorn/core/site-log';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
@@ -49,6 +49,7 @@ export function LogList({ faceId }: { faceId?: string }) {
                 {entry.supersedes ? ` · ${t('log.corrects')}` : ''}
                 {entry.supersedesReason ? ` (${entry.supersedesReason})` : ''}
                 {importedAt ? ` · ${t('log.imported')}` : ''}
+                {receipt ? timeMarks({ entry, receipt, importedAt }).map((mark) => ` · ${t(`log.mark.${mark}`)}`) : null}
                 {receipt ? '' : ` · ${t('log.waiting')}`}
               </p>
             </li>

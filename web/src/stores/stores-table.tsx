@@ -130,7 +130,7 @@ function expiryText({ expiresOn, daysLeft }: StockLot): string {
 }
 
 /** What is to be known of a batch before it is used. */
-function lotNotes({ breaches, differences, sheet }: StockLot, units: UnitSystem): string[] {
+function lotNotes({ breaches, differences, stampedEarly, sheet }: StockLot, units: UnitSystem): string[] {
   const [cold, hot] = (['cold', 'hot'] as const).map((kind) => breaches.filter((breach) => breach.kind === kind).length);
   const last = differences.at(-1);
   const limit = (celsius: number | undefined) => formatQuantity(celsius ?? 0, '°C', units);
@@ -140,5 +140,6 @@ function lotNotes({ breaches, differences, sheet }: StockLot, units: UnitSystem)
     last
       ? `${t('stores.counted-difference', { amount: `${last.amount > 0 ? '+' : ''}${formatQuantity(last.amount, sheet?.measure ?? 'kg', units)}` })} ${t(`stores.because.${last.because}`, { of: last.of === undefined ? '' : last.because === 'whole-packs' ? Math.abs(last.of) : formatQuantity(last.of, sheet?.measure ?? 'kg', units), n: Math.abs(last.of ?? 0) })}`
       : '',
+    stampedEarly.length > 0 ? t('stores.stamped-early', { n: stampedEarly.length }) : '',
   ].filter((note) => note !== '');
 }

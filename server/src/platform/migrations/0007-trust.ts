@@ -116,6 +116,9 @@ export class Trust1764000000007 implements MigrationInterface {
     await runner.query(`create index job_updated on job (organisation_id, updated_at desc)`);
     for (const table of ['face', 'feature'])
       await runner.query(`create index ${table}_live on ${table} (organisation_id, job_id) where deleted_at is null`);
+    await runner.query(`create index log_entry_supersedes on log_entry (organisation_id, job_id, (entry->>'supersedes'))`);
+    await runner.query(`alter table stock_move add column lot_id text generated always as (body->>'lotId') stored`);
+    await runner.query(`create index stock_move_lot on stock_move (organisation_id, lot_id)`);
     await runner.query(`create index guest_grant_person on guest_grant (person_id)`);
     await runner.query(`create index membership_person on membership (person_id)`);
   }

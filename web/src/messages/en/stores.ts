@@ -19,6 +19,8 @@ export const STORES = {
   'stores.days-left.one': '{on}, 1 day',
   'stores.batch-expired': 'This batch expired on {on}. Take another, or say in the note why not.',
   'stores.notes': 'To be known',
+  'stores.stamped-early': '{n} moves are stamped before the delivery, by a slow clock; they count after it',
+  'stores.stamped-early.one': 'One move is stamped before the delivery, by a slow clock; it counts after it',
   'stores.was-cold': 'Under {limit} {n} times: do not use what has frozen.',
   'stores.was-cold.one': 'Once under {limit}: do not use what has frozen.',
   'stores.was-hot': 'Over {limit} {n} times: ask the maker.',

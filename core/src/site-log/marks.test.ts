@@ -1,0 +1,25 @@
+import type { LogLine } from './entry';
+import { timeMarks } from './marks';
+
+const line = (occurredAt: string, receivedAt: string, part: Partial<LogLine> = {}, writtenAt = occurredAt) =>
+  ({ entry: { occurredAt, writtenAt }, receipt: { receivedAt }, ...part }) as LogLine;
+const MADE = '2026-05-01T08:00:00Z';
+
+// bounds are the project's own: common practice, no source
+test.each<[string, LogLine, string[]]>([
+  ['written and received at once', line('2026-05-20T10:00:00Z', '2026-05-20T10:00:05Z'), []],
+  ['a clock nine minutes fast', line('2026-05-20T10:09:00Z', '2026-05-20T10:00:00Z'), []],
+  ['a clock eleven minutes fast', line('2026-05-20T10:11:00Z', '2026-05-20T10:00:00Z'), ['in-future']],
+  ['six days without signal', line('2026-05-14T10:00:00Z', '2026-05-20T10:00:00Z'), []],
+  ['eight days without signal', line('2026-05-12T09:00:00Z', '2026-05-20T10:00:00Z'), ['late']],
+  ['written today about a fortnight ago', line('2026-05-06T09:00:00Z', '2026-05-20T10:00:00Z', {}, '2026-05-20T09:59:00Z'), ['late']],
+  ['before there was a job', line('2026-04-30T09:00:00Z', '2026-05-02T10:00:00Z'), ['before-job']],
+  [
+    'before there was a job here, but it came with a file',
+    line('2026-04-30T09:00:00Z', '2026-05-02T10:00:00Z', { importedAt: '2026-05-02T11:00:00Z' }),
+    [],
+  ],
+])('%s', (_what, each, marks) => expect(timeMarks(each, MADE)).toEqual(marks));
+
+test('without a day of making nothing is before it', () =>
+  expect(timeMarks(line('2026-04-30T09:00:00Z', '2026-05-02T10:00:00Z'))).toEqual([]));

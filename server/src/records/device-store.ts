@@ -1,0 +1,38 @@
+import type { LogKeysDto } from '@caulkhorn/contract';
+import type { EntityManager } from 'typeorm';
+
+export type KnownDevice = LogKeysDto['devices'][number];
+
+/** Whose device is whose, inside a tenant's transaction. A device belongs to one person. */
+export class DeviceStore {
+  constructor(
+    private readonly manager: EntityManager,
+    private readonly organisationId: string,
+  ) {}
+
+  async find(deviceId: string): Promise<KnownDevice | null> {
+    return (await this.among([deviceId]))[0] ?? null;
+  }
+
+  async among(deviceIds: readonly string[]): Promise<KnownDevice[]> {
+    const rows = await this.manager.query<{ id: string; person_id: string; public_key: KnownDevice['publicKey'] | null }[]>(
+      `select id, person_id, public_key from device where organisation_id = $1 and id = any($2::uuid[]) order by id`,
+      [this.organisationId, deviceIds],
+    );
+    return rows.map(({ id, person_id, public_key }) => ({ id, personId: person_id, ...(public_key ? { publicKey: public_key } : {}) }));
+  }
+
+  /** Makes it this person's, unless it is somebody's already. */
+  async enrol(deviceId: string, personId: string, publicKey: KnownDevice['publicKey']): Promise<KnownDevice> {
+    await this.manager.query(
+      `insert into device (organisation_id, id, person_id, public_key) values ($1, $2, $3, $4) on conflict do nothing`,
+      [this.organisationId, deviceId, personId, publicKey ?? null],
+    );
+    if (publicKey)
+      await this.manager.query(
+        `update device set public_key = $4 where organisation_id = $1 and id = $2 and person_id = $3 and public_key is null`,
+        [this.organisationId, deviceId, personId, publicKey],
+      );
+    return (await this.find(deviceId))!;
+  }
+}
