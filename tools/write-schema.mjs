@@ -7,4 +7,4 @@ import { ROOT } from './lib/setup.mjs';
 const require = createRequire(import.meta.url);
 const { jobFileSchema } = require(join(ROOT, 'server/dist/platform/contract-schemas.js'));
 mkdirSync(join(ROOT, 'docs/formats'), { recursive: true });
-writeFileSync(join(ROOT, 'docs/formats/caulkhorn-job-2.schema.json'), `${JSON.stringify(jobFileSchema(), null, 2)}\n`);
+writeFileSync(join(ROOT, 'docs/formats/caulkhorn-job-3.schema.json'), `${JSON.stringify(jobFileSchema(), null, 2)}\n`);

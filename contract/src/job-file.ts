@@ -1,7 +1,23 @@
 import { MEASURES, type Measure, type Product, TOOLS, type Tool } from '@caulkhorn/core/catalogue';
+import { LIMITS, RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import { WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
 import { Equals, IsBoolean } from 'class-validator';
-import { AnyRecords, Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
+import {
+  AnyRecord,
+  AnyRecords,
+  Given,
+  Id,
+  Nested,
+  NestedList,
+  OneOf,
+  Optional,
+  OrNull,
+  Quantity,
+  Sha256,
+  Text,
+  Time,
+  Whole,
+} from './constraints.js';
 import {
   BuildUpDto,
   FaceDto,
@@ -14,10 +30,10 @@ import {
   WaterBodyDto,
   WaterLevelDto,
 } from './items.js';
-import { LogLineDto } from './log.js';
+import { LogKeysDto, LogLineDto } from './log.js';
 
 export const JOB_FILE_FORMAT = 'caulkhorn-job';
-export const JOB_FILE_VERSION = 2;
+export const JOB_FILE_VERSION = 3;
 
 class PlanConditionsDto {
   @Whole(1, 50) people!: number;
@@ -76,7 +92,9 @@ export class PlanRevisionDto {
   @Text(120) madeBy!: string;
   @Given() @Nested(() => PlanConditionsDto) conditions!: PlanConditionsDto;
   @Given() @Nested(() => PinsDto) pins!: PinsDto;
-  @Sha256() modelHash!: string;
+  @Sha256() fingerprint!: string;
+  /** all that was decided, checked by the core; null for a plan from before that was kept */ @OrNull() @AnyRecord() decided!:
+    object | null;
   @NestedList(() => WorkItemDto, 60_000) workItems!: WorkItemDto[];
   @NestedList(() => OrderedQuantityDto, 500) quantities!: OrderedQuantityDto[];
 }
@@ -86,18 +104,20 @@ export class JobFileDto {
   @Equals(JOB_FILE_FORMAT) format!: typeof JOB_FILE_FORMAT;
   @Equals(JOB_FILE_VERSION) formatVersion!: typeof JOB_FILE_VERSION;
   @Given() @Nested(() => JobHeadDto) job!: JobHeadDto;
-  @NestedList(() => SpaceDto, 500) spaces!: SpaceDto[];
-  @NestedList(() => FaceDto, 1000) faces!: FaceDto[];
-  @NestedList(() => FeatureDto, 5000) features!: FeatureDto[];
-  @NestedList(() => WaterBodyDto, 500) waterBodies!: WaterBodyDto[];
-  @NestedList(() => WaterLevelDto, 20_000) waterLevels!: WaterLevelDto[];
-  @NestedList(() => BuildUpDto, 1000) buildUps!: BuildUpDto[];
+  @NestedList(() => SpaceDto, LIMITS.spaces) spaces!: SpaceDto[];
+  @NestedList(() => FaceDto, LIMITS.faces) faces!: FaceDto[];
+  @NestedList(() => FeatureDto, LIMITS.features) features!: FeatureDto[];
+  @NestedList(() => WaterBodyDto, LIMITS.waterBodies) waterBodies!: WaterBodyDto[];
+  @NestedList(() => WaterLevelDto, LIMITS.waterLevels) waterLevels!: WaterLevelDto[];
+  @NestedList(() => BuildUpDto, LIMITS.buildUps) buildUps!: BuildUpDto[];
   /** files from before readings were kept have none */
-  @Optional() @NestedList(() => ReadingDto, 50_000) readings?: ReadingDto[];
+  @Optional() @NestedList(() => ReadingDto, LIMITS.readings) readings?: ReadingDto[];
   /** what each picture shows; the pictures themselves are no part of the file */
-  @Optional() @NestedList(() => PhotoDto, 5000) photos?: PhotoDto[];
+  @Optional() @NestedList(() => PhotoDto, LIMITS.photos) photos?: PhotoDto[];
   /** sheets that the build-ups pin and that do not ship with the app; checked as a catalogue's are */
   @Optional() @AnyRecords(500) products?: Product[];
-  @NestedList(() => PlanRevisionDto, 1000) planRevisions!: PlanRevisionDto[];
-  @NestedList(() => LogLineDto, 100_000) log!: LogLineDto[];
+  @NestedList(() => PlanRevisionDto, RECORD_LIMITS.planRevisions) planRevisions!: PlanRevisionDto[];
+  @NestedList(() => LogLineDto, RECORD_LIMITS.log) log!: LogLineDto[];
+  /** by which the log's signatures can be checked; none from before there were any */
+  @Optional() @Nested(() => LogKeysDto) keys?: LogKeysDto;
 }

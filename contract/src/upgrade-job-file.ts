@@ -10,6 +10,17 @@ const eachOf = (value: unknown, change: (item: Loose) => Loose): unknown =>
  * follow name it. Version 1 knew three products and two schools a face, and counted everything in kg.
  */
 export function upgradeJobFile(raw: unknown): unknown {
+  return toThird(toSecond(raw));
+}
+
+/** Version 2 kept of a released plan only its work, its quantities and a hash of the model that it was made from. */
+function toThird(raw: unknown): unknown {
+  if (!isLoose(raw) || raw['formatVersion'] !== 2) return raw;
+  const frozen = ({ modelHash, ...revision }: Loose): Loose => ({ ...revision, fingerprint: modelHash, decided: null });
+  return { ...raw, formatVersion: 3, planRevisions: eachOf(raw['planRevisions'], frozen) };
+}
+
+function toSecond(raw: unknown): unknown {
   if (!isLoose(raw) || raw['formatVersion'] !== 1) return raw;
   return {
     ...raw,

@@ -18,7 +18,14 @@ export type FieldSpec =
   | { type: 'time'; required: boolean }
   | { type: 'date'; required: boolean }
   | { type: 'text'; maxLength: number; pattern?: string; required: boolean; default?: string }
-  | { type: 'list'; of: FieldSpec; maxItems: number; /** each value at most once, in any order */ distinct?: boolean; required: boolean }
+  | {
+      type: 'list';
+      of: FieldSpec;
+      /** 1 unless given */ minItems?: number;
+      maxItems: number;
+      /** each value at most once, in any order */ distinct?: boolean;
+      required: boolean;
+    }
   | { type: 'map'; of: FieldSpec; maxItems: number; required: boolean }
   | { type: 'record'; fields: Readonly<Record<string, FieldSpec>>; required: boolean };
 
@@ -115,6 +122,9 @@ export function date(): Field<string> {
   };
 }
 
+/** Control signs, and half of a surrogate pair: neither can be stored or shown. */
+const UNFIT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\p{Cs}]/u;
+
 /** Text of 1 to `maxLength` characters; `pattern` is an ECMAScript regular expression over the whole text. */
 export function text(maxLength: number, pattern?: string): Field<string> {
   const wanted = pattern === undefined ? undefined : new RegExp(`^(?:${pattern})$`);
@@ -124,18 +134,19 @@ export function text(maxLength: number, pattern?: string): Field<string> {
       const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
       if (typeof raw !== 'string' || raw === '') return fail('not-text');
       if (raw.length > maxLength) return fail('too-long', { max: maxLength });
-      if (wanted && !wanted.test(raw)) return fail('not-in-this-form');
+      if (UNFIT.test(raw) || (wanted && !wanted.test(raw))) return fail('not-in-this-form');
       return raw;
     },
   };
 }
 
-export function list<T>(of: Field<T>, maxItems = 10_000): Field<T[]> {
+/** A list that says something: one that may well say "none" gives 0 for the least. */
+export function list<T>(of: Field<T>, maxItems = 10_000, minItems = 1): Field<T[]> {
   return {
-    spec: { type: 'list', of: of.spec, maxItems, required: true },
+    spec: { type: 'list', of: of.spec, ...(minItems === 1 ? {} : { minItems }), maxItems, required: true },
     read(raw, path, issues) {
       if (!Array.isArray(raw)) return void issues.push(issue('not-a-list', path));
-      if (raw.length === 0) return void issues.push(issue('empty-list', path));
+      if (raw.length < minItems) return void issues.push(issue('empty-list', path));
       if (raw.length > maxItems) return void issues.push(issue('too-many', path, { max: maxItems }));
       const before = issues.length;
       const items = raw.map((item) => of.read(item, '', issues));

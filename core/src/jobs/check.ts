@@ -19,7 +19,19 @@ import {
 import { READING_SPECS } from './reading-kinds.js';
 
 /** Largest job that is planned and drawn as one. */
-export const LIMITS = { faces: 1000, features: 5000, waterLevels: 20_000, spaces: 500, readings: 50_000, photos: 5000 } as const;
+export const LIMITS = {
+  spaces: 500,
+  faces: 1000,
+  features: 5000,
+  waterBodies: 500,
+  waterLevels: 20_000,
+  buildUps: 1000,
+  readings: 50_000,
+  photos: 5000,
+} as const satisfies Record<(typeof ITEM_LISTS)[ItemKind], number>;
+
+/** What a job's record may grow to: as much as its file can carry. */
+export const RECORD_LIMITS = { planRevisions: 1000, log: 100_000 } as const;
 
 /** What a check needs to look up; a server fetches only these, a whole model works as well. */
 export interface ItemLookup {

@@ -1,6 +1,6 @@
 export { applyChange } from './change.js';
 export type { Change } from './change.js';
-export { LIMITS, checkItem, checkModel, lookupIn } from './check.js';
+export { LIMITS, RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './check.js';
 export { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
 export type {

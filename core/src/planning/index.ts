@@ -32,7 +32,7 @@ export type { PourPlan } from './pour.js';
 export { programmeJob, windowWorkings } from './programme-job.js';
 export type { WindowWorkings } from './programme-job.js';
 export { risingReach } from './rising-reach.js';
-export { CORE_VERSION, modelHash, revisionContent } from './revision.js';
+export { CORE_VERSION, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { sectionOf } from './section.js';
 export type { Section, SectionDimension, SectionMaterial, SectionPart } from './sections/sketch.js';

@@ -1,8 +1,12 @@
-import { DETAIL_RULES_VERSION } from '../build-up/index.js';
-import type { JobModel, ProductRef } from '../jobs/index.js';
-import { hashOf } from '../site-log/index.js';
+import { DETAIL_RULES_VERSION, type DetailStep } from '../build-up/index.js';
+import type { Issue } from '../issues.js';
+import { type Face, type Feature, type JobModel, type ProductRef, type Side, levelRange } from '../jobs/index.js';
+import { type ReleasedFace, type ReleasedPlan, type ReleasedTreatment, fingerprintOf } from '../proof/index.js';
 import type { PlanConditions } from './conditions.js';
+import type { FacePlan } from './face-plan.js';
+import type { House } from './house.js';
 import type { JobPlan } from './plan-job.js';
+import type { Treatment } from './treatment.js';
 import type { WorkItem } from './work-items.js';
 
 /** Raise when a formula of the core changes, so that old plans say by which one they were made. */
@@ -16,7 +20,8 @@ export interface PlanRevision {
   madeBy: string;
   conditions: PlanConditions;
   pins: { core: number; rules: number; products: ProductRef[] };
-  /** SHA-256 of the model it was made from */ modelHash: string;
+  /** SHA-256 of what was decided, of the work and of the quantities */ fingerprint: string;
+  /** all that was decided; null for a plan from before this was kept */ decided: ReleasedPlan | null;
   workItems: WorkItem[];
   quantities: PlannedQuantity[];
 }
@@ -30,19 +35,13 @@ export interface PlannedQuantity {
   currency: string;
 }
 
-export function revisionContent(
-  model: JobModel,
-  plan: JobPlan,
-  conditions: PlanConditions,
-): Omit<PlanRevision, 'id' | 'number' | 'madeAt' | 'madeBy'> {
-  return {
-    conditions,
-    pins: {
-      core: CORE_VERSION,
-      rules: DETAIL_RULES_VERSION,
-      products: plan.supply.orders.map(({ product }) => ({ id: product.id, version: product.version })),
-    },
-    modelHash: modelHash(model),
+type RevisionContent = Omit<PlanRevision, 'id' | 'number' | 'madeAt' | 'madeBy'>;
+
+/** What a release freezes: every decision with its reason, and what follows from it. */
+export function revisionContent(model: JobModel, plan: JobPlan, conditions: PlanConditions, house: House): RevisionContent {
+  const products = plan.supply.orders.map(({ product }) => ({ id: product.id, version: product.version }));
+  const content = {
+    decided: decidedIn(model, plan, conditions, house),
     workItems: plan.workItems,
     quantities: plan.supply.orders.map(({ product, required, packs }) => ({
       productId: product.id,
@@ -53,12 +52,127 @@ export function revisionContent(
       currency: product.currency,
     })),
   };
+  return {
+    conditions,
+    pins: { core: CORE_VERSION, rules: DETAIL_RULES_VERSION, products },
+    fingerprint: fingerprintOf(content),
+    ...content,
+  };
 }
 
-/** Fingerprint of what a plan depends on; tells whether the survey or a choice has changed since a revision. */
-export function modelHash({ job, faces, features, waterBodies, waterLevels, buildUps }: JobModel): string {
-  const byId = <T extends { id: string }>(items: readonly T[]) => [...items].sort((a, b) => (a.id < b.id ? -1 : 1));
-  const asked = { schools: job.schools ?? {}, demands: job.demands ?? {} };
-  const all = [byId(faces), byId(features), byId(waterBodies), byId(waterLevels), byId(buildUps), asked];
-  return hashOf(JSON.parse(JSON.stringify(all)));
+function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: PlanConditions, house: House): ReleasedPlan {
+  const { job } = model;
+  const { name, site, timeZone, currency, datum } = job;
+  const faces = new Map(model.faces.map((face) => [face.id, face]));
+  const features = new Map(model.features.map((feature) => [feature.id, feature]));
+  const waters = new Map(model.waterBodies.map((body) => [body.id, body.name]));
+  const sheets = new Map(
+    plan.faces
+      .flatMap(({ products = {}, lines }) => [...Object.values(products), ...lines.map(({ product }) => product)])
+      .map((product) => [`${product.id}@${product.version}`, product]),
+  );
+  const { labourMinorPerH, sparePct, paces, schools } = house;
+  const decided = {
+    job: { name, site, timeZone, currency, datum },
+    pins: { core: CORE_VERSION, rules: DETAIL_RULES_VERSION },
+    crew: { people, tool },
+    house: { labourMinorPerH, sparePct, paces, schools },
+    products: [...sheets].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, product]) => product),
+    faces: plan.faces
+      .map((facePlan) => releasedFace(facePlan, faces.get(facePlan.faceId)!, features, waters))
+      .sort((a, b) => (a.faceId < b.faceId ? -1 : 1)),
+  };
+  // plain data without what is undefined, so that it reads back as it was written
+  return JSON.parse(JSON.stringify(decided)) as ReleasedPlan;
 }
+
+function releasedFace(
+  plan: FacePlan,
+  face: Face,
+  features: ReadonlyMap<string, Feature>,
+  waters: ReadonlyMap<string, string>,
+): ReleasedFace {
+  const { bottomM: bottomLevelM, topM: topLevelM } = levelRange(face);
+  const sideOf = ({ kind, waterBodyId }: Side) => ({ kind, water: waterBodyId === undefined ? undefined : waters.get(waterBodyId) });
+  const { mark, name, kind, substrate, strengthMPa, thicknessMm, roughnessFactor } = face;
+  return {
+    ...{ faceId: face.id, mark, name, kind, substrate, strengthMPa, thicknessMm, roughnessFactor },
+    ...{ areaM2: plan.areaM2, bottomLevelM, topLevelM, near: sideOf(face.near), far: sideOf(face.far) },
+    load: loadOf(plan),
+    rating: plan.rating && ratingOf(plan.rating.output),
+    family: plan.buildUp?.family,
+    reason: plan.buildUp?.reason || undefined,
+    products: plan.buildUp?.products ?? {},
+    schools: Object.fromEntries(
+      Object.entries(plan.schools).map(([question, { school, from, reason }]) => [question, { school, from, reason: reason || undefined }]),
+    ),
+    layers: plan.layers.map(({ product, ...layer }) => ({ ...layer, product: refOf(product) })),
+    treatments: plan.treatments.map((treatment) => releasedTreatment(treatment, features.get(treatment.targetId))),
+    findings: plan.findings.map(findingOf),
+  } as ReleasedFace;
+}
+
+const refOf = ({ id, version }: ProductRef): ProductRef => ({ id, version });
+
+function ratingOf({
+  requiredKPa,
+  ratedKPa,
+  utilisation,
+  passes,
+  reasons,
+}: NonNullable<FacePlan['rating']>['output']): ReleasedFace['rating'] {
+  return { requiredKPa, ratedKPa, utilisation, passes, reasons: [...reasons] };
+}
+
+function loadOf({ water, headAtFoot, force }: FacePlan): ReleasedFace['load'] {
+  if (!water || !headAtFoot) return undefined;
+  const { body, level, side } = water;
+  return {
+    ...{ waterBodyId: body.id, water: body.name, levelId: level.id, levelKind: level.kind, levelM: level.levelM, at: level.at, side },
+    headAtFootM: headAtFoot.output.headM,
+    pressureAtFootKPa: headAtFoot.output.pressureKPa,
+    forceKN: force?.forceKN,
+  };
+}
+
+function releasedTreatment(treatment: Treatment, feature: Feature | undefined): ReleasedTreatment {
+  const { targetId, of, faceIds, rule, instead, geometry, head, lines } = treatment;
+  return {
+    ...{
+      targetId,
+      of,
+      mark: feature?.mark,
+      faceIds: faceIds && [...faceIds],
+      wetState: feature?.wetState,
+      widthMm: feature?.widthMm,
+      movement: feature?.movement,
+    },
+    lengthM: geometry.lengthM,
+    headM: head?.output.headM,
+    ...{ ruleId: rule.id, verdict: rule.verdict, why: rule.why },
+    steps: rule.steps.map(releasedStep),
+    instead: instead && { ruleId: instead.rule.id, why: instead.rule.why, reason: instead.reason },
+    takes: lines.map(({ step, product, amount }) => ({ step, product: refOf(product), amount })),
+  };
+}
+
+/** Dimensions by their names; those of a slot under the slot's. */
+function releasedStep({ do: what, ...rest }: DetailStep): ReleasedTreatment['steps'][number] {
+  const flat = Object.entries(rest).flatMap(([name, value]): [string, unknown][] =>
+    typeof value === 'object' ? Object.entries(value as object).map(([inner, each]) => [`${name}.${inner}`, each]) : [[name, value]],
+  );
+  const figures = Object.fromEntries(flat.filter((pair): pair is [string, number] => typeof pair[1] === 'number'));
+  const says = Object.fromEntries(
+    flat.filter(([, value]) => typeof value === 'string' || typeof value === 'boolean').map(([name, value]) => [name, String(value)]),
+  );
+  return { do: what, figures, says };
+}
+
+const findingOf = ({ code, values = {} }: Issue): ReleasedFace['findings'][number] => ({
+  code,
+  says: Object.fromEntries(
+    Object.entries(values)
+      .map(([name, value]) => [name, String(value).slice(0, 200)] as const)
+      .filter(([, value]) => value !== ''),
+  ),
+});

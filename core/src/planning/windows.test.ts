@@ -72,7 +72,7 @@ test('a dew-point working carries the margin that is asked for', () => {
 });
 
 test('a revision pins each product once, with what it costs', () => {
-  const content = revisionContent(model, plan, CREW);
+  const content = revisionContent(model, plan, CREW, USUAL_HOUSE);
   expect(content.pins.products.map((p) => `${p.id} ${p.version}`).sort()).toEqual([
     'tarnwick-pack 1',
     'tarnwick-stay 1',

@@ -276,7 +276,7 @@ function ropewalk(now: Date): JobFileDto {
     number: 1,
     madeAt: iso(4, 14),
     madeBy: DEMO_PEOPLE[0]!.name,
-    ...revisionContent(s.model, planJob(s.model, conditions, USUAL_HOUSE), conditions),
+    ...revisionContent(s.model, planJob(s.model, conditions, USUAL_HOUSE), conditions, USUAL_HOUSE),
   };
   return file(s.model, [revision], ropewalkLog(s, revision, now, daysAgo));
 }

@@ -19,7 +19,7 @@ export async function loadDemo(app: INestApplicationContext, databaseUrl: string
   if (!isNew) return false;
   const planner = { personId: DEMO_PEOPLE[0]!.id, organisationId: DEMO_ORGANISATION.id, standing: 'planner' } as const;
   // the far one last, so that it tops the list of jobs
-  for (const job of [...jobs].reverse()) await app.get(ExchangeService).import(JSON.parse(JSON.stringify(job)), planner);
+  for (const job of [...jobs].reverse()) await app.get(ExchangeService).import(Buffer.from(JSON.stringify(job)), undefined, planner);
   for (const move of demoStock(now)) await app.get(StoresService).add(move, planner);
   await Accounts.using(databaseUrl, (accounts) => accounts.addGuest(DEMO_ORGANISATION.id, jobs[0]!.job.id, DEMO_GUEST.id));
   return true;

@@ -1,9 +1,10 @@
 import type { JobFileDto } from '@caulkhorn/contract';
-import { Body, Controller, Get, Header, Param, Post } from '@nestjs/common';
+import { Body, Controller, Get, Header, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { BodyOf } from '../platform/body.js';
+import { notFound } from '../platform/errors.js';
 import { ExchangeService } from './exchange.service.js';
 
 @Controller('organisations/:organisationId')
@@ -11,10 +12,14 @@ export class ExchangeController {
   constructor(private readonly exchange: ExchangeService) {}
 
   @Post('import')
-  @BodyOf({ as: 'json', limit: '40mb' })
+  @BodyOf({ as: 'bytes', limit: '40mb' })
   @Needs('make-job')
-  import(@Body() file: unknown, @WhoAsks() caller: Caller): Promise<{ jobId: string }> {
-    return this.exchange.import(file, caller);
+  import(
+    @Body() file: unknown,
+    @Query('importId', new ParseUUIDPipe({ optional: true, exceptionFactory: notFound })) importId: string | undefined,
+    @WhoAsks() caller: Caller,
+  ): Promise<{ jobId: string }> {
+    return this.exchange.import(Buffer.isBuffer(file) ? file : Buffer.alloc(0), importId, caller);
   }
 
   @Get('jobs/:jobId/export')

@@ -17,6 +17,7 @@ import {
   type ItemKind,
   type ItemLookup,
   type JobHead,
+  ITEM_LISTS,
   LIMITS,
   type Reading,
   type WaterLevel,
@@ -32,9 +33,6 @@ import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { AppendService } from '../site-log/append.service.js';
 import { JobStore } from '../records/job-store.js';
-
-/** How many of a kind one job may hold. */
-const MOST: Partial<Record<ItemKind, number>> = { face: LIMITS.faces, feature: LIMITS.features, photo: LIMITS.photos };
 
 /** Applies commands: each whole or not at all, each once however often it is sent. */
 @Injectable()
@@ -90,35 +88,24 @@ export class CommandsService {
       return this.add('reading', 'readings', (payload as AddReadingsPayloadDto).readings as Reading[], store);
     const [kind, verb] = command.kind.split('.') as [ItemKind, 'put' | 'remove'];
     return verb === 'put'
-      ? this.put(kind, payload as AnyItem, command, store, manager, caller)
+      ? this.put(kind, payload as AnyItem, command, store)
       : this.remove(kind, payload as RemovePayloadDto, command, store);
   }
 
-  private async put(
-    kind: ItemKind,
-    item: AnyItem,
-    command: CommandDto,
-    store: JobStore,
-    manager: EntityManager,
-    caller: Caller,
-  ): Promise<{ version: number }> {
+  private async put(kind: ItemKind, item: AnyItem, command: CommandDto, store: JobStore): Promise<{ version: number }> {
     const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
     if (kind === 'face') issues.push(...checkLeftOff(item as Face, await store.onFace(item.id), 'payload'));
     if (issues.length > 0) throw invalid(issues);
-    if (command.baseVersion === 0) await this.leaveRoom(kind, command.jobId, manager, caller);
+    if (!(await store.isLive(kind, item.id))) await this.leaveRoom(kind, 1, store);
     const version = await store.put(kind, item, command.baseVersion);
     if (version === null) throw await this.stale(kind, item.id, store);
     return { version };
   }
 
-  private async leaveRoom(kind: ItemKind, jobId: string, manager: EntityManager, caller: Caller): Promise<void> {
-    const max = MOST[kind];
-    if (max === undefined) return;
-    const [row] = await manager.query<{ n: number }[]>(
-      `select count(*)::integer as n from ${kind} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
-      [caller.organisationId, jobId],
-    );
-    if (row!.n >= max) throw invalid([issue('too-many', 'payload', { max })]);
+  /** A job never grows beyond what its own file can carry. */
+  private async leaveRoom(kind: ItemKind, more: number, store: JobStore): Promise<void> {
+    const max = LIMITS[ITEM_LISTS[kind]];
+    if ((await store.count(kind)) + more > max) throw invalid([issue('too-many', 'payload', { max })]);
   }
 
   private async remove(kind: ItemKind, { id }: RemovePayloadDto, command: CommandDto, store: JobStore): Promise<{ version: number }> {
@@ -154,6 +141,7 @@ export class CommandsService {
     }
     if (new Set(items.map((item) => item.id)).size < items.length) issues.push(issue('duplicate-id', `payload.${listName}`));
     if (issues.length > 0) throw invalid(issues.slice(0, 200));
+    await this.leaveRoom(kind, items.length, store);
     await store.insertItems(kind, items);
     return { version: 1 };
   }

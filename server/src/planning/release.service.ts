@@ -1,5 +1,6 @@
 import type { CommandDto, CommandOutcome, ReleasePayloadDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
+import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import { planJob, revisionContent } from '@caulkhorn/core/planning';
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
@@ -22,13 +23,20 @@ export class ReleaseService {
     if (await revisions.byId(revisionId)) throw invalid([issue('id-used-before', 'payload.revisionId')]);
     const { model } = (await new JobStore(manager, caller.organisationId, command.jobId).read())!;
     const conditions = { people, temperatureC, ...(tool ? { tool } : {}) };
-    const plan = planJob(model, conditions, await new HouseStore(manager, caller.organisationId).house());
+    const house = await new HouseStore(manager, caller.organisationId).house();
+    const plan = planJob(model, conditions, house);
     if (plan.workItems.length === 0) throw invalid([issue('nothing-to-release', 'payload')]);
     const number = ((await revisions.latest())?.number ?? 0) + 1;
     const [person] = await manager.query<{ name: string }[]>(`select name from person where id = $1`, [caller.personId]);
-    await revisions.insert([
-      { id: revisionId, number, madeAt: new Date().toISOString(), madeBy: person!.name, ...revisionContent(model, plan, conditions) },
-    ]);
+    if (number > RECORD_LIMITS.planRevisions) throw invalid([issue('too-many', 'payload', { max: RECORD_LIMITS.planRevisions })]);
+    const body = JSON.stringify({
+      id: revisionId,
+      number,
+      madeAt: new Date().toISOString(),
+      madeBy: person!.name,
+      ...revisionContent(model, plan, conditions, house),
+    });
+    await revisions.insert([{ id: revisionId, number, body }]);
     return { version: number };
   }
 }

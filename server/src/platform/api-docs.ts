@@ -84,7 +84,7 @@ function fieldSchema(spec: FieldSpec): object {
       return {
         type: 'array',
         items: fieldSchema(spec.of),
-        minItems: 1,
+        minItems: spec.minItems ?? 1,
         maxItems: spec.maxItems,
         ...(spec.distinct ? { uniqueItems: true } : {}),
       };

@@ -116,8 +116,8 @@ export function jobFileSchema(): object {
   const defs = Object.fromEntries([...used].sort().map((name) => [name, schemas[name]]));
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    $id: 'urn:caulkhorn:job-file:1',
-    title: 'Caulkhorn job file, version 1',
+    $id: 'urn:caulkhorn:job-file:3',
+    title: 'Caulkhorn job file, version 3',
     $ref: '#/$defs/JobFileDto',
     $defs: defs,
   };

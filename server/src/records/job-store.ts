@@ -150,16 +150,36 @@ export class JobStore {
     return rows.length > 0;
   }
 
-  async insertModel(model: JobModel): Promise<void> {
-    for (const kind of INSERT_ORDER) await this.insertItems(kind, model[ITEM_LISTS[kind]]);
+  /** Every list of a new job, as JSON. */
+  async insertModel(items: Readonly<Record<ItemKind, string>>): Promise<void> {
+    for (const kind of INSERT_ORDER) await this.insertJson(kind, items[kind]);
   }
 
-  async insertItems(kind: ItemKind, items: readonly AnyItem[]): Promise<void> {
-    if (items.length === 0) return;
+  insertItems(kind: ItemKind, items: readonly AnyItem[]): Promise<void> {
+    return this.insertJson(kind, JSON.stringify(items));
+  }
+
+  /** There, and not taken off. */
+  async isLive(kind: ItemKind, id: string): Promise<boolean> {
+    const found = await this.item(kind, id);
+    return found !== null && !found.deleted;
+  }
+
+  /** How many of a kind the job holds now. */
+  async count(kind: ItemKind): Promise<number> {
+    const [row] = await this.manager.query<{ n: number }[]>(
+      `select count(*)::integer as n from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
+      [this.organisationId, this.jobId],
+    );
+    return row!.n;
+  }
+
+  private async insertJson(kind: ItemKind, items: string): Promise<void> {
+    if (items === '[]') return;
     await this.manager.query(
       `insert into ${TABLES[kind]} (organisation_id, job_id, id, version, body)
        select $1, $2, (item->>'id')::uuid, 1, item from jsonb_array_elements($3::jsonb) as item`,
-      [this.organisationId, this.jobId, JSON.stringify(items)],
+      [this.organisationId, this.jobId, items],
     );
   }
 

@@ -1,5 +1,9 @@
+import type { LogKeysDto } from '@caulkhorn/contract';
+import { issue } from '@caulkhorn/core/issues';
+import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import { FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealReceipt } from '@caulkhorn/core/site-log';
 import type { EntityManager } from 'typeorm';
+import { invalid } from '../platform/errors.js';
 import { type ServerKey, signReceipt } from './signatures.js';
 
 /** The append-only log of one job, inside a tenant's transaction. The job must be locked while appending. */
@@ -52,25 +56,44 @@ export class LogStore {
       `select receipt from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq desc limit 1`,
       [this.organisationId, this.jobId],
     );
+    // as much as the job's file can carry
+    if ((last?.receipt.receiptSeq ?? 0) >= RECORD_LIMITS.log) throw invalid([issue('too-many', 'payload', { max: RECORD_LIMITS.log })]);
     const sealed = sealReceipt(entry, {
       receiptSeq: (last?.receipt.receiptSeq ?? 0) + 1,
       receivedAt: receivedAt.toISOString(),
       prevReceiptHash: last?.receipt.receiptHash ?? FIRST_LINK,
     });
     const receipt = signReceipt(sealed, key);
-    await this.insert([{ entry, receipt }], null);
+    await this.insert(JSON.stringify([{ entry, receipt }]), null);
     return receipt;
   }
 
+  /** Keys of devices and servers that this log had before it came here, as its file carried them. */
+  async foreignKeys(): Promise<LogKeysDto | null> {
+    const [row] = await this.manager.query<{ keys: LogKeysDto }[]>(`select keys from job_keys where organisation_id = $1 and job_id = $2`, [
+      this.organisationId,
+      this.jobId,
+    ]);
+    return row?.keys ?? null;
+  }
+
+  async keepForeignKeys(keys: string): Promise<void> {
+    await this.manager.query(`insert into job_keys (organisation_id, job_id, keys) values ($1, $2, $3)`, [
+      this.organisationId,
+      this.jobId,
+      keys,
+    ]);
+  }
+
   /** Lines as another server once received them; marked, because this server did not. */
-  async insert(lines: readonly Omit<LogLine, 'importedAt'>[], importedAt: Date | null): Promise<void> {
-    if (lines.length === 0) return;
+  async insert(lines: string, importedAt: Date | null): Promise<void> {
+    if (lines === '[]') return;
     await this.manager.query(
       `insert into log_entry (organisation_id, job_id, receipt_seq, entry_id, device_id, device_seq, entry, receipt, imported_at)
        select $1, $2, (line->'receipt'->>'receiptSeq')::integer, (line->'entry'->>'id')::uuid, (line->'entry'->>'deviceId')::uuid,
               (line->'entry'->>'deviceSeq')::integer, line->'entry', line->'receipt', $4
        from jsonb_array_elements($3::jsonb) as line`,
-      [this.organisationId, this.jobId, JSON.stringify(lines), importedAt],
+      [this.organisationId, this.jobId, lines, importedAt],
     );
   }
 }

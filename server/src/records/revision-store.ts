@@ -33,14 +33,14 @@ export class RevisionStore {
     return row?.body ?? null;
   }
 
-  async insert(revisions: readonly PlanRevision[]): Promise<void> {
+  async insert(revisions: readonly { id: string; number: number; body: string }[]): Promise<void> {
     for (const revision of revisions)
       await this.manager.query(`insert into plan_revision (organisation_id, job_id, number, id, body) values ($1, $2, $3, $4, $5)`, [
         this.organisationId,
         this.jobId,
         revision.number,
         revision.id,
-        revision,
+        revision.body,
       ]);
   }
 }

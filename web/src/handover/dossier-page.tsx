@@ -1,8 +1,7 @@
-import { levelRange } from '@caulkhorn/core/jobs';
-import type { FacePlan } from '@caulkhorn/core/planning';
-import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin, findBrokenLink, standingEntries } from '@caulkhorn/core/site-log';
+import { type DossierFace, type DossierLine, type ReleasedFace, dossierOf } from '@caulkhorn/core/proof';
+import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin } from '@caulkhorn/core/site-log';
 import { ArrowLeft, Printer } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
@@ -11,28 +10,33 @@ import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { EntryText } from '../site-log/log-list';
-import { itemName } from '../words/item-name';
+import { releasedItemName, releasedStepName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
-import { whatIsMissing } from './missing';
+import { openText } from './open-text';
 
-/** The dossier: what was done where, by whom, in which conditions and with which batches. Made for A4. */
+/** The dossier as it is drawn for A4. Everything in it comes from what was released, written and measured, nothing from today's plan. */
 export function DossierPage() {
   const { model, revision, lines, outbox, organisationId, jobId } = useJob(
     parts('model', 'revision', 'lines', 'outbox', 'organisationId', 'jobId'),
   );
-  const { plan, site } = usePlanning();
   const now = useNow(60_000);
-  const { job } = model;
-  const received = lines.filter((line): line is LogLine => line.receipt !== null);
-  const entries = standingEntries(received);
-  const coated = plan.faces.filter((face) => face.products);
-  const people = [...new Map(entries.map((entry) => [entry.personId, entry.personName])).values()];
-  const breaches = entries.filter((entry) => entry.body.kind === 'start' && entry.body.breachReason);
-  const refused = plan.faces.flatMap((face) => face.treatments.filter((treatment) => treatment.rule.verdict === 'refuse'));
-  const missing = whatIsMissing(model, plan, revision, site, outbox.pending.length);
-  const broken = findBrokenLink(received);
-  const last = received.at(-1);
+  const dossier = useMemo(() => {
+    const received = lines.filter((line): line is LogLine => line.receipt !== null);
+    return dossierOf(revision, received, model.readings, []);
+  }, [revision, lines, model.readings]);
+  const job = revision?.decided?.job ?? model.job;
+  const { chain } = dossier;
+  const released = dossier.faces.map(({ face }) => face);
+  const items = new Map(revision?.workItems.map((item) => [item.id, item]));
+  const workName = ({ line }: Pick<DossierLine, 'line'>): string | undefined => {
+    const { body } = line.entry;
+    const item = 'workItemId' in body ? items.get(body.workItemId) : undefined;
+    return item && releasedItemName(item, released);
+  };
+  const open = [
+    ...dossier.open.map((point) => openText(point, released)),
+    ...(outbox.pending.length > 0 ? [t('missing.unsent', { n: outbox.pending.length })] : []),
+  ];
   return (
     <main className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
       <div className="no-print mb-4 flex gap-2">
@@ -54,69 +58,118 @@ export function DossierPage() {
           <p>
             {t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, job.timeZone) })}{' '}
             {t('dossier.pins', { rules: revision.pins.rules, core: revision.pins.core })}
+            <span className="block font-mono text-[11px] break-all">
+              {t('dossier.fingerprint')} {revision.fingerprint}
+            </span>
           </p>
         ) : null}
       </header>
-      {missing.length > 0 ? (
+      {open.length > 0 ? (
         <Section title={t('dossier.open')}>
           <ul className="list-disc pl-5">
-            {missing.map((text) => (
+            {open.map((text) => (
               <li key={text}>{text}</li>
             ))}
           </ul>
         </Section>
       ) : null}
-      <Section title={t('dossier.faces')}>
-        <FacesTable faces={plan.faces} />
-      </Section>
-      {coated.map((face) => (
-        <FaceSection key={face.faceId} facePlan={face} />
-      ))}
+      {released.length > 0 ? (
+        <Section title={t('dossier.faces')}>
+          <FacesTable faces={released} products={revision!.decided!.products} />
+        </Section>
+      ) : null}
+      {dossier.faces
+        .filter(({ face }) => face.family)
+        .map((each) => (
+          <FaceSection key={each.face.faceId} of={each} products={revision!.decided!.products} timeZone={job.timeZone} />
+        ))}
       <Section title={t('dossier.exceptions')}>
-        {breaches.length + refused.length === 0 ? <p>{t('none')}</p> : null}
-        {breaches.map((entry) => (
+        <Exceptions faces={released} />
+        {dossier.breaches.map((entry) => (
           <p key={entry.id} className="py-0.5">
-            {fullTime(entry.occurredAt, job.timeZone)} · <EntryText entry={entry} name={workName(entry.body)} />
-          </p>
-        ))}
-        {refused.map((treatment) => (
-          <p key={treatment.targetId} className="py-0.5">
-            <b>{model.features.find((f) => f.id === treatment.targetId)?.mark}</b>: {t(`why.${treatment.rule.why}`)}{' '}
-            {t(`instead.${treatment.rule.why}`)}
+            {fullTime(entry.occurredAt, job.timeZone)} · <EntryText entry={entry} name={workName({ line: { entry } as LogLine })} />
           </p>
         ))}
       </Section>
-      <Section title={t('dossier.readings')}>
-        {entries
-          .filter((entry) => entry.body.kind === 'reading' || entry.body.kind === 'note')
-          .map((entry) => (
-            <p key={entry.id} className="py-0.5">
-              {fullTime(entry.occurredAt, job.timeZone)} · {entry.personName} · <EntryText entry={entry} />
-            </p>
+      <Section title={t('dossier.entries')}>
+        <ol>
+          {dossier.lines.map((each) => (
+            <Line key={each.line.entry.id} of={each} name={workName(each)} timeZone={job.timeZone} />
           ))}
+        </ol>
       </Section>
       <Section title={t('dossier.people')}>
-        <p>{people.join(', ') || t('none')}</p>
+        <p>{dossier.people.map(({ name }) => name).join(', ') || t('none')}</p>
       </Section>
       <Section title={t('dossier.log')}>
-        <p>{broken ? t('dossier.chain-broken', { seq: broken.receiptSeq }) : t('dossier.chain-whole', { n: received.length })}</p>
-        {last ? (
+        <p>
+          {chain.broken
+            ? t('dossier.chain-broken', { seq: chain.broken.receiptSeq })
+            : t('dossier.chain-whole', { n: dossier.lines.length })}
+        </p>
+        <p>{t('dossier.signed-by-device', { n: chain.signedByDevice, of: dossier.lines.length })}</p>
+        {Object.entries(chain.byServerKey).map(([key, n]) => (
+          <p key={key}>{key === '' ? t('dossier.received-by-nobody', { n }) : t('dossier.received-by', { n, key })}</p>
+        ))}
+        {chain.imported > 0 ? <p>{t('dossier.imported', { n: chain.imported })}</p> : null}
+        {chain.last ? (
           <dl className="mt-1 font-mono text-[11px] break-all">
-            <dt>{t('dossier.last-entry', { n: last.receipt.receiptSeq })}</dt>
-            <dd>{last.entry.hash}</dd>
+            <dt>{t('dossier.last-entry', { n: chain.last.receiptSeq })}</dt>
+            <dd>{chain.last.entryHash}</dd>
             <dt>{t('dossier.last-receipt')}</dt>
-            <dd>{last.receipt.receiptHash}</dd>
+            <dd>{chain.last.receiptHash}</dd>
           </dl>
         ) : null}
       </Section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
     </main>
   );
+}
 
-  function workName(body: (typeof entries)[number]['body']): string | undefined {
-    const item = 'workItemId' in body ? revision?.workItems.find((w) => w.id === body.workItemId) : undefined;
-    return item && itemName(item, model);
-  }
+/** One entry, in full. What was superseded is struck through, with who did it and why; it is never left out. */
+function Line({ of, name, timeZone }: { of: DossierLine; name: string | undefined; timeZone: string }) {
+  const { line, marks, supersededBy } = of;
+  const { entry, importedAt } = line;
+  return (
+    <li className="break-inside-avoid border-b border-rule py-1 text-[13px]">
+      <p className={supersededBy ? 'line-through' : ''}>
+        {line.receipt.receiptSeq} · {fullTime(entry.occurredAt, timeZone)} · {entry.personName} · <EntryText entry={entry} name={name} />
+      </p>
+      {supersededBy ? (
+        <p className="pl-4">
+          {t('dossier.superseded-by', { who: supersededBy.personName, when: fullTime(supersededBy.writtenAt, timeZone) })}
+          {supersededBy.supersedesReason ? `: ${supersededBy.supersedesReason}` : ''}
+        </p>
+      ) : null}
+      {marks.length > 0 || importedAt ? (
+        <p className="pl-4 text-soft">
+          {[...marks.map((mark) => t(`log.mark.${mark}`)), ...(importedAt ? [t('log.imported')] : [])].join(' · ')}
+        </p>
+      ) : null}
+    </li>
+  );
+}
+
+/** What the system could not carry, and what people decided otherwise, with their reason. */
+function Exceptions({ faces }: { faces: readonly ReleasedFace[] }) {
+  const treatments = faces.flatMap((face) => face.treatments);
+  const refused = treatments.filter(({ verdict }) => verdict === 'refuse');
+  const otherwise = treatments.filter(({ instead }) => instead !== undefined);
+  if (refused.length + otherwise.length === 0) return <p>{t('none')}</p>;
+  return (
+    <>
+      {refused.map((treatment) => (
+        <p key={treatment.targetId} className="py-0.5">
+          <b>{treatment.mark ?? t(`junction.${treatment.of}`)}</b>: {t(`why.${treatment.why}`)} {t(`instead.${treatment.why}`)}
+        </p>
+      ))}
+      {otherwise.map(({ targetId, mark, of, instead }) => (
+        <p key={targetId} className="py-0.5">
+          <b>{mark ?? t(`junction.${of}`)}</b>: {t('override.dossier', { reason: instead!.reason, usual: t(`why.${instead!.why}`) })}
+        </p>
+      ))}
+    </>
+  );
 }
 
 /** The air in which a coat went on, and its margin. */
@@ -149,8 +202,11 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
-  const { model } = useJob(parts('model'));
+type Sheets = readonly { id: string; version: number; name: string }[];
+const sheetOf = (sheets: Sheets, ref: { id: string; version: number } | undefined) =>
+  sheets.find(({ id, version }) => id === ref?.id && version === ref.version);
+
+function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]; products: Sheets }) {
   const units = useUnits();
   const heads = ['face', 'substrate', 'levels', 'area', 'head', 'force', 'coat', 'used'] as const;
   return (
@@ -166,30 +222,35 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
           </tr>
         </thead>
         <tbody>
-          {faces.map((plan) => {
-            const face = model.faces.find((f) => f.id === plan.faceId)!;
-            const { bottomM, topM } = levelRange(face);
-            const use = plan.rating?.output;
+          {faces.map((face) => {
+            const { load, rating } = face;
             return (
-              <tr key={face.id} className="break-inside-avoid border-b border-rule align-top">
+              <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
                 <td className="py-1 pr-2">
                   <b>{face.mark}</b> {face.name}
                 </td>
                 <td className="py-1 pr-2">{t(`substrate.${face.substrate}`)}</td>
                 <td className="py-1 pr-2 whitespace-nowrap">
-                  {formatQuantity(bottomM, 'm', units)}
-                  {topM > bottomM ? ` … ${formatQuantity(topM, 'm', units)}` : ''}
+                  {formatQuantity(face.bottomLevelM, 'm', units)}
+                  {face.topLevelM > face.bottomLevelM ? ` … ${formatQuantity(face.topLevelM, 'm', units)}` : ''}
                 </td>
-                <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(plan.areaM2, 'm²', units)}</td>
+                <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(face.areaM2, 'm²', units)}</td>
+                <td className="py-1 pr-2">
+                  {load ? (
+                    <>
+                      <span className="whitespace-nowrap">{formatQuantity(load.headAtFootM, 'm', units)}</span>
+                      <span className="block text-[12px] text-soft">{load.water}</span>
+                    </>
+                  ) : (
+                    t('no-value')
+                  )}
+                </td>
                 <td className="py-1 pr-2 whitespace-nowrap">
-                  {plan.headAtFoot ? formatQuantity(plan.headAtFoot.output.headM, 'm', units) : t('no-value')}
+                  {load?.forceKN === undefined ? t('no-value') : formatQuantity(load.forceKN, 'kN', units)}
                 </td>
-                <td className="py-1 pr-2 whitespace-nowrap">
-                  {plan.force ? formatQuantity(plan.force.forceKN, 'kN', units) : t('no-value')}
-                </td>
-                <td className="py-1 pr-2">{plan.products?.coat?.name ?? t('no-value')}</td>
-                <td className={`py-1 ${use && !use.passes ? 'font-semibold text-iron' : ''}`}>
-                  {use ? (use.utilisation === null ? t('rating.void') : `${Math.round(use.utilisation * 100)} %`) : t('no-value')}
+                <td className="py-1 pr-2">{sheetOf(products, face.products['coat'])?.name ?? t('no-value')}</td>
+                <td className={`py-1 ${rating && !rating.passes ? 'font-semibold text-iron' : ''}`}>
+                  {rating ? (rating.utilisation === null ? t('rating.void') : `${Math.round(rating.utilisation * 100)} %`) : t('no-value')}
                 </td>
               </tr>
             );
@@ -201,40 +262,35 @@ function FacesTable({ faces }: { faces: readonly FacePlan[] }) {
 }
 
 /** One coated face: its treatments with their rules, then what was done, when and with what. */
-function FaceSection({ facePlan }: { facePlan: FacePlan }) {
-  const { model, revision } = useJob(parts('model', 'revision'));
-  const { site } = usePlanning();
+function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFace; products: Sheets; timeZone: string }) {
   const units = useUnits();
-  const face = model.faces.find((f) => f.id === facePlan.faceId)!;
-  const { buildUp, products, family } = facePlan;
-  const coat = products!.coat!;
-  const items = revision?.workItems.filter((item) => item.faceId === face.id) ?? [];
-  const time = (ms: number | undefined) => (ms === undefined ? t('no-value') : fullTime(ms, model.job.timeZone));
+  const coat = sheetOf(products, face.products['coat']);
+  const time = (ms: number | undefined) => (ms === undefined ? t('no-value') : fullTime(ms, timeZone));
+  const asked = Object.entries(face.schools).filter(([, { from }]) => from !== 'usual');
   return (
     <Section title={`${face.mark} ${face.name}`}>
       <p>
-        {t(`family.${buildUp!.family}`)}: {coat.name} {t('product.version', { n: coat.version })}
-        {family!.schools.map((question) => ` · ${t(`school.${question}.${facePlan.schools[question].school}`)}`)}
-        {buildUp!.reason ? ` · ${buildUp!.reason}` : ''}
+        {t(`family.${face.family}`)}
+        {coat ? `: ${coat.name} ${t('product.version', { n: coat.version })}` : ''}
+        {asked.map(([question, { school }]) => ` · ${t(`school.${question}.${school}`)}`)}
+        {face.reason ? ` · ${face.reason}` : ''}
       </p>
       <ul className="my-1 list-disc pl-5">
-        {facePlan.treatments.map((treatment) => {
-          const feature = model.features.find((f) => f.id === treatment.targetId);
-          return (
-            <li key={treatment.targetId}>
-              <b>{feature ? `${feature.mark} ${t(`feature.${feature.kind}`)}` : t(`junction.${treatment.of}`)}</b>
-              {feature?.widthMm ? `, ${formatQuantity(feature.widthMm, 'mm', units)}` : ''}
-              {treatment.head
-                ? `, ${t('dossier.under-head', { head: formatQuantity(treatment.head.output.headM, 'm', units) })}`
-                : ''}: {t(`verdict.${treatment.rule.verdict}`)}. {t(`why.${treatment.rule.why}`)}
-              {treatment.instead
-                ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: t(`why.${treatment.instead.rule.why}`) })}`
-                : ''}
-            </li>
-          );
-        })}
+        {face.treatments.map((treatment) => (
+          <li key={treatment.targetId}>
+            <b>{treatment.mark ? `${treatment.mark} ${t(`feature.${treatment.of}`)}` : t(`junction.${treatment.of}`)}</b>
+            {treatment.widthMm === undefined ? '' : `, ${formatQuantity(treatment.widthMm, 'mm', units)}`}
+            {treatment.headM === undefined
+              ? ''
+              : `, ${t('dossier.under-head', { head: formatQuantity(treatment.headM, 'm', units) })}`}: {t(`verdict.${treatment.verdict}`)}.{' '}
+            {t(`why.${treatment.why}`)}
+            {treatment.instead
+              ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: t(`why.${treatment.instead.why}`) })}`
+              : ''}
+          </li>
+        ))}
       </ul>
-      {items.length > 0 ? (
+      {work.length > 0 ? (
         <table className="w-full border-collapse text-[13px]">
           <thead>
             <tr>
@@ -246,25 +302,22 @@ function FaceSection({ facePlan }: { facePlan: FacePlan }) {
             </tr>
           </thead>
           <tbody>
-            {items.map((item) => {
-              const done = site.done.get(item.id);
-              return (
-                <tr key={item.id} className="break-inside-avoid border-b border-rule">
-                  <td className="py-0.5 pr-2">
-                    {itemName(item, model)}
-                    {done?.conditions ? <Measured conditions={done.conditions} /> : null}
-                  </td>
-                  <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
-                  <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>
-                  <td className="py-0.5 pr-2">{done?.batchNumbers.join(', ') || t('no-value')}</td>
-                  <td className="py-0.5">{done?.people.join(', ') || t('no-value')}</td>
-                </tr>
-              );
-            })}
+            {work.map(({ item, done }) => (
+              <tr key={item.id} className="break-inside-avoid border-b border-rule">
+                <td className="py-0.5 pr-2">
+                  {releasedStepName(item, face)}
+                  {done?.conditions ? <Measured conditions={done.conditions} /> : null}
+                </td>
+                <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
+                <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>
+                <td className="py-0.5 pr-2">{done?.batchNumbers.join(', ') || t('no-value')}</td>
+                <td className="py-0.5">{done?.people.join(', ') || t('no-value')}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
       ) : null}
-      {coat.coat ? <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p> : null}
+      <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p>
     </Section>
   );
 }

@@ -1,4 +1,4 @@
-import { modelHash, type WorkItem } from '@caulkhorn/core/planning';
+import { type WorkItem, revisionContent } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { useMemo } from 'react';
 import { v4 } from 'uuid';
@@ -12,6 +12,7 @@ import { parts, useJob } from '../job/job-context';
 import { useSelection } from '../job/selection';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { usePlanning } from '../job/plan-context';
+import { useHouse } from '../job/use-house';
 import { conflictText } from './conflict-text';
 import { itemName, stepName } from '../words/item-name';
 
@@ -97,7 +98,10 @@ export function ProgrammeSlate() {
 function Release() {
   const { model, revision, can, send } = useJob(parts('model', 'revision', 'can', 'send'));
   const { plan, conditions } = usePlanning();
-  const isCurrent = useMemo(() => revision?.modelHash === modelHash(model), [revision, model]);
+  const house = useHouse();
+  // only what was decided counts, not how warm the wall is today
+  const now = useMemo(() => revisionContent(model, plan, conditions, house).fingerprint, [model, plan, conditions, house]);
+  const isCurrent = revision?.fingerprint === now;
   return (
     <section className="mb-3 flex flex-wrap items-center gap-3 border-b border-rule pb-3">
       <p className="min-w-0 flex-1">

@@ -15,6 +15,10 @@ export class Trust1764000000007 implements MigrationInterface {
     await this.accounts(runner);
     await this.devices(runner);
     await this.lists(runner);
+    // what was released before decisions were kept says so
+    await runner.query(
+      `update plan_revision set body = (body - 'modelHash') || jsonb_build_object('fingerprint', body->'modelHash', 'decided', null) where body ? 'modelHash'`,
+    );
   }
 
   private async accounts(runner: QueryRunner): Promise<void> {

@@ -1,0 +1,107 @@
+import { USUAL_CREW, USUAL_HOUSE, planJob, revisionContent } from '../planning';
+import { type EntryBody, FIRST_LINK, type LogLine, sealEntry, sealReceipt } from '../site-log';
+import { buildUp, crack, sampleJob } from '../testing/sample-job';
+import { type ReleasedRevision, dossierOf } from './index';
+
+const PEOPLE = { f: 'Foreman', a: 'Apprentice' } as const;
+
+function writeLog(
+  entries: readonly { by: keyof typeof PEOPLE; body: EntryBody; at?: string; supersedes?: string; reason?: string }[],
+): LogLine[] {
+  const lines: LogLine[] = [];
+  for (const [i, { by, body, at, supersedes, reason }] of entries.entries()) {
+    const occurredAt = at ?? `2026-05-18T0${i + 1}:00:00Z`;
+    const before = lines.filter(({ entry }) => entry.deviceId === by).at(-1);
+    const entry = sealEntry({
+      id: `e${i + 1}`,
+      jobId: 'job',
+      deviceId: by,
+      deviceSeq: (before?.entry.deviceSeq ?? 0) + 1,
+      prevHash: before?.entry.hash ?? FIRST_LINK,
+      personId: by,
+      personName: PEOPLE[by],
+      occurredAt,
+      writtenAt: occurredAt,
+      ...(supersedes ? { supersedes, supersedesReason: reason } : {}),
+      body,
+    });
+    const receipt = {
+      receiptSeq: i + 1,
+      receivedAt: `2026-05-18T0${i + 1}:00:05Z`,
+      prevReceiptHash: lines.at(-1)?.receipt.receiptHash ?? FIRST_LINK,
+    };
+    lines.push({ entry, receipt: sealReceipt(entry, receipt) });
+  }
+  return lines;
+}
+
+const model = { ...sampleJob(), features: [crack()], buildUps: [{ ...buildUp('north'), reason: 'dry in summer' }] };
+const released = (of = model): ReleasedRevision => ({
+  number: 1,
+  madeAt: '2026-05-17T12:00:00Z',
+  madeBy: 'Planner',
+  ...revisionContent(of, planJob(of, USUAL_CREW, USUAL_HOUSE), USUAL_CREW, USUAL_HOUSE),
+});
+const revision = released();
+const coat = revision.workItems.find(({ step }) => step === 'coat-1')!.id;
+const work = { workItemId: coat, planRevisionId: 'r' };
+const log = writeLog([
+  { by: 'f', body: { kind: 'start', ...work, breachReason: 'heated for an hour' } },
+  { by: 'f', body: { kind: 'finish', ...work, batchNumber: 'B7' } },
+  { by: 'a', body: { kind: 'note', note: 'wall C' } },
+  { by: 'f', body: { kind: 'note', note: 'wall D' }, supersedes: 'e3', reason: 'seen on the photo' },
+]);
+
+test('a dossier is of what was released and written: nothing planned or surveyed since gets into it', () => {
+  const { faces } = dossierOf(revision, log, [], []);
+  const north = faces.find(({ face }) => face.faceId === 'north')!;
+  expect(north.face.reason).toBe('dry in summer');
+  expect(north.work.find(({ item }) => item.id === coat)!.done).toMatchObject({ batchNumbers: ['B7'], people: ['Foreman'] });
+  // the same again from plain data, as a file or a printed page has it
+  const plain = JSON.parse(JSON.stringify(revision)) as ReleasedRevision;
+  expect(dossierOf(plain, log, [], [])).toEqual(dossierOf(revision, log, [], []));
+});
+
+test('nothing that was written is left out: what was superseded stands with who did it, and why', () => {
+  const { lines, people } = dossierOf(revision, log, [], []);
+  expect(lines.map(({ line }) => line.entry.id)).toEqual(['e1', 'e2', 'e3', 'e4']);
+  expect(lines[2]).toMatchObject({
+    line: { entry: { personName: 'Apprentice' } },
+    supersededBy: { personName: 'Foreman', supersedesReason: 'seen on the photo' },
+  });
+  expect(lines[3]!.supersededBy).toBeUndefined();
+  expect(people.map(({ name }) => name)).toEqual(['Foreman', 'Apprentice']);
+});
+
+test('starts against a limit are told with their reason, and not once they are corrected', () => {
+  expect(dossierOf(revision, log, [], []).breaches.map(({ id }) => id)).toEqual(['e1']);
+  const corrected = writeLog([
+    { by: 'f', body: { kind: 'start', ...work, breachReason: 'heated for an hour' } },
+    { by: 'f', body: { kind: 'start', ...work }, supersedes: 'e1', reason: 'thermometer was in the sun' },
+  ]);
+  expect(dossierOf(revision, corrected, [], []).breaches).toEqual([]);
+});
+
+test('what is not done and not shown is said; a missing test is never a passed one', () => {
+  const { open } = dossierOf(revision, log, [], []);
+  expect(open).toContainEqual(expect.objectContaining({ code: 'work-open' }));
+  expect(open).toContainEqual({ code: 'not-shown-yet', n: 1 });
+  const shown = (passes: boolean | null) =>
+    dossierOf(revision, log, [], [{ id: 't', faceId: 'north', passes }]).open.map(({ code }) => code);
+  expect(shown(null)).toContain('not-shown-yet');
+  expect(shown(false)).toContain('not-shown-yet');
+  expect(shown(true)).not.toContain('not-shown-yet');
+});
+
+test('without a release, or from one before decisions were kept, it says so and makes nothing up', () => {
+  expect(dossierOf(null, log, [], [])).toMatchObject({ faces: [], open: [{ code: 'no-release' }] });
+  expect(dossierOf({ ...revision, decided: null }, log, [], [])).toMatchObject({ faces: [], open: [{ code: 'released-before-freezing' }] });
+});
+
+test('by whom the log was signed and received is counted, and what nobody signed is named', () => {
+  const { chain } = dossierOf(revision, log, [], []);
+  expect(chain).toMatchObject({ broken: null, signedByDevice: 0, byServerKey: { '': 4 }, imported: 0, last: { receiptSeq: 4 } });
+  const signed = log.map((line, i) => ({ ...line, receipt: { ...line.receipt, ...(i > 1 ? { keyId: 'k1', signature: 's' } : {}) } }));
+  expect(dossierOf(revision, signed, [], []).chain.byServerKey).toEqual({ '': 2, k1: 2 });
+  expect(dossierOf(revision, [log[0]!, log[2]!], [], []).chain.broken).not.toBeNull();
+});

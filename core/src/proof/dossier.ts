@@ -1,0 +1,137 @@
+import type { Reading } from '../jobs/index.js';
+import {
+  type BrokenLink,
+  type LogEntry,
+  type LogLine,
+  type TimeMark,
+  type WorkDone,
+  findBrokenLink,
+  foldLog,
+  standingEntries,
+  timeMarks,
+} from '../site-log/index.js';
+import type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
+
+/** A plan as it was released, as far as a dossier reads it. */
+export interface ReleasedRevision {
+  number: number;
+  madeAt: string;
+  madeBy: string;
+  fingerprint: string;
+  /** null for a plan from before decisions were frozen */ decided: ReleasedPlan | null;
+  workItems: readonly { id: string; faceId: string; targetId?: string; step: string }[];
+}
+
+/** A test of the finished work and what it showed. */
+export interface ProofTest {
+  id: string;
+  faceId: string;
+  /** null: not shown yet */ passes: boolean | null;
+}
+
+/** One line of the log, with what became of it. Nothing that was written is left out. */
+export interface DossierLine {
+  line: LogLine;
+  marks: TimeMark[];
+  /** the entry that took its place, with its own writer and reason */ supersededBy?: LogEntry;
+}
+
+export interface DossierWork {
+  item: ReleasedRevision['workItems'][number];
+  /** undefined: not done */ done?: WorkDone;
+}
+
+export interface DossierFace {
+  face: ReleasedFace;
+  work: DossierWork[];
+  readings: Reading[];
+  tests: ProofTest[];
+}
+
+/** What is not as it should be, by code, with what it is about. */
+export type OpenPoint =
+  | { code: 'no-release' | 'released-before-freezing' }
+  | { code: 'no-level' | 'rating-fails'; face: ReleasedFace }
+  | { code: 'refused' | 'undecided'; treatment: ReleasedTreatment }
+  | { code: 'work-open'; n: number; first: DossierWork['item'] }
+  | { code: 'not-shown-yet'; n: number };
+
+export interface Dossier {
+  revision: ReleasedRevision | null;
+  faces: DossierFace[];
+  open: OpenPoint[];
+  /** starts against a limit, with their reason */ breaches: LogEntry[];
+  lines: DossierLine[];
+  people: { id: string; name: string }[];
+  chain: {
+    broken: BrokenLink | null;
+    last: { receiptSeq: number; entryHash: string; receiptHash: string } | null;
+    signedByDevice: number;
+    /** lines by the key that signed their receipt; '' for those that no server signed */ byServerKey: Readonly<Record<string, number>>;
+    imported: number;
+  };
+}
+
+/**
+ * All that a dossier says, from what was released, what was written and what was measured. Pure: the same record gives the same
+ * dossier, whatever has been planned or surveyed since.
+ */
+export function dossierOf(
+  revision: ReleasedRevision | null,
+  log: readonly LogLine[],
+  readings: readonly Reading[],
+  tests: readonly ProofTest[],
+): Dossier {
+  const { done } = foldLog(log);
+  const standing = standingEntries(log);
+  const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
+  const faces = (revision?.decided?.faces ?? []).map((face): DossierFace => {
+    const { faceId } = face;
+    const work = revision!.workItems.filter((item) => item.faceId === faceId).map((item) => ({ item, done: done.get(item.id) }));
+    const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
+    return { face, work, readings: of(readings), tests: of(tests) };
+  });
+  const last = log.at(-1);
+  return {
+    revision,
+    faces,
+    open: openPoints(revision, faces, tests),
+    breaches: standing.filter(({ body }) => body.kind === 'start' && body.breachReason),
+    lines: log.map((line) => ({ line, marks: timeMarks(line), supersededBy: supersededBy.get(line.entry.id) })),
+    people: [...new Map(log.map(({ entry }) => [entry.personId, entry.personName]))].map(([id, name]) => ({ id, name })),
+    chain: {
+      broken: findBrokenLink(log),
+      last: last ? { receiptSeq: last.receipt.receiptSeq, entryHash: last.entry.hash, receiptHash: last.receipt.receiptHash } : null,
+      signedByDevice: log.filter(({ entry }) => entry.signature !== null).length,
+      byServerKey: countBy(log.map(({ receipt }) => (receipt.signature ? (receipt.keyId ?? '') : ''))),
+      imported: log.filter(({ importedAt }) => importedAt !== undefined).length,
+    },
+  };
+}
+
+function openPoints(revision: ReleasedRevision | null, faces: readonly DossierFace[], tests: readonly ProofTest[]): OpenPoint[] {
+  if (!revision) return [{ code: 'no-release' }];
+  if (!revision.decided) return [{ code: 'released-before-freezing' }];
+  const points: OpenPoint[] = [];
+  for (const { face } of faces) {
+    if (face.findings.some(({ code }) => code === 'no-governing-level')) points.push({ code: 'no-level', face });
+    if (face.rating && !face.rating.passes) points.push({ code: 'rating-fails', face });
+    for (const treatment of face.treatments) {
+      if (treatment.verdict === 'refuse') points.push({ code: 'refused', treatment });
+      if (treatment.verdict === 'undecided') points.push({ code: 'undecided', treatment });
+    }
+  }
+  const undone = faces.flatMap(({ work }) => work).filter(({ done }) => done?.finishedAt === undefined);
+  if (undone.length > 0) points.push({ code: 'work-open', n: undone.length, first: undone[0]!.item });
+  // a missing test is never taken for a passed one
+  const coated = faces.filter(({ face }) => face.family !== undefined);
+  const notShown = coated.filter(({ face }) => !tests.some(({ faceId, passes }) => faceId === face.faceId && passes === true));
+  if (notShown.length > 0) points.push({ code: 'not-shown-yet', n: notShown.length });
+  return points;
+}
+
+function countBy(keys: readonly string[]): Record<string, number> {
+  const counts: Record<string, number> = {};
+  for (const key of keys) counts[key] = (counts[key] ?? 0) + 1;
+  return counts;
+}
