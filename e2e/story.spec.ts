@@ -218,7 +218,7 @@ test('an imported job carries on where it was', async ({ page }, info) => {
     await page
       .getByLabel('Job file (.json)')
       .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(broken)) });
-    await expect(page.getByRole('alert')).toContainText('features[0].widthMm: A number is needed.');
+    await expect(page.getByRole('alert')).toContainText('features[0].widthMm: A number is needed');
     await expect(page.getByRole('alert')).toContainText('extra: There is no such field.');
     await page.getByRole('button', { name: 'Close without saving' }).click();
     await page.reload();

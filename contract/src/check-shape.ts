@@ -56,6 +56,7 @@ const CODES: Readonly<Record<string, string>> = {
   whitelistValidation: 'unknown-field',
   isNumber: 'not-a-number',
   isWhole: 'not-whole',
+  isWholes: 'not-whole',
   min: 'below-min',
   max: 'above-max',
   isString: 'not-text',

@@ -197,6 +197,19 @@ export function QuantitiesByName(names: readonly string[], min: number, max: num
 
 const isCount = (value: unknown): boolean => Number.isInteger(value) && (value as number) >= 1 && (value as number) <= 1_000_000;
 
+/** Whole numbers in one range. */
+export function Wholes(min: number, max: number, maxItems: number): PropertyDecorator {
+  const isWhole = (value: unknown) => Number.isInteger(value) && (value as number) >= min && (value as number) <= max;
+  return ValidateBy(
+    {
+      name: 'isWholes',
+      constraints: [min, max, maxItems],
+      validator: { validate: (value) => Array.isArray(value) && value.length <= maxItems && value.every(isWhole) },
+    },
+    { context: { min, max } },
+  );
+}
+
 export function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
 }

@@ -46,6 +46,7 @@ import {
   TimeZone,
   Typed,
   Whole,
+  Wholes,
 } from './constraints.js';
 
 const LEVEL_M = [-12_000, 9_000] as const;
@@ -194,6 +195,9 @@ export class FaceDto {
   @Optional() @OneOf(SALTS) salts?: NonNullable<Face['salts']>;
   @Optional() @Text(200, 0) coatings?: string;
   @Optional() @OneOf(REACHES) reach?: NonNullable<Face['reach']>;
+  /** lasting numbers of the outline's edges, where they are not simply counted */ @Optional()
+  @Wholes(0, 1_000_000, 200)
+  edgeIds?: number[];
   @Optional() @NestedList(() => JunctionEditDto, 200) junctionEdits?: JunctionEditDto[];
   @Optional() @Quantity(0, 10_000) deadLoadKPa?: number;
   @Optional() @Time() clearAt?: string;

@@ -25,6 +25,8 @@ main().catch((fault: unknown) => {
   const code = (fault as { code?: string }).code;
   if (fault instanceof ConfigError) console.error(fault.message);
   else if (code === 'EADDRINUSE') console.error(`Port ${process.env['PORT']} is taken: choose another with PORT.`);
+  else if (/^(28P01|28000|42501|42704|22023)$/.test(code ?? ''))
+    console.error('The database does not let in the login of DATABASE_URL, or does not know its roles: run "npm run migrate".');
   else if (isDatabaseAway(fault)) console.error('The database does not answer at DATABASE_URL.');
   else console.error(fault);
   process.exit(1);

@@ -89,6 +89,8 @@ function checkFace(face: Face, lookup: ItemLookup, at: At): Issue[] {
   if (crossesItself(face.outline)) found.push(issue('outline-crosses-itself', at('outline')));
   else if (outlineAreaM2(face.outline) < 1e-4) found.push(issue('outline-without-area', at('outline')));
   else found.push(...checkOpenings(face, at));
+  if (face.edgeIds && face.edgeIds.length !== face.outline.length)
+    found.push(issue('wrong-number-of-points', at('edgeIds'), { least: face.outline.length, most: face.outline.length }));
   if (face.kind === 'wall') {
     const { bottomM, topM } = levelRange(face);
     if (topM <= bottomM) found.push(issue('top-not-above-foot', at('placement')));

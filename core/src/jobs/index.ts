@@ -19,6 +19,7 @@ export type {
   TreatmentOverride,
 } from './choices.js';
 export { copiesAlong } from './copy-along.js';
+export { edgeIdsOf, keepEdgeIds } from './edge-ids.js';
 export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
 export type { FeatureField, FeatureShape, FeatureSpec } from './feature-kinds.js';
 export {

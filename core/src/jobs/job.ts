@@ -78,6 +78,7 @@ export interface Face {
   salts?: 'none' | 'slight' | 'strong';
   /** paint, render or sealer found on it, in words */ coatings?: string;
   /** from where people can get at it */ reach?: 'near' | 'far' | 'both';
+  /** lasting numbers of the outline's edges, where they are not simply counted: junctions are named by them */ edgeIds?: number[];
   /** of junctions with other faces */ junctionEdits?: JunctionEdit[];
   /** of a slab: what rests on it for good beside its own weight, walls and fill */ deadLoadKPa?: number;
   /** time at which someone looked all over it and found nothing */ clearAt?: string;

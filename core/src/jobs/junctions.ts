@@ -1,3 +1,5 @@
+import { edgeIdsOf } from './edge-ids.js';
+import { groupBy } from './group-by.js';
 import { isLevelFace, type SitePoint, sitePoint } from './geometry.js';
 import { ringJunctions } from './ring-junctions.js';
 import type { Face, FacePoint, Junction, JunctionEdit, JunctionKind } from './job.js';
@@ -31,7 +33,7 @@ export function findJunctions(faces: readonly Face[]): Junction[] {
   const planes = faces
     .filter((face) => face.placement.kind === 'plane')
     .sort((a, b) => Number(isLevelFace(a)) - Number(isLevelFace(b)) || (a.id < b.id ? -1 : 1))
-    .map((face) => ({ face, edges: edgesOf(face), box: boxOf(face) }));
+    .map((face) => ({ face, edges: edgesOf(face), ids: edgeIdsOf(face), box: boxOf(face) }));
   const edits = new Map(faces.flatMap((face) => (face.junctionEdits ?? []).map((edit) => [edit.junctionId, edit] as const)));
   const found: Junction[] = [];
   for (const [i, j] of touchingPairs(planes.map(({ box }) => box))) {
@@ -42,7 +44,7 @@ export function findJunctions(faces: readonly Face[]): Junction[] {
         if (!shared) continue;
         const angleDeg = nearSideAngle(a.face, b.face);
         found.push({
-          id: `${a.face.id}.${ia}~${b.face.id}.${ib}`,
+          id: `${a.face.id}.${a.ids[ia]}~${b.face.id}.${b.ids[ib]}`,
           kind: kindOf(a.face, b.face, angleDeg),
           faceIds: [a.face.id, b.face.id],
           lengthM: shared.toM - shared.fromM,
@@ -53,7 +55,18 @@ export function findJunctions(faces: readonly Face[]): Junction[] {
       }
   }
   found.push(...ringJunctions(faces));
-  return found.flatMap((junction) => asSeen(junction, edits.get(junction.id)));
+  return apart(found).flatMap((junction) => asSeen(junction, edits.get(junction.id)));
+}
+
+/** Of one junction that a new corner has parted the longest stretch keeps the name; the others are counted. */
+function apart(found: readonly Junction[]): Junction[] {
+  const named = groupBy(found, ({ id }) => id);
+  return found.map((junction) => {
+    const same = named.get(junction.id)!;
+    if (same.length === 1) return junction;
+    const place = [...same].sort((a, b) => b.lengthM - a.lengthM || a.from[0] - b.from[0] || a.from[1] - b.from[1]).indexOf(junction);
+    return place === 0 ? junction : { ...junction, id: `${junction.id}#${place + 1}` };
+  });
 }
 
 /** What someone saw goes before what the faces' outlines say. */

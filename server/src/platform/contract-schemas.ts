@@ -28,6 +28,11 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
     additionalConverters: {
       isRecord: { type: 'object' },
       isWhole: { type: 'integer' },
+      isWholes: (meta) => ({
+        type: 'array',
+        items: { type: 'integer', minimum: meta.constraints?.[0] as number, maximum: meta.constraints?.[1] as number },
+        maxItems: meta.constraints?.[2] as number,
+      }),
       isTimeWithOffset: { type: 'string', format: 'date-time' },
       isDay: { type: 'string', format: 'date' },
       isSeveral: (meta) => ({ type: 'array', items: { type: 'string', enum: meta.constraints?.[0] as string[] }, uniqueItems: true }),

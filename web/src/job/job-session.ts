@@ -7,7 +7,16 @@ import {
   type SessionInfo,
   type Standing,
 } from '@caulkhorn/contract';
-import { type AnyItem, ITEM_LISTS, type ItemKind, type JobHead, type JobModel, type Photo } from '@caulkhorn/core/jobs';
+import {
+  type AnyItem,
+  type Face,
+  ITEM_LISTS,
+  type ItemKind,
+  type JobHead,
+  type JobModel,
+  type Photo,
+  keepEdgeIds,
+} from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { type QueryClient, QueryObserver, type QueryObserverOptions } from '@tanstack/query-core';
@@ -237,8 +246,10 @@ export class JobSession {
     return (this.pendingModel.model![ITEM_LISTS[kind]] as AnyItem[]).find((item) => item.id === id);
   }
 
-  private putOne(kind: ItemKind, item: AnyItem): Step {
-    const before = this.itemById(kind, item.id);
+  private putOne(kind: ItemKind, given: AnyItem): Step {
+    const before = this.itemById(kind, given.id);
+    // whatever form changed an outline: its edges keep their names, and with them what was decided and done along them
+    const item = kind === 'face' && before ? keepEdgeIds(before as Face, given as Face) : given;
     return { itemKind: kind, id: item.id, item: before, expectedVersion: this.send(`${kind}.put`, item), about: item };
   }
 

@@ -2,9 +2,11 @@ import type { JobModel } from '@caulkhorn/core/jobs';
 import { type House, type JobPlan, type PlanConditions, USUAL_CREW, type WorkItem } from '@caulkhorn/core/planning';
 import type { Programme } from '@caulkhorn/core/programme';
 import { type LogLine, type SiteState, foldLog } from '@caulkhorn/core/site-log';
-import { type ReactNode, createContext, use, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, Suspense, createContext, use, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { t } from '../messages/t';
 import { inSlices } from '../shared/in-slices';
 import { usePreferences } from '../shared/preferences';
+import { Loading } from '../shared/ui/states';
 import { useNow } from '../shared/use-now';
 import { whenSheetStands } from './first-sheet';
 import { parts, useJob } from './job-context';
@@ -67,7 +69,12 @@ export function PlanningProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     if (isThere) coming.arrive();
   }, [isThere, coming]);
-  return <Context.Provider value={planning ?? coming}>{children}</Context.Provider>;
+  // a page that waits for the plan from its first moment waits inside: what waits outside would lose the engine that it waits for
+  return (
+    <Context.Provider value={planning ?? coming}>
+      <Suspense fallback={<Loading what={t('the-job')} />}>{children}</Suspense>
+    </Context.Provider>
+  );
 }
 
 /** The plan as it follows from the model now. By a house that is new to it, it is made in slices, and stands when all are done. */

@@ -1,0 +1,63 @@
+import { type Page, expect, test } from '@playwright/test';
+import { signIn } from './support.js';
+
+interface Route {
+  path: string;
+  /** what stands there once it is open, as a heading unless something else is said */ shows: RegExp;
+  role?: 'heading' | 'link';
+}
+
+/** Every address there is, with what it shows. {o} and {j} are the house and a job, {f} one of its coated faces. */
+const ROUTES: readonly Route[] = [
+  { path: '/', shows: /^Hollin & Daughters Waterproofing/ },
+  ...['Survey', 'Water', 'Build-up', 'Materials', 'Programme', 'Site log', 'Handover'].map((lens) => ({
+    path: `/o/{o}/jobs/{j}/${lens.toLowerCase().replace(' ', '-')}`,
+    shows: new RegExp(`^${lens}`),
+  })),
+  { path: '/o/{o}/jobs/{j}', shows: /^Survey/ },
+  { path: '/o/{o}/jobs/{j}/dossier', shows: /^Faces and loads$/ },
+  { path: '/o/{o}/jobs/{j}/cards', shows: /^Mixing cards$/ },
+  { path: '/o/{o}/jobs/{j}/details/{f}', shows: /^B Reel store, east/ },
+  ...['catalogue', 'stores', 'rates', 'schools'].map((part) => ({
+    path: `/o/{o}/house/${part}`,
+    shows: /^Catalogue$/,
+    role: 'link' as const,
+  })),
+  { path: '/bench', shows: /./ },
+  { path: '/bench/film', shows: /./ },
+  { path: '/account', shows: /^Second factor$/ },
+  { path: '/reset#spent', shows: /^Set a new password$/ },
+];
+
+async function ids(page: Page): Promise<{ o: string; j: string; f: string }> {
+  return page.evaluate(async () => {
+    const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
+    const session: { organisations: { id: string }[] } = await json('/session');
+    const o = session.organisations[0]!.id;
+    const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
+    const j = jobs.find(({ name }) => name.startsWith('Ropewalk'))!.id;
+    const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
+    return { o, j, f: model.faces.find(({ mark }) => mark === 'B')!.id };
+  });
+}
+
+async function stands(page: Page, { shows, role = 'heading' }: Route): Promise<void> {
+  await expect(page.getByRole(role, { name: shows }).first()).toBeVisible();
+  await expect(page.getByText(/^Fetching/)).toHaveCount(0);
+}
+
+test('every address opens directly, and again when it is loaded anew', async ({ page }) => {
+  test.setTimeout(300_000);
+  await signIn(page);
+  const { o, j, f } = await ids(page);
+  for (const route of ROUTES)
+    await test.step(route.path, async () => {
+      const address = route.path.replace('{o}', o).replace('{j}', j).replace('{f}', f);
+      // from nothing: another address of the same page would only change what is shown
+      await page.goto('about:blank');
+      await page.goto(address);
+      await stands(page, route);
+      await page.reload();
+      await stands(page, route);
+    });
+});
