@@ -191,7 +191,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     await expect(page.getByRole('main')).toContainText('Heater on the wall for an hour.');
     await expect(page.getByRole('main')).toContainText('every link of the chain holds');
     await expect(page.getByRole('main')).toContainText('TV-2');
-    await expect(page.getByRole('row', { name: /A · coat 1/ })).toContainText('RH 80 %, margin 0.5');
+    await expect(page.getByRole('row', { name: /^coat 1/ })).toContainText('RH 80 %, margin 0.5');
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
     const pdf = await page.pdf({ format: 'A4' });

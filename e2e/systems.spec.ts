@@ -77,10 +77,20 @@ test('choose with reasons, compare, override, and print for the crew', async ({ 
     await slate(page).getByRole('button', { name: 'Decide so' }).first().click();
     await expect(slate(page)).toContainText('Decided otherwise: Watched for a year, and dry.');
     await allSent(page);
+    // a dossier is of what was released: before that it has nothing to say of this
+    await goTo(page, 'Handover');
+    await page.getByRole('link', { name: 'Open the dossier' }).click();
+    await expect(page.getByRole('main')).toContainText('No plan has been released to the site.');
+    await expect(page.getByRole('main')).not.toContainText('Watched for a year');
+    await page.goBack();
+    await goTo(page, 'Programme');
+    await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+    await expect(slate(page)).toContainText('Plan 1 was released');
     await goTo(page, 'Handover');
     await page.getByRole('link', { name: 'Open the dossier' }).click();
     await expect(page.getByRole('main')).toContainText('Decided otherwise: Watched for a year, and dry.');
     await page.goBack();
+    await goTo(page, 'Build-up');
   });
 
   await test.step('the sheet for the crew, to scale, on paper', async () => {
