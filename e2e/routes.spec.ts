@@ -13,8 +13,9 @@ const ROUTES: readonly Route[] = [
   ...['Survey', 'Water', 'Build-up', 'Materials', 'Programme', 'Site log', 'Handover'].map((lens) => ({
     path: `/o/{o}/jobs/{j}/${lens.toLowerCase().replace(' ', '-')}`,
     shows: new RegExp(`^${lens}`),
+    role: 'link' as const,
   })),
-  { path: '/o/{o}/jobs/{j}', shows: /^Survey/ },
+  { path: '/o/{o}/jobs/{j}', shows: /^Survey/, role: 'link' },
   { path: '/o/{o}/jobs/{j}/dossier', shows: /^Faces and loads$/ },
   { path: '/o/{o}/jobs/{j}/cards', shows: /^Mixing cards$/ },
   { path: '/o/{o}/jobs/{j}/details/{f}', shows: /^B Reel store, east/ },

@@ -5,8 +5,6 @@ import { JobsPage } from './jobs/jobs-page';
 import { t } from './messages/t';
 import { useSession } from './people/session';
 import { SignInPage } from './people/sign-in-page';
-import { OutboxesProvider } from './job/use-outboxes';
-import { WaitingBar } from './job/waiting-bar';
 import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
@@ -20,6 +18,7 @@ const PlanningProvider = lazy(() => jobParts.planning().then((m) => ({ default: 
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
 // a job's page needs all three: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
+const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
@@ -46,38 +45,38 @@ function SignedInApp() {
   if (!session.data) return <SignInPage />;
   return (
     <BrowserRouter>
-      <OutboxesProvider key={session.data.personId} session={session.data}>
-        <WaitingBar />
-        <Routes>
-          <Route index element={<JobsPage session={session.data} />} />
-          <Route path="/o/:organisationId" element={<Organisation session={session.data} />}>
-            <Route path="jobs/:jobId" element={<Job session={session.data} />}>
-              <Route path="dossier" element={<DossierPage />} />
-              <Route path="cards" element={<CardsPage />} />
-              <Route path="details/:faceId" element={<DetailsPage />} />
-              <Route path=":lens?" element={<JobPage session={session.data} />} />
-            </Route>
-            <Route
-              path="house/:part?"
-              element={
-                <Suspense fallback={<Loading what={t('house.title')} />}>
-                  <HousePage session={session.data} />
-                </Suspense>
-              }
-            />
+      <Suspense>
+        <WaitingBar session={session.data} />
+      </Suspense>
+      <Routes>
+        <Route index element={<JobsPage session={session.data} />} />
+        <Route path="/o/:organisationId" element={<Organisation session={session.data} />}>
+          <Route path="jobs/:jobId" element={<Job session={session.data} />}>
+            <Route path="dossier" element={<DossierPage />} />
+            <Route path="cards" element={<CardsPage />} />
+            <Route path="details/:faceId" element={<DetailsPage />} />
+            <Route path=":lens?" element={<JobPage session={session.data} />} />
           </Route>
           <Route
-            path="/account"
+            path="house/:part?"
             element={
-              <Suspense fallback={<Loading what={t('account.open')} />}>
-                <AccountPage session={session.data} />
+              <Suspense fallback={<Loading what={t('house.title')} />}>
+                <HousePage session={session.data} />
               </Suspense>
             }
           />
-          <Route path="/bench/:id?" element={<Bench />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
-      </OutboxesProvider>
+        </Route>
+        <Route
+          path="/account"
+          element={
+            <Suspense fallback={<Loading what={t('account.open')} />}>
+              <AccountPage session={session.data} />
+            </Suspense>
+          }
+        />
+        <Route path="/bench/:id?" element={<Bench />} />
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
     </BrowserRouter>
   );
 }

@@ -8,7 +8,7 @@ import { t } from '../messages/t';
 import { Failed, Loading } from '../shared/ui/states';
 import { type Job, JobSession, type Notice } from './job-session';
 import { jobQueries } from './job-queries';
-import { useOutboxes } from './use-outboxes';
+import { outboxesOf } from './outboxes';
 
 const Context = createContext<JobSession | null>(null);
 
@@ -40,7 +40,6 @@ interface ProviderProps {
 /** Opens a job for the screens inside. */
 export function JobProvider({ organisationId, jobId, session: person, standing, children }: ProviderProps) {
   const client = useQueryClient();
-  const outboxes = useOutboxes();
   const [session] = useState(
     () =>
       new JobSession({
@@ -49,7 +48,7 @@ export function JobProvider({ organisationId, jobId, session: person, standing, 
         person,
         standing,
         client,
-        outbox: outboxes.of(jobQueries(organisationId, jobId).path, jobId),
+        outbox: outboxesOf(person.personId).of(jobQueries(organisationId, jobId).path, jobId),
         notify: say,
       }),
   );

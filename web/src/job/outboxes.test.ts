@@ -1,6 +1,6 @@
 import { api } from '../shared/api';
 import type { Command } from './commands';
-import { Outboxes } from './outboxes';
+import { Outboxes, outboxesOf } from './outboxes';
 
 const storage = new Map<string, unknown>();
 jest.mock('idb-keyval', () => ({
@@ -59,7 +59,7 @@ test('what was left in jobs that nobody opens is sent from whatever page is open
     return { id: (body as Command).id, version: 1 } as never;
   });
   const outboxes = new Outboxes('p1');
-  closeAll.push(outboxes.open());
+  closeAll.push(() => outboxes.close());
   await outboxes.openKept(['o1']);
   await until(() => outboxes.getState().pending.size === 2);
   expect([...outboxes.getState().pending]).toEqual([
@@ -73,7 +73,10 @@ test('what was left in jobs that nobody opens is sent from whatever page is open
   expect(sent.sort()).toEqual(['/organisations/o1/jobs/j1/commands a', '/organisations/o1/jobs/j2/commands b']);
 });
 
-test('a job has one outbox, whichever page asks for it', () => {
-  const outboxes = new Outboxes('p1');
+test('a job has one outbox, whichever page asks for it, and each person their own', () => {
+  const outboxes = outboxesOf('p1');
+  closeAll.push(() => outboxes.close());
+  expect(outboxesOf('p1')).toBe(outboxes);
   expect(outboxes.of('/organisations/o/jobs/j', 'j')).toBe(outboxes.of('/organisations/o/jobs/j', 'j'));
+  expect(outboxesOf('p2')).not.toBe(outboxes);
 });

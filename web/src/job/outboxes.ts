@@ -17,10 +17,10 @@ export class Outboxes {
   private readonly pathOf = (jobId: string): string => (this.paths.get(jobId) ?? '').replace('/organisations/', '/o/');
   private waiting: Waiting = { pending: new Map(), refused: new Map(), pathOf: this.pathOf };
 
-  private isOpen = false;
+  private isOpen = true;
   private closers: (() => void)[] = [];
 
-  constructor(private readonly personId: string) {}
+  constructor(readonly personId: string) {}
 
   readonly getState = (): Waiting => this.waiting;
 
@@ -29,14 +29,10 @@ export class Outboxes {
     return () => this.listeners.delete(listener);
   };
 
-  /** Sends all there are, and all that come, until the returned function is called. */
-  open(): () => void {
-    this.isOpen = true;
-    this.closers = [...this.boxes.values()].map((box) => box.open());
-    return () => {
-      this.isOpen = false;
-      this.closers.splice(0).forEach((close) => close());
-    };
+  /** Sends nothing more from this page. */
+  close(): void {
+    this.isOpen = false;
+    this.closers.splice(0).forEach((close) => close());
   }
 
   /** The one outbox of a job. */
@@ -77,3 +73,14 @@ export class Outboxes {
 
 const isSame = (a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number>) =>
   a.size === b.size && [...a].every(([key, n]) => b.get(key) === n);
+
+let current: Outboxes | undefined;
+
+/** The outboxes of who works here now. Another person has others, and those of the one before are closed. */
+export function outboxesOf(personId: string): Outboxes {
+  if (current?.personId !== personId) {
+    current?.close();
+    current = new Outboxes(personId);
+  }
+  return current;
+}

@@ -1,11 +1,21 @@
+import type { SessionInfo } from '@caulkhorn/contract';
+import { useEffect, useSyncExternalStore } from 'react';
 import { Link, useLocation } from 'react-router';
 import { t } from '../messages/t';
-import { useWaiting } from './use-outboxes';
+import { whenSheetStands } from './first-sheet';
+import { outboxesOf } from './outboxes';
 
-/** What waits on this device for jobs that are not open here. An open job says so in its own header. */
-export function WaitingBar() {
+/**
+ * Sends what earlier days left in any job, whichever page is open, and says what waits for jobs that are not open here. An open job
+ * says so in its own header.
+ */
+export function WaitingBar({ session }: { session: SessionInfo }) {
   const { pathname } = useLocation();
-  const { pending, refused, pathOf } = useWaiting();
+  const outboxes = outboxesOf(session.personId);
+  useEffect(() => {
+    void whenSheetStands().then(() => outboxes.openKept(session.organisations.map(({ id }) => id)));
+  }, [outboxes, session.organisations]);
+  const { pending, refused, pathOf } = useSyncExternalStore(outboxes.subscribe, outboxes.getState);
   const elsewhere = (each: ReadonlyMap<string, number>) => [...each].filter(([jobId]) => !pathname.includes(jobId));
   const waiting = elsewhere(pending).reduce((sum, [, n]) => sum + n, 0);
   const stuck = elsewhere(refused);
