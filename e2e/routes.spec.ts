@@ -45,6 +45,9 @@ async function ids(page: Page): Promise<{ o: string; j: string; f: string }> {
 async function stands(page: Page, { shows, role = 'heading' }: Route): Promise<void> {
   await expect(page.getByRole(role, { name: shows }).first()).toBeVisible();
   await expect(page.getByText(/^Fetching/)).toHaveCount(0);
+  // a word that was not fetched shows as its key
+  const text = await page.locator('body').innerText();
+  expect(text.match(/\b(family|verdict|why|instead|step|school|product|card|layer|account|stores|house)\.[a-z][a-z-]+/g) ?? []).toEqual([]);
 }
 
 test('every address opens directly, and again when it is loaded anew', async ({ page }) => {

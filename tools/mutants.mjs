@@ -53,12 +53,19 @@ for (const name of names) {
   const { status } = spawnSync(process.execPath, [join(ROOT, 'node_modules/@stryker-mutator/core/bin/stryker.js'), 'run', config], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, MUTANT_ROOMS: roomsOf(PARTS[name]).join(',') },
   });
   if (status !== 0) fail(`The part ${name} could not be measured.`);
   tell(name, report);
 }
 const all = totals.killed + totals.survived;
 console.log(`in all: ${totals.survived} of ${all} survive, ${((100 * totals.survived) / Math.max(1, all)).toFixed(1)} %`);
+
+/** @param {string[]} patterns */
+function roomsOf(patterns) {
+  const rooms = patterns.map((pattern) => /^core\/src\/([^/]+)\//.exec(pattern)?.[1] ?? '.');
+  return [...new Set([...rooms, 'calculators'])];
+}
 
 /** @param {string} name @param {string} report */
 function tell(name, report) {

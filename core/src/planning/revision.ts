@@ -79,7 +79,7 @@ function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: PlanConditi
     house: { labourMinorPerH, sparePct, paces, schools },
     products: [...sheets].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, product]) => product),
     faces: plan.faces
-      .map((facePlan) => releasedFace(facePlan, faces.get(facePlan.faceId)!, features, waters))
+      .map((facePlan, place) => ({ ...releasedFace(facePlan, faces.get(facePlan.faceId)!, features, waters), place }))
       .sort((a, b) => (a.faceId < b.faceId ? -1 : 1)),
   };
   // plain data without what is undefined, so that it reads back as it was written

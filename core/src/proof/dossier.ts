@@ -85,7 +85,8 @@ export function dossierOf(
   const { done } = foldLog(log);
   const standing = standingEntries(log);
   const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
-  const faces = (revision?.decided?.faces ?? []).map((face): DossierFace => {
+  const inWalk = [...(revision?.decided?.faces ?? [])].sort((a, b) => a.place - b.place);
+  const faces = inWalk.map((face): DossierFace => {
     const { faceId } = face;
     const work = revision!.workItems.filter((item) => item.faceId === faceId).map((item) => ({ item, done: done.get(item.id) }));
     const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);

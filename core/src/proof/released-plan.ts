@@ -81,6 +81,7 @@ const finding = record({ code: text(80), says: map(text(200), 20) });
 
 const face = record({
   faceId: id,
+  /** in the walk round the site, from 0 */ place: number('', { min: 0, max: 10_000, whole: true }),
   mark: text(8),
   name,
   kind: text(20),

@@ -1,3 +1,4 @@
+import '../messages/later';
 import { type DossierFace, type DossierLine, type ReleasedFace, dossierOf } from '@caulkhorn/core/proof';
 import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin } from '@caulkhorn/core/site-log';
 import { ArrowLeft, Printer } from 'lucide-react';
