@@ -2,7 +2,7 @@ import type { Product } from '../catalogue/index.js';
 import type { Source } from '../fields/index.js';
 import type { FamilyId } from '../jobs/index.js';
 import { atMost } from '../quantities/index.js';
-import { pressureRating } from '../water/index.js';
+import { SAFETY_FACTOR, pressureRating } from '../water/index.js';
 import { FIT_CRITERIA, type FirstAction, type FitConditions, SHEET_CRITERIA } from './fit-criteria.js';
 import type { FitFacts } from './fit-facts.js';
 
@@ -39,7 +39,6 @@ export function judge(family: FamilyId, product: Product, facts: FitFacts): Judg
 
 /** Rows after which a rating that does not hold is no news. */
 const SAYS_THE_SAME = new Set(['pressed-off', 'pressed-off-here', 'no-liquid-head', 'vapour-not-water']);
-const SAFETY_FACTOR = 1.5;
 
 function ratingObjection({ coat }: Product, { side, headM, strengthMPa }: FitFacts): Objection[] {
   if (!coat || side === 'none' || headM <= 0) return [];

@@ -1,3 +1,5 @@
+import { DAY_MS, HOUR_MS } from '../quantities/index.js';
+
 /**
  * What simulated instruments show: stand-ins with the behaviour of the real ones, fed with the time and a jitter from −1 to 1 by
  * their caller, so that every trace can be repeated. None of it is a measurement.
@@ -20,8 +22,6 @@ export function meterDigits(heightM: number, jitter: number): number {
   return Math.max(0, Math.round(12 + 78 * Math.exp(-Math.max(0, heightM) / 0.7) + 4 * jitter));
 }
 
-const DAY_MS = 86_400_000;
-
 export interface Weather {
   airC: number;
   relativeHumidityPct: number;
@@ -40,7 +40,7 @@ export const M2_PERIOD_H = 12.4206012;
 
 /** Water in a standpipe by a tidal basin: the tide, damped by the ground. */
 export function tidalLevelM(atMs: number, { meanM, amplitudeM }: { meanM: number; amplitudeM: number }): number {
-  return Math.round((meanM + amplitudeM * Math.sin((2 * Math.PI * atMs) / (M2_PERIOD_H * 3_600_000))) * 1000) / 1000;
+  return Math.round((meanM + amplitudeM * Math.sin((2 * Math.PI * atMs) / (M2_PERIOD_H * HOUR_MS))) * 1000) / 1000;
 }
 
 /** Weight in the bucket under a steady leak, as a scale with steps of 1 g shows it, mL. */

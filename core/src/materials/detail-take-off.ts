@@ -7,7 +7,7 @@ import { fillet } from './fillet.js';
 import { jointSheet } from './joint-sheet.js';
 import { type SlotFill, slotFill } from './slot-fill.js';
 import { stripeCoat } from './stripe-coat.js';
-import { takeOff } from './take-off.js';
+import { LOSS_PCT, takeOff } from './take-off.js';
 
 /** What a detail is made on. A corner has a length, a tie hole a diameter, a honeycomb an area and a depth. */
 export interface DetailGeometry {
@@ -44,7 +44,6 @@ export const FILLET_PRACTICE_FACTOR = 1.75;
 const GROUT_FACTOR = 2;
 /** Volume that a litre of dry sand adds to resin: the rest of it fills its own pores. */
 const SAND_SOLID = 0.6;
-const LOSS_PCT = 5;
 /** Laps at the ends of strips of mesh and fabric, 100 mm on a metre. */
 const STRIP_LAP = 1.1;
 

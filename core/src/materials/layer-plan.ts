@@ -4,7 +4,7 @@ import { type Working, workSurely } from '../fields/index.js';
 import type { Face, ProductRole, School, SchoolQuestion } from '../jobs/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 import { kgPerLitre } from './detail-take-off.js';
-import { takeOff } from './take-off.js';
+import { LOSS_PCT, takeOff } from './take-off.js';
 
 /** What decides which layers a face gets and how thick they are. */
 export interface LayerSetting {
@@ -44,8 +44,6 @@ export interface LayerPlan {
   lines: LayerLine[];
   missing: ProductRole[];
 }
-
-const LOSS_PCT = 5;
 
 /** The layers of a family on one face, from the substrate outwards, and what they take. */
 export function planLayers(family: Family, setting: LayerSetting, productFor: (role: ProductRole) => Product | undefined): LayerPlan {

@@ -1,8 +1,8 @@
 import { addMonths } from 'date-fns';
 import { COMMON_PRACTICE, type Calculator, date, list, number, tex, withDefault } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
+import { DAY_MS } from '../quantities/index.js';
 
-const DAY_MS = 86_400_000;
 const celsius = number('°C', { min: -50, max: 80 });
 const fields = {
   madeOn: date(),

@@ -1,7 +1,7 @@
 import type { Catalogue, Product } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
 import type { ProductRef } from '../jobs/index.js';
-import { atMost, roundDecimal } from '../quantities/index.js';
+import { DAY_MS, atMost, roundDecimal } from '../quantities/index.js';
 import { shelfLife } from './shelf-life.js';
 
 /** One thing that happened in an organisation's store, as somebody wrote it down. Never changed afterwards. */
@@ -119,7 +119,7 @@ function lotOf(move: Extract<StockMove, { kind: 'delivery' }>, catalogue: Catalo
     batchNumber: move.batchNumber,
     receivedAt: move.at,
     expiresOn,
-    daysLeft: Math.round((Date.parse(expiresOn) - Date.parse(onDate)) / 86_400_000),
+    daysLeft: Math.round((Date.parse(expiresOn) - Date.parse(onDate)) / DAY_MS),
     packSize: move.packSize,
     onHand: roundDecimal(move.packs * move.packSize),
     openAmount: 0,
@@ -256,5 +256,5 @@ export function standingOf(
 }
 
 function daysBefore(day: string, days: number): string {
-  return new Date(Date.parse(`${day}T00:00:00Z`) - days * 86_400_000).toISOString().slice(0, 10);
+  return new Date(Date.parse(`${day}T00:00:00Z`) - days * DAY_MS).toISOString().slice(0, 10);
 }

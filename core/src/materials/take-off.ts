@@ -1,12 +1,15 @@
 import { COMMON_PRACTICE, type Calculator, number, withDefault, tex } from '../fields/index.js';
 import { accept } from '../issues.js';
 
+/** What stays in pails and on tools, % of what is on the wall; common practice, no source. */
+export const LOSS_PCT = 5;
+
 const fields = {
   areaM2: number('m²', { min: 0, max: 10_000_000 }),
   kgPerM2PerCoat: number('kg/m²', { above: 0, max: 1000 }),
   coats: number('', { min: 1, max: 20, whole: true }),
   roughnessFactor: withDefault(number('', { min: 1, max: 5 }), 1),
-  lossPct: withDefault(number('%', { min: 0, max: 100 }), 5),
+  lossPct: withDefault(number('%', { min: 0, max: 100 }), LOSS_PCT),
 };
 
 export interface TakeOff {

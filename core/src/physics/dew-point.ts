@@ -6,11 +6,14 @@ import { accept, issue, refuse } from '../issues.js';
 
 psychrolib.SetUnitSystem(psychrolib.SI);
 
+/** Surface over dew point that a coat wants where its sheet says nothing else, K (ISO 8502-4). */
+export const DEW_MARGIN_C = 3;
+
 const fields = {
   airTemperatureC: number('°C', { min: -50, max: 80 }),
   relativeHumidityPct: number('%', { min: 0, max: 100 }),
   surfaceTemperatureC: optional(number('°C', { min: -50, max: 80 })),
-  requiredMarginC: withDefault(number('K', { min: 0, max: 20 }), 3),
+  requiredMarginC: withDefault(number('K', { min: 0, max: 20 }), DEW_MARGIN_C),
 };
 
 export interface DewPoint {

@@ -1,6 +1,6 @@
 export { DOUBLES_PER_TEN, ageRate, hoursToAge } from './ageing.js';
 export type { AgeingLaw } from './ageing.js';
-export { dewPoint, dewPointOf } from './dew-point.js';
+export { DEW_MARGIN_C, dewPoint, dewPointOf } from './dew-point.js';
 export type { DewPoint } from './dew-point.js';
 export { equivalentAge, temperatureSeries } from './equivalent-age.js';
 export { MIST_OFTENER_OVER, evaporationRate } from './evaporation-rate.js';

@@ -4,6 +4,7 @@ import type { PlanConditions } from './conditions.js';
 import { type Supply, planSupply } from './supply.js';
 import type { TakeOffLine } from './take-off-line.js';
 import { ON_BOND, type WorkItem } from './work-items.js';
+import { DAY_MS } from '../quantities/index.js';
 
 /** What comes at once: all that is first laid within one week, whole packs of each product. */
 export interface Delivery {
@@ -12,7 +13,6 @@ export interface Delivery {
   costMinor: number;
 }
 
-const DAY_MS = 86_400_000;
 /** 1 January 1970 was a Thursday. */
 const DAYS_TO_MONDAY = 3;
 

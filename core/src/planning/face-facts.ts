@@ -2,8 +2,7 @@ import { type FitFacts, leaks, wettest } from '../build-up/index.js';
 import { type Face, type Feature, type JobModel, type Reading, isLevelFace } from '../jobs/index.js';
 import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
-
-const DAY_MS = 86_400_000;
+import { DAY_MS } from '../quantities/index.js';
 
 /** What is known of a face for the choice of a system. `readings` are the face's own; `todayMs` and the temperature of today come from outside. */
 export function faceFacts(

@@ -16,6 +16,7 @@ import {
 import { type PlannedLayer, planLayers } from '../materials/index.js';
 import {
   type PressureRating,
+  SAFETY_FACTOR,
   type WaterOnFace,
   hydrostaticHead,
   lowestPoint,
@@ -156,7 +157,7 @@ function rateCoat(face: Face, { coat }: Product, { water, headAtFoot }: FacePlan
     ratedNegativeKPa: coat.rating?.negativeKPa ?? 0,
     substrateStrengthMPa: face.strengthMPa,
     ratedOnStrengthMPa: coat.rating?.onStrengthMPa ?? 0,
-    safetyFactor: 1.5,
+    safetyFactor: SAFETY_FACTOR,
   });
 }
 

@@ -7,6 +7,7 @@ import type { House } from './house.js';
 import { PACES, type PaceId } from './paces.js';
 import { SCATTER_FROM_H } from './pour.js';
 import type { Treatment } from './treatment.js';
+import { HOUR_MS } from '../quantities/index.js';
 
 /** A layer by its id (`coat-2`, `board`), a step of a detail, or what comes before both. */
 export type WorkStep = Exclude<PaceId, NoStep> | `coat-${number}`;
@@ -103,8 +104,6 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
   return [...items, ...laid];
 }
-
-const HOUR_MS = 3_600_000;
 
 const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem, 'notBefore'> =>
   pouredAt === undefined ? {} : { notBefore: new Date(Date.parse(pouredAt) + afterH * HOUR_MS).toISOString() };

@@ -1,9 +1,8 @@
 import { COMMON_PRACTICE, type Calculator, type InputOf, list, number, optional, record, tex, time, withDefault } from '../fields/index.js';
 import { type Issue, accept, issue } from '../issues.js';
-import { dewPointOf } from '../physics/index.js';
-import { hoursAfter } from '../quantities/index.js';
+import { DEW_MARGIN_C, dewPointOf } from '../physics/index.js';
+import { HOUR_MS, hoursAfter } from '../quantities/index.js';
 
-const HOUR_MS = 3_600_000;
 const celsius = number('°C', { min: -50, max: 80 });
 const hour = {
   at: time(),
@@ -18,7 +17,7 @@ const limits = {
   airMaxC: optional(celsius),
   surfaceMinC: optional(celsius),
   surfaceMaxC: optional(celsius),
-  dewMarginC: withDefault(number('K', { min: 0, max: 20 }), 3),
+  dewMarginC: withDefault(number('K', { min: 0, max: 20 }), DEW_MARGIN_C),
   rhMaxPct: optional(number('%', { min: 0, max: 100 })),
   windMaxKmH: optional(number('km/h', { min: 0, max: 500 })),
   rainFreeHoursAfter: withDefault(number('h', { min: 0, max: 240, whole: true }), 0),

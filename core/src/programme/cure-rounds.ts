@@ -1,10 +1,8 @@
 import { COMMON_PRACTICE, type Calculator, list, number, optional, record, tex, text, time, withDefault } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
 import { MIST_OFTENER_OVER } from '../physics/index.js';
-import { offsetMs, withOffsetOf } from '../quantities/index.js';
+import { DAY_MS, HOUR_MS, offsetMs, withOffsetOf } from '../quantities/index.js';
 
-const HOUR_MS = 3_600_000;
-const DAY_MS = 24 * HOUR_MS;
 const clock = text(5, '([01]\\d|2[0-3]):[0-5]\\d');
 const fields = {
   coatedAt: time(),

@@ -1,7 +1,6 @@
 import { type AgeingLaw, DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js';
 import type { Interval } from './working-hours.js';
-
-const HOUR_MS = 3_600_000;
+import { HOUR_MS } from '../quantities/index.js';
 
 /** A wait after another task: the window opens from its end and closes from its start, both measured in aged hours. */
 export interface Wait {

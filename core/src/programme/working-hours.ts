@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import { DAY_MS } from '../quantities/index.js';
 
 /** When a crew works, in the job's own zone. Days: 0 Sunday … 6 Saturday. */
 export interface WorkingWeek {
@@ -34,7 +35,7 @@ export function shiftsFrom(fromMs: number, week: WorkingWeek, days: number): Int
 export function mistRounds(coatedMs: number, cure: { mistsPerDay: number; days: number }, timeZone: string): number[] {
   const [wakeHour, sleepHour] = [7, 21];
   const start = new TZDate(coatedMs, timeZone);
-  const endMs = coatedMs + cure.days * 24 * 3_600_000;
+  const endMs = coatedMs + cure.days * DAY_MS;
   const rounds: number[] = [];
   for (let d = 0; d <= cure.days; d++)
     for (let i = 0; i < cure.mistsPerDay; i++) {

@@ -1,10 +1,9 @@
 import { COMMON_PRACTICE, type Calculator, flag, tex, time, withDefault } from '../fields/index.js';
 import { accept, issue, refuse } from '../issues.js';
-import { withOffsetOf } from '../quantities/index.js';
+import { DAY_MS, withOffsetOf } from '../quantities/index.js';
 
 const fields = { stoppedAt: time(), block: withDefault(flag(), false) };
 
-const DAY_MS = 86_400_000;
 /** Days after the stop; the last look waits for the crystals, which take longer in block. */
 const DUE_DAYS = { cast: [1, 7, 28], block: [1, 7, 30] } as const;
 

@@ -14,3 +14,8 @@ export const KG_PER_LB = 0.45359237;
 export const FRESH_WATER_KG_M3 = 1000;
 /** 0 °C in kelvin, exact. */
 export const ZERO_CELSIUS_K = 273.15;
+
+/** ms in a minute, an hour and a day of 24 hours; days on which clocks are changed are counted by the calendar, not by these. */
+export const MINUTE_MS = 60_000;
+export const HOUR_MS = 60 * MINUTE_MS;
+export const DAY_MS = 24 * HOUR_MS;

@@ -1,4 +1,4 @@
-const MS_PER_HOUR = 3_600_000;
+import { HOUR_MS } from './constants.js';
 /** The first and last instants that ISO 8601 writes with four digits of a year. */
 const FIRST_MS = Date.parse('0000-01-01T00:00:00Z');
 const LAST_MS = Date.UTC(9999, 11, 31, 23, 59, 59, 999);
@@ -32,5 +32,5 @@ function clockText(date: Date): string {
 
 /** `start` plus hours, written with the offset that `start` carries; null past the calendar's end. */
 export function hoursAfter(start: string, hours: number): string | null {
-  return withOffsetOf(start, Date.parse(start) + hours * MS_PER_HOUR);
+  return withOffsetOf(start, Date.parse(start) + hours * HOUR_MS);
 }

@@ -1,9 +1,6 @@
 import { type Issue, issue } from '../issues.js';
-import { dewPoint } from '../physics/index.js';
+import { DEW_MARGIN_C, dewPoint } from '../physics/index.js';
 import type { Conditions, EntryBody } from './entry.js';
-
-/** Surface over dew point that a coat wants, K (ISO 8502-4). */
-export const DEW_MARGIN_C = 3;
 
 /** Dew point and margin of measured conditions; undefined where the air is too dry for the equations. */
 export function dewMargin(conditions: Conditions): { dewPointC: number; marginC: number } | undefined {

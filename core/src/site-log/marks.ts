@@ -1,10 +1,9 @@
 import type { LogLine } from './entry.js';
+import { DAY_MS, MINUTE_MS } from '../quantities/index.js';
 
 /** What makes a reader look twice at when an entry says it happened. */
 export type TimeMark = 'before-job' | 'in-future' | 'late';
 
-const MINUTE_MS = 60_000;
-const DAY_MS = 24 * 60 * MINUTE_MS;
 /** clocks of phones run apart by less; own judgement, no source */
 const CLOCK_SLACK_MS = 10 * MINUTE_MS;
 /** a device without signal is back sooner; own judgement, no source */

@@ -10,6 +10,7 @@ import {
   isLevelFace,
 } from '../jobs/index.js';
 import { testsWanted } from './slab-moisture.js';
+import { DAY_MS } from '../quantities/index.js';
 
 /** Moisture and salts change with the season: after this they are read again. */
 const READING_GOOD_DAYS = 60;
@@ -95,5 +96,5 @@ function oldReadings(own: readonly Reading[], now: string): Issue[] {
 }
 
 function ageDays({ at }: Reading, now: string): number {
-  return (Date.parse(now) - Date.parse(at)) / 86_400_000;
+  return (Date.parse(now) - Date.parse(at)) / DAY_MS;
 }

@@ -12,6 +12,7 @@ import {
 } from '../jobs/index.js';
 import { dewPointOf } from '../physics/index.js';
 import type { DampFacts } from './damp-evidence.js';
+import { HOUR_MS } from '../quantities/index.js';
 
 /** Readings older than this say nothing of today's damp. */
 const RECENT_DAYS = 60;
@@ -64,7 +65,7 @@ function later(a: Reading | undefined, b: Reading): Reading {
 
 function isWithin({ at }: Reading, now: string, hours: number): boolean {
   const ageMs = Date.parse(now) - Date.parse(at);
-  return ageMs <= hours * 3_600_000;
+  return ageMs <= hours * HOUR_MS;
 }
 
 function saltsOf(pct: number | undefined, seen: Face['salts']): Face['salts'] {

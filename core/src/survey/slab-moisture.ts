@@ -1,7 +1,7 @@
 import { type InputOf, type Source, runCalculator } from '../fields/index.js';
 import { type Face, type FacePoint, type Reading, extentOf, isOnFace, netAreaM2 } from '../jobs/index.js';
 import { type slabDrying, type slabDryingFit } from '../physics/index.js';
-import { KG_PER_LB, M2_PER_FT2 } from '../quantities/index.js';
+import { DAY_MS, KG_PER_LB, M2_PER_FT2 } from '../quantities/index.js';
 import { PROBE_DEPTH, moistureTestPlan } from './moisture-test-plan.js';
 import { moistureVerdict } from './moisture-verdict.js';
 
@@ -21,7 +21,6 @@ export const FINISHES: readonly Finish[] = [
   { id: 'resin', limits: { rhPct: 80, mverLb: 4, ph: 11 }, source: USUAL },
 ];
 
-const DAY_MS = 86_400_000;
 /** A test nearer to the edge reads the air from beside the slab; ASTM F2170 wants one within 1 m of an outer wall (from memory). */
 const EDGE_M = 0.9;
 const GRID = 24;

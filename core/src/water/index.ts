@@ -3,7 +3,7 @@ export { faceLoad } from './face-load.js';
 export { hydrostaticHead } from './hydrostatic-head.js';
 export { outlineLoad } from './outline-load.js';
 export type { OutlineLoad } from './outline-load.js';
-export { pressureRating } from './pressure-rating.js';
+export { SAFETY_FACTOR, pressureRating } from './pressure-rating.js';
 export type { PressureRating, PressureRatingReason } from './pressure-rating.js';
 export { sealingOrder } from './sealing-order.js';
 export type { SealingOrder, SealingStep } from './sealing-order.js';

@@ -3,6 +3,9 @@ import { accept } from '../issues.js';
 import { pressureKPa } from '../physics/index.js';
 import { FRESH_WATER_KG_M3, atMost } from '../quantities/index.js';
 
+/** Share by which a rating must exceed the water's pressure where no code says otherwise; common practice, no source. */
+export const SAFETY_FACTOR = 1.5;
+
 const fields = {
   headM: number('m', { min: 0, max: 12_000 }),
   side: choice(['positive', 'negative']),
@@ -10,7 +13,7 @@ const fields = {
   ratedNegativeKPa: number('kPa', { min: 0, max: 100_000 }),
   substrateStrengthMPa: number('MPa', { min: 0, max: 300 }),
   ratedOnStrengthMPa: number('MPa', { min: 0, max: 300 }),
-  safetyFactor: withDefault(number('', { min: 1, max: 10 }), 1.5),
+  safetyFactor: withDefault(number('', { min: 1, max: 10 }), SAFETY_FACTOR),
 };
 
 export type PressureRatingReason = 'substrate-weaker-than-rated' | 'not-rated-on-this-side' | 'head-above-rating';

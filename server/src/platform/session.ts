@@ -2,6 +2,7 @@ import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
 import type { GateDatabase } from './gate-database.js';
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 declare module 'express-session' {
   interface SessionData {
@@ -10,7 +11,6 @@ declare module 'express-session' {
   }
 }
 
-const HOUR_MS = 3_600_000;
 /** unused for so long, a session ends */
 const IDLE_MS = 12 * HOUR_MS;
 /** however much it is used, it ends: a stolen one is not for ever */

@@ -2,7 +2,7 @@ import { PourDto, checkShape } from '@caulkhorn/contract';
 import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
 import { type WholePour, concreteM3, pourPlan, wholePour } from '@caulkhorn/core/planning';
 import { useId } from 'react';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { HOUR_MS, toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { fieldText, formatNumber, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -129,8 +129,8 @@ export function PourForm({ site }: { site: FaceSite }) {
                 <span className="text-soft">
                   {pour?.pouredAt
                     ? t('pour.from-to', {
-                        from: fullTime(Date.parse(pour.pouredAt) + fromH * 3_600_000, timeZone),
-                        to: fullTime(Date.parse(pour.pouredAt) + toH * 3_600_000, timeZone),
+                        from: fullTime(Date.parse(pour.pouredAt) + fromH * HOUR_MS, timeZone),
+                        to: fullTime(Date.parse(pour.pouredAt) + toH * HOUR_MS, timeZone),
                       })
                     : t('pour.hours', { from: formatNumber(fromH, 1), to: formatNumber(toH, 1) })}
                 </span>

@@ -7,8 +7,7 @@ import { useNow } from '../shared/use-now';
 import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { usePlanning } from '../job/plan-context';
-
-const HOUR_MS = 3_600_000;
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 const useHour = (): number => Math.floor(useNow(HOUR_MS / 4) / HOUR_MS) * HOUR_MS;
 

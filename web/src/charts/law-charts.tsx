@@ -1,5 +1,5 @@
 import { calculate } from '@caulkhorn/core/calculators';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { HOUR_MS, toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import type { ChartProps } from './chart-props';
 import { Curves } from './curves';
@@ -100,7 +100,7 @@ export function WindowChart({ input, units }: ChartProps) {
   const hours = (temperature: number, name: 'opensAt' | 'closesAt') => {
     const result = calculate('recoat-window', { ...rest, temperatureC: temperature });
     const end = result.ok ? (result.value as Record<string, string | null>)[name] : null;
-    return end ? (Date.parse(end) - startMs) / 3_600_000 : null;
+    return end ? (Date.parse(end) - startMs) / HOUR_MS : null;
   };
   const middle = temperatureC ?? referenceC!;
   const data = steps(Math.min(5, middle - 5), Math.max(30, middle + 5), 50).map((temperature) => ({

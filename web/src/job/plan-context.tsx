@@ -11,6 +11,7 @@ import { useNow } from '../shared/use-now';
 import { whenSheetStands } from './first-sheet';
 import { parts, useJob } from './job-context';
 import { type Placed, Placing, type Wanted } from './placing';
+import { MINUTE_MS } from '@caulkhorn/core/quantities';
 
 /** All that follows from a job's model and log, worked out once for every screen that shows a part of it. */
 export interface Planning {
@@ -48,7 +49,6 @@ export function usePlanningSoFar(): Planning | undefined {
   return planning && !isComing(planning) ? planning : undefined;
 }
 
-const MINUTE_MS = 60_000;
 type Engine = typeof import('./plan-engine');
 
 export function PlanningProvider({ children }: { children: ReactNode }) {

@@ -10,8 +10,8 @@ import { useSelection } from '../job/selection';
 import { usePlanning } from '../job/plan-context';
 import { conflictText } from './conflict-text';
 import { itemName, stepName } from '../words/item-name';
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
-const HOUR_MS = 3_600_000;
 const BACK_H = 6;
 const SHOWN_H = 48;
 const ROW_PX = 24;

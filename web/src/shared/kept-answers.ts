@@ -3,9 +3,9 @@ import type { QueryClient } from '@tanstack/react-query';
 import type { PersistQueryClientOptions, Persister } from '@tanstack/react-query-persist-client';
 import { api } from './api';
 import { createStore, del, get, set } from 'idb-keyval';
+import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 
 /** What the server last answered, kept on the device so that jobs open without it. */
-const DAY_MS = 86_400_000;
 export const KEPT_FOR_MS = 14 * DAY_MS;
 /** counted up when what is kept takes another shape */
 const SHAPE = '2';
@@ -24,7 +24,6 @@ const persister = createAsyncStoragePersister({
   throttleTime: 1000,
 });
 
-const HOUR_MS = 3_600_000;
 let kept: { answers: readonly unknown[]; atMs: number } = { answers: [], atMs: 0 };
 
 /** Every look at the server tells that something happened; written down is only what it answered anew. */

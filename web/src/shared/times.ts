@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 /** Times as people on the job read them: in the job's own zone. */
 
@@ -51,7 +52,7 @@ export function instantsOf(local: string, timeZone: string): string[] {
   const usual = fromLocalField(local, timeZone);
   if (usual === undefined) return [];
   const minute = local.slice(0, 16);
-  return [-3_600_000, 0, 3_600_000]
+  return [-HOUR_MS, 0, HOUR_MS]
     .map((shiftMs) => Date.parse(usual) + shiftMs)
     .filter((ms) => localField(ms, timeZone) === minute)
     .map((ms) => new Date(ms).toISOString());

@@ -12,6 +12,7 @@ import { usePlanning } from '../job/plan-context';
 import { LogList } from './log-list';
 import { NextWork } from './next-work';
 import { ReadingForm } from './reading-form';
+import { DAY_MS } from '@caulkhorn/core/quantities';
 
 /** The next piece of work of each face, whoever is on or due first in front. What the log says counts at once, where the rest lies in time a moment later. */
 export function useNextOfFaces() {
@@ -39,7 +40,7 @@ function stateOf(done: WorkDone | undefined): PlacedTask['state'] {
 
 /** A window that closes soon matters more than work that may start any time. */
 function urgency(task: { startMs: number; window?: { closesMs: number | null } }): number {
-  return task.window?.closesMs ?? task.startMs + 24 * 3_600_000;
+  return task.window?.closesMs ?? task.startMs + DAY_MS;
 }
 
 /** Site log: what is on, what comes next, what was written. */

@@ -3,6 +3,7 @@ import type { Window } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { useWorking } from '../workings/use-working';
 import { hoursMinutes, timeOfDay } from '../shared/times';
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 /** When a coat may follow: the countdown, and its window as a bar between brackets with the present as a line. */
 export function WindowBar({
@@ -18,7 +19,7 @@ export function WindowBar({
 }) {
   const show = useWorking((state) => state.show);
   const { opensMs, closesMs } = window;
-  const end = closesMs ?? opensMs + 4 * 3_600_000;
+  const end = closesMs ?? opensMs + 4 * HOUR_MS;
   const from = Math.min(now, opensMs) - 0.15 * (end - opensMs);
   const to = Math.max(now, end) + 0.1 * (end - opensMs);
   const share = (ms: number) => `${((ms - from) / (to - from)) * 100}%`;

@@ -10,9 +10,9 @@ import { t } from '../messages/t';
 import { api } from '../shared/api';
 import { useNow } from '../shared/use-now';
 import { type SentMove, type StockOutbox, useStockOutbox } from './stock-outbox';
+import { DAY_MS } from '@caulkhorn/core/quantities';
 
 const POLL_MS = 15_000;
-const DAY_MS = 86_400_000;
 
 function storesQuery(organisationId: string) {
   return queryOptions({

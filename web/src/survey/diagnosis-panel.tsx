@@ -11,8 +11,7 @@ import { useNow } from '../shared/use-now';
 import { parts, useJob } from '../job/job-context';
 import { usePlanning } from '../job/plan-context';
 import { Figure } from '../workings/figure';
-
-const HOUR_MS = 3_600_000;
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 /** What the damp at a place may come from, with every piece of evidence and its weight, and what would settle it. */
 export function DiagnosisPanel({ face, place, editable }: { face: Face; place: Feature; editable: boolean }) {

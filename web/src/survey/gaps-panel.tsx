@@ -7,8 +7,8 @@ import { t } from '../messages/t';
 import { useNow } from '../shared/use-now';
 import { parts, useJob } from '../job/job-context';
 import { type Selected, useSelection } from '../job/selection';
+import { HOUR_MS } from '@caulkhorn/core/quantities';
 
-const HOUR_MS = 3_600_000;
 const MOST_SHOWN = 100;
 
 /** What has not been looked at or measured yet; each line leads to its place. */

@@ -20,7 +20,7 @@ import { FaultList } from '../shared/ui/fault-list';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { DAY_MS, toSystem } from '@caulkhorn/core/quantities';
 
 const USUAL_AIR = { temperatureC: 15, relativeHumidityPct: 50 };
 
@@ -101,7 +101,7 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
     );
   if (result && !result.ok) return <FaultList title={t('slab.not-computed')} issues={result.issues} />;
   if (!curve?.open) return null;
-  const day = (n: number) => dayOnly(day0Ms + n * 86_400_000, timeZone);
+  const day = (n: number) => dayOnly(day0Ms + n * DAY_MS, timeZone);
   const { readyDay } = curve.open;
   const band = fit && dryingBand(curve.open.rhAtProbePct, fit);
   return (
@@ -129,7 +129,7 @@ const MOST_POINTS = 160;
 function DryingChart({ forecast, daily, band }: { forecast: DryingForecast; daily: readonly number[]; band?: DryingBand }) {
   const { timeZone } = useJob((job) => job.model.job);
   const { day0Ms, readings, input } = forecast;
-  const at = (n: number) => day0Ms + n * 86_400_000;
+  const at = (n: number) => day0Ms + n * DAY_MS;
   const every = Math.max(1, Math.ceil(daily.length / MOST_POINTS));
   const data = daily.flatMap((rh, n) => {
     if (n % every !== 0 && n !== daily.length - 1) return [];
