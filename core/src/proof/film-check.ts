@@ -43,7 +43,13 @@ export const filmCheck: Calculator<typeof fields, FilmCheck> = {
     tex`@min \ge @singleMinFraction \cdot @specifiedMm`,
     tex`@count \ge @requiredCount = \max(20,\; \lceil 20 \cdot @areaM2 / 100 \rceil)`,
   ],
-  sources: [{ kind: 'memory', title: 'DIN 18533-3 (20 readings per 100 m² or job)' }],
+  sources: [
+    {
+      kind: 'memory',
+      title: 'DIN 18533-3 (20 readings per 100 m² or job; of thick films and membranes no reading under the least thickness: fraction 1)',
+    },
+    { kind: 'memory', title: 'ISO 19840 (no single reading under 80 % of what is specified: fraction 0.8)' },
+  ],
   compute({ readingsMm, specifiedMm, areaM2, singleMinFraction }) {
     const count = readingsMm.length;
     const requiredCount = Math.max(PER_100_M2, ceilDecimal((PER_100_M2 * areaM2) / 100));

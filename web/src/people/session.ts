@@ -1,28 +1,28 @@
 import type { SessionInfo } from '@caulkhorn/contract';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ApiError, api } from '../shared/api';
 import { beginAs, forgetKept } from '../shared/kept-answers';
 
 /** Who is signed in here; null when nobody is. */
-export function useSession() {
-  return useQuery({
-    queryKey: ['session'],
-    queryFn: async ({ signal, client }): Promise<SessionInfo | null> => {
-      if (localStorage.getItem(UNTOLD)) await endOnServer();
-      // still untold: the cookie is of someone who has left, so nobody is here
-      if (localStorage.getItem(UNTOLD)) return null;
-      try {
-        const session = await api.get<SessionInfo>('/session', signal);
-        await beginAs(session.personId, client);
-        return session;
-      } catch (fault) {
-        if (fault instanceof ApiError && fault.status === 401) return null;
-        throw fault;
-      }
-    },
-    staleTime: 60_000,
-  });
-}
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: async ({ signal, client }): Promise<SessionInfo | null> => {
+    if (localStorage.getItem(UNTOLD)) await endOnServer();
+    // still untold: the cookie is of someone who has left, so nobody is here
+    if (localStorage.getItem(UNTOLD)) return null;
+    try {
+      const session = await api.get<SessionInfo>('/session', signal);
+      await beginAs(session.personId, client);
+      return session;
+    } catch (fault) {
+      if (fault instanceof ApiError && fault.status === 401) return null;
+      throw fault;
+    }
+  },
+  staleTime: 60_000,
+});
+
+export const useSession = () => useQuery(sessionQuery);
 
 /** Someone has signed in: the session before is over on the server too. */
 export const hasSignedIn = (): void => localStorage.removeItem(UNTOLD);
@@ -41,12 +41,15 @@ async function endOnServer(): Promise<void> {
   localStorage.removeItem(UNTOLD);
 }
 
+/** Leaves this device, with signal or without. */
+export async function signOut(client: QueryClient): Promise<void> {
+  // first of all nothing of this person's stays for the next one at the same screen, whether the server can be reached or not
+  await forgetKept(client);
+  client.setQueryData(['session'], null);
+  await endOnServer();
+}
+
 export function useSignOut(): () => Promise<void> {
   const client = useQueryClient();
-  return async () => {
-    // first of all nothing of this person's stays for the next one at the same screen, whether the server can be reached or not
-    await forgetKept(client);
-    client.setQueryData(['session'], null);
-    await endOnServer();
-  };
+  return () => signOut(client);
 }
