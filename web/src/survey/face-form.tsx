@@ -52,8 +52,9 @@ export function FaceForm({ face }: { face: Face }) {
   const unit = (of: string) => toSystem(1, of, units).unit;
 
   const number = (text: string, of: string) => readQuantity(text, of, units);
+  type Figure = 'zM' | 'xM' | 'yM' | 'headingDeg' | 'tiltDeg' | 'thicknessMm' | 'strengthMPa' | 'roughnessFactor';
   /** A figure that nobody touched stays as exact as it was. */
-  const exact = (name: 'zM' | 'xM' | 'yM' | 'headingDeg' | 'tiltDeg', texts: typeof start, was: number, of: string) =>
+  const exact = (name: Figure, texts: typeof start, was: number, of: string) =>
     texts[name] === start[name] ? was : (number(texts[name], of) ?? NaN);
   const placed = (texts: typeof start): Face['placement'] => ({
     ...placement,
@@ -75,8 +76,12 @@ export function FaceForm({ face }: { face: Face }) {
       deadLoadKPa: _load,
       ...rest
     } = face;
-    const deadLoadKPa = number(texts.deadLoadKPa, 'kPa');
-    const outlines = texts.openings.filter(({ text }) => text.trim() !== '').map(({ text }) => readOutline(text, units));
+    const deadLoadKPa = texts.deadLoadKPa === start.deadLoadKPa ? face.deadLoadKPa : number(texts.deadLoadKPa, 'kPa');
+    const outlines = texts.openings.flatMap(({ text }) => {
+      if (text.trim() === '') return [];
+      const same = start.openings.findIndex((each) => each.text === text);
+      return [same < 0 ? readOutline(text, units) : face.openings![same]!];
+    });
     const csp = number(texts.csp, '');
     const item: Face = {
       ...rest,
@@ -88,9 +93,9 @@ export function FaceForm({ face }: { face: Face }) {
       mark: texts.mark.trim(),
       name: texts.name.trim(),
       substrate: texts.substrate as Face['substrate'],
-      thicknessMm: number(texts.thicknessMm, 'mm') ?? NaN,
-      strengthMPa: number(texts.strengthMPa, 'MPa') ?? NaN,
-      roughnessFactor: number(texts.roughnessFactor, '') ?? NaN,
+      thicknessMm: exact('thicknessMm', texts, face.thicknessMm, 'mm'),
+      strengthMPa: exact('strengthMPa', texts, face.strengthMPa, 'MPa'),
+      roughnessFactor: exact('roughnessFactor', texts, face.roughnessFactor, ''),
       ...(outlines.length > 0 ? { openings: outlines } : {}),
       ...(deadLoadKPa === undefined ? {} : { deadLoadKPa }),
       ...(texts.castOn ? { castOn: texts.castOn } : {}),

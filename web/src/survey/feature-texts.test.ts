@@ -1,4 +1,4 @@
-import type { Feature } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type Feature } from '@caulkhorn/core/jobs';
 import { crack } from '../../../core/src/testing/sample-job';
 import { featureFrom, hasField, textsOf } from './feature-texts';
 
@@ -21,10 +21,59 @@ test('what nobody touched stays as it is, in either system of units', () => {
   expect(typed(leak, {})).toEqual({ ...leak, widthMm: undefined, movement: undefined });
 });
 
+test('ticked signs, and whatever else the form does not show, survive every change of the rest', () => {
+  const signs: Feature['signs'] = ['tide-mark', 'worse-after-rain'];
+  const seen = { ...crack({ note: 'old' }), signs };
+  for (const part of [{}, { note: 'new' }, { wetState: 'running' }, { widthMm: '0.7' }, { mark: 'K9' }])
+    expect(typed(seen, part).signs).toEqual(signs);
+  expect(typed({ ...leak, signs }, { dripsPerMin: '12', flowBy: 'drips' }).signs).toEqual(signs);
+  // and what is emptied is gone
+  expect(typed(seen, { note: ' ' })).not.toHaveProperty('note');
+});
+
+test.each(Object.keys(FEATURE_SPECS) as Feature['kind'][])('a %s that nobody touched comes back as it was, all its fields', (kind) => {
+  const { shape, needs, may } = FEATURE_SPECS[kind];
+  const has = (name: (typeof may)[number]) => needs.includes(name) || may.includes(name);
+  const feature: Feature = {
+    id: 'x',
+    faceId: 'north',
+    mark: 'X1',
+    kind,
+    path:
+      shape === 'point'
+        ? [[1.2345, 0.6789]]
+        : shape === 'area'
+          ? [
+              [0.1, 0.1],
+              [1.23456, 0.1],
+              [1, 1.7],
+            ]
+          : [
+              [0.3333, 0.1],
+              [0.9, 1.41421],
+            ],
+    wetState: 'weeping',
+    ...(has('widthMm') ? { widthMm: 0.37 } : {}),
+    ...(has('movement') ? { movement: 'moving' as const } : {}),
+    ...(has('movementMm') ? { movementMm: 1.234 } : {}),
+    ...(has('diameterMm') ? { diameterMm: 110.5 } : {}),
+    ...(has('depthMm') ? { depthMm: 33.3 } : {}),
+    ...(has('pipe') ? { pipe: 'corrugated' as const } : {}),
+    ...(has('flow') ? { flow: { at: NOW, dripsPerMin: 17 } } : {}),
+    signs: ['mould', 'musty'],
+    pastLeakage: true,
+    note: 'seen from the ladder',
+    typed: { widthMm: { text: '0,37', unit: 'mm' } },
+  };
+  for (const units of ['metric', 'us'] as const) expect(typed(feature, {}, units)).toEqual(feature);
+});
+
 test('a width is kept as typed beside its millimetres', () => {
   expect(typed(crack(), { widthMm: '0,8' })).toMatchObject({ widthMm: 0.8, typed: { widthMm: { text: '0,8', unit: 'mm' } } });
   const inches = typed(crack(), { widthMm: '1/16' }, 'us');
-  expect(Number.isNaN(inches.widthMm) || Math.abs(inches.widthMm! - 25.4 / 16) < 1e-9).toBe(true);
+  // a fraction is not read, and not guessed at: the form asks for a number
+  expect(inches.widthMm).toBeNaN();
+  expect(typed(crack(), { widthMm: '0.0625' }, 'us').widthMm).toBeCloseTo(25.4 / 16, 9);
   expect(typed(crack(), { widthMm: '' })).not.toHaveProperty('widthMm');
   expect(typed(crack(), { widthMm: 'wide' }).widthMm).toBeNaN();
 });

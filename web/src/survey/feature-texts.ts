@@ -58,7 +58,7 @@ export function textsOf(feature: Feature, units: UnitSystem): FeatureTexts {
   };
 }
 
-/** The feature as the form now says; a number that cannot be read stays NaN, for the check to refuse. */
+/** The feature as the form now says; what the form does not show stays as it was. A number that cannot be read stays NaN, for the check to refuse. */
 export function featureFrom(feature: Feature, texts: FeatureTexts, units: UnitSystem, now: string): Feature {
   const before = textsOf(feature, units);
   const path = texts.path.map((point, i): FacePoint => {
@@ -76,11 +76,14 @@ export function featureFrom(feature: Feature, texts: FeatureTexts, units: UnitSy
   });
   const note = texts.note.trim();
   const flow = flowFrom(feature, texts, before, now);
+  const shown = new Set<string>([...measured.map(([name]) => name), 'flow', 'pastLeakage', 'note', 'typed']);
+  const untouched = Object.fromEntries(Object.entries(feature).filter(([name]) => !shown.has(name))) as Omit<
+    Feature,
+    'flow' | 'pastLeakage' | 'note' | 'typed'
+  >;
   return {
-    id: feature.id,
-    faceId: feature.faceId,
+    ...untouched,
     mark: texts.mark.trim(),
-    kind: feature.kind,
     path,
     wetState: texts.wetState as Feature['wetState'],
     ...(Object.fromEntries(measured.filter(([, value]) => value !== undefined)) as Partial<Record<Measure, number>>),
