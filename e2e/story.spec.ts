@@ -183,7 +183,13 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export the job' }).click()]);
     const file = info.outputPath('job.json');
     await download.saveAs(file);
-    expect(execFileSync(process.execPath, [verify, file], { encoding: 'utf8' })).toContain('every link holds');
+    const verified = execFileSync(process.execPath, [verify, file], { encoding: 'utf8' });
+    expect(verified).toContain('every link holds');
+    // every entry was signed by this browser's own key, and received by this server
+    const n = /^(\d+) entries, every link/m.exec(verified)![1];
+    expect(verified).toContain(`${n} entries are signed by the device that wrote them`);
+    expect(verified).toMatch(/received and signed by the server [0-9a-f]{32}: entries 1 to \d+\./);
+    expect(verified).not.toContain('NOT SHOWN');
     writeFileSync(file, readFileSync(file, 'utf8').replace('Heater on the wall', 'Nothing on the wall'));
     expect(() => execFileSync(process.execPath, [verify, file], { encoding: 'utf8', stdio: 'pipe' })).toThrow(/BROKEN at entry/);
     await page.getByRole('link', { name: 'Open the dossier' }).click();
