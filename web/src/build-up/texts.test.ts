@@ -91,7 +91,7 @@ describe('why a system does not fit', () => {
       'strength',
       { criterionId: 'too-weak', then: 'cannot', source, values: { known: 20, limit: 30, unit: 'MPa' } },
       'The concrete has 20\u202fMPa; the sheet wants 30\u202fMPa.',
-      'The concrete has 2,901\u202fpsi; the sheet wants 4,351\u202fpsi.',
+      'The concrete has 2\u202f901\u202fpsi; the sheet wants 4\u202f351\u202fpsi.',
     ],
     [
       'cold',

@@ -34,6 +34,7 @@ beforeEach(() => {
     localStorage: {
       getItem: (key: string) => (key === 'caulkhorn-person' ? here : (kept.get(key) ?? null)),
       setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
     },
   });
 });
