@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Client } from 'pg';
 import { createApp } from '../create-app';
+import { migrate } from './database';
 import { demoId } from '../demo/survey';
 import { type Agent, ORGANISATION, TestServer, loginUrl } from '../testing/test-server';
 
@@ -36,6 +37,18 @@ describe('the server’s login', () => {
     } finally {
       await client.end();
     }
+  });
+
+  test('gets the password that stands in its address, also where it was there before with another', async () => {
+    const url = new URL(loginUrl(server.databaseUrl));
+    [url.username, url.password] = [`login_${process.pid}`, 'first one'];
+    await migrate(server.databaseUrl, url.href);
+    url.password = 'second one';
+    await migrate(server.databaseUrl, url.href);
+    const client = new Client({ connectionString: url.href });
+    await client.connect();
+    await client.end();
+    await asOwner(server, (owner) => owner.query(`drop role ${url.username}`));
   });
 
   test('a server refuses to run as the owner, in one line', async () => {

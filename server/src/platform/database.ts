@@ -1,4 +1,4 @@
-import type { Pool } from 'pg';
+import { Client, type Pool } from 'pg';
 import { DataSource, type EntityManager } from 'typeorm';
 import type { PostgresDriver } from 'typeorm/driver/postgres/PostgresDriver.js';
 import { Foundation1764000000001 } from './migrations/0001-foundation.js';
@@ -34,13 +34,14 @@ export async function migrate(ownerUrl: string, serverUrl?: string): Promise<voi
   await owner.initialize();
   try {
     await owner.runMigrations();
-    if (serverUrl) await makeLogin(owner, new URL(serverUrl));
+    if (serverUrl) await makeLogin(owner, serverUrl);
   } finally {
     await owner.destroy();
   }
 }
 
-async function makeLogin(owner: DataSource, { username, password }: URL): Promise<void> {
+async function makeLogin(owner: DataSource, serverUrl: string): Promise<void> {
+  const { username, password } = new URL(serverUrl);
   const [found] = await owner.query<{ is_owner: boolean }[]>(`select rolname = current_user as is_owner from pg_roles where rolname = $1`, [
     username,
   ]);
@@ -54,6 +55,20 @@ async function makeLogin(owner: DataSource, { username, password }: URL): Promis
   await owner.query(`do $$ begin create role ${name} login noinherit nosuperuser nocreatedb nocreaterole password ${secret};
     exception when duplicate_object or unique_violation then null; end $$`);
   await owner.query(`grant ${APP_ROLE}, ${GATE_ROLE} to ${name}`);
+  // one that was there before may have had another password: the one that stands in the address holds
+  if (!(await letsIn(serverUrl))) await owner.query(`alter role ${name} password ${secret}`);
+}
+
+async function letsIn(url: string): Promise<boolean> {
+  const client = new Client({ connectionString: url });
+  try {
+    await client.connect();
+    await client.end();
+    return true;
+  } catch (fault) {
+    if ((fault as { code?: string }).code === '28P01') return false;
+    throw fault;
+  }
 }
 
 const OWN_LOGIN =
