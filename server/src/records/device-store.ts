@@ -22,6 +22,17 @@ export class DeviceStore {
     return rows.map(({ id, person_id, public_key }) => ({ id, personId: person_id, ...(public_key ? { publicKey: public_key } : {}) }));
   }
 
+  /** A person's name, and the device under this id with whose it is; null where nobody made it known. */
+  async writer(personId: string, deviceId: string): Promise<{ name: string | undefined; device: KnownDevice | null }> {
+    const [row] = await this.manager.query<{ name: string; owner: string | null; public_key: KnownDevice['publicKey'] | null }[]>(
+      `select p.name, d.person_id as owner, d.public_key from person p
+       left join device d on d.organisation_id = $2 and d.id = $3 where p.id = $1`,
+      [personId, this.organisationId, deviceId],
+    );
+    const device = row?.owner ? { id: deviceId, personId: row.owner, ...(row.public_key ? { publicKey: row.public_key } : {}) } : null;
+    return { name: row?.name, device };
+  }
+
   /** Makes it this person's, unless it is somebody's already. */
   async enrol(deviceId: string, personId: string, publicKey: KnownDevice['publicKey']): Promise<KnownDevice> {
     await this.manager.query(

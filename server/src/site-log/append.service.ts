@@ -47,12 +47,14 @@ export class AppendService {
     const found: Issue[] = [];
     if (entry.jobId !== command.jobId) found.push(issue('not-this-job', 'payload.jobId'));
     if (entry.deviceId !== command.deviceId) found.push(issue('not-this-device', 'payload.deviceId'));
-    const [person] = await manager.query<{ name: string }[]>(`select name from person where id = $1`, [caller.personId]);
+    const devices = new DeviceStore(manager, caller.organisationId);
+    // one question, while others wait for the job
+    const writer = await devices.writer(caller.personId, entry.deviceId);
     if (entry.personId !== caller.personId) found.push(issue('not-this-person', 'payload.personId'));
-    else if (entry.personName !== person?.name) found.push(issue('not-this-person', 'payload.personName'));
+    else if (entry.personName !== writer.name) found.push(issue('not-this-person', 'payload.personName'));
     if (found.length > 0) return found;
     // a device that nobody made known is its first writer's, and holds no key
-    const device = await new DeviceStore(manager, caller.organisationId).enrol(entry.deviceId, caller.personId, undefined);
+    const device = writer.device ?? (await devices.enrol(entry.deviceId, caller.personId, undefined));
     if (device.personId !== caller.personId) found.push(issue('device-of-another', 'payload.deviceId'));
     else if (device.publicKey ? !isSigned(entry, device.publicKey) : entry.signature !== null)
       found.push(issue('signature-does-not-match', 'payload.signature'));
