@@ -120,7 +120,9 @@ export class Trust1764000000007 implements MigrationInterface {
     // none on a job's last change: every entry of a log changes it, and an index would have each of them write the row anew
     for (const table of ['face', 'feature'])
       await runner.query(`create index ${table}_live on ${table} (organisation_id, job_id) where deleted_at is null`);
-    await runner.query(`create index log_entry_supersedes on log_entry (organisation_id, job_id, (entry->>'supersedes')) where (entry->>'supersedes') is not null`);
+    await runner.query(
+      `create index log_entry_supersedes on log_entry (organisation_id, job_id, (entry->>'supersedes')) where (entry->>'supersedes') is not null`,
+    );
     await runner.query(`alter table stock_move add column lot_id text generated always as (body->>'lotId') stored`);
     await runner.query(`create index stock_move_lot on stock_move (organisation_id, lot_id)`);
     await runner.query(`create index guest_grant_person on guest_grant (person_id)`);
