@@ -32,11 +32,14 @@ import { ReleaseService } from '../planning/release.service.js';
 import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { AppendService } from '../site-log/append.service.js';
+import { JobTurns } from './job-turns.js';
 import { JobStore } from '../records/job-store.js';
 
 /** Applies commands: each whole or not at all, each once however often it is sent. */
 @Injectable()
 export class CommandsService {
+  private readonly turns = new JobTurns();
+
   constructor(
     private readonly database: TenantDatabase,
     private readonly releases: ReleaseService,
@@ -48,20 +51,22 @@ export class CommandsService {
     if (!may(caller.standing, permissionFor(command.kind))) throw new RefusedError(403, { error: 'not-permitted' });
     const payload = checkShape(payloadClass(command.kind), command.payload, 'payload');
     if (!payload.ok) throw invalid(payload.issues);
-    return this.database.within(caller, async (manager) => {
-      const store = new JobStore(manager, caller.organisationId, jobId);
-      // numbers and links are given out in order, and a command that is sent twice at once waits for itself
-      if (!(await store.lock())) throw notFound();
-      const before = await this.outcomeOf(manager, command, caller, jobId);
-      if (before) return before;
-      const outcome = { id: command.id, ...(await this.change(command, payload.value, store, manager, caller)) };
-      await store.touch();
-      await manager.query(
-        `insert into command (organisation_id, job_id, id, kind, device_id, person_id, command, outcome) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-        [caller.organisationId, jobId, command.id, command.kind, command.deviceId, caller.personId, command, outcome],
-      );
-      return outcome;
-    });
+    return this.turns.through(jobId, () =>
+      this.database.within(caller, async (manager) => {
+        const store = new JobStore(manager, caller.organisationId, jobId);
+        if (command.kind === 'log.append') await this.appends.check(payload.value as LogEntryDto, command, manager, caller);
+        // numbers and links are given out in order, and a command that is sent twice at once waits for itself
+        if (!(await store.lock())) throw notFound();
+        const before = await this.outcomeOf(manager, command, caller, jobId);
+        if (before) return before;
+        const outcome = { id: command.id, ...(await this.change(command, payload.value, store, manager, caller)) };
+        await manager.query(
+          `insert into command (organisation_id, job_id, id, kind, device_id, person_id, command, outcome) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+          [caller.organisationId, jobId, command.id, command.kind, command.deviceId, caller.personId, command, outcome],
+        );
+        return outcome;
+      }),
+    );
   }
 
   private async outcomeOf(manager: EntityManager, command: CommandDto, caller: Caller, jobId: string): Promise<CommandOutcome | undefined> {
@@ -81,7 +86,7 @@ export class CommandsService {
     caller: Caller,
   ): Promise<Omit<CommandOutcome, 'id'>> {
     if (command.kind === 'job.put') return this.putHead(payload as JobHead, command, store);
-    if (command.kind === 'log.append') return this.appends.append(payload as LogEntryDto, command, manager, caller);
+    if (command.kind === 'log.append') return this.appends.append(command, manager, caller);
     if (command.kind === 'plan.release') return this.releases.release(payload as ReleasePayloadDto, command, manager, caller);
     if (command.kind === 'water-levels.add') return this.add('water-level', 'levels', (payload as AddLevelsPayloadDto).levels, store);
     if (command.kind === 'readings.add')

@@ -1,4 +1,4 @@
-import type { Colleague, Permission, Role, SessionInfo, Standing } from '@caulkhorn/contract';
+import type { Colleague, Permission, SessionInfo, Standing } from '@caulkhorn/contract';
 import { PERMISSIONS } from '@caulkhorn/contract';
 import { Injectable } from '@nestjs/common';
 import { TenantDatabase } from '../platform/database.js';
@@ -24,14 +24,12 @@ export class PeopleService {
 
   /** How a person stands to an organisation, or to one of its jobs; null when it is none of theirs. */
   async standing(personId: string, organisationId: string, jobId?: string): Promise<Standing | null> {
-    return this.database.within({ personId }, async (manager) => {
-      const [found] = await manager.query<{ role: Role | null; guest: boolean }[]>(
-        `select (select role from membership where organisation_id = $1 and person_id = $2) as role,
-                exists (select from guest_grant where organisation_id = $1 and person_id = $2 and ($3::uuid is null or job_id = $3)) as guest`,
-        [organisationId, personId, jobId ?? null],
-      );
-      return found?.role ?? (found?.guest ? 'guest' : null);
-    });
+    const [found] = await this.database.query<{ standing: Standing | null }>(`select standing_of($1, $2, $3) as standing`, [
+      personId,
+      organisationId,
+      jobId ?? null,
+    ]);
+    return found?.standing ?? null;
   }
 
   /** By name; guests of one job or another among them. */

@@ -1,3 +1,4 @@
+import { Client } from 'pg';
 import { DEMO_PASSWORD } from '../demo/demo-people';
 import { ORGANISATION, TestServer } from '../testing/test-server';
 
@@ -46,6 +47,28 @@ describe('sign-in', () => {
     await agent.get('/api/session').expect(200);
     await agent.delete('/api/session').expect(204);
     await agent.get('/api/session').expect(401);
+  });
+
+  test('the end of a used session is put off, but not by a write at every request', async () => {
+    const owner = new Client({ connectionString: server.databaseUrl });
+    await owner.connect();
+    const ends = async () =>
+      (await owner.query<{ ends: string[] }>(`select array_agg(expire::text order by sid) as ends from session`)).rows[0]!.ends;
+    await owner.query('delete from session');
+    const agent = await server.signIn(SIGN_IN.email, SIGN_IN.password);
+    await agent.get('/api/session').expect(200);
+    const first = await ends();
+    await agent.get('/api/session').expect(200);
+    expect(await ends()).toEqual(first);
+    await owner.query(
+      `update session set expire = now() + interval '5 minutes', sess = jsonb_set(sess::jsonb, '{renewed}', to_jsonb((sess->>'renewed')::bigint - 600000))::json`,
+    );
+    await agent.get('/api/session').expect(200);
+    const { rows } = await owner.query<{ hours: number }>(`select extract(epoch from expire - now())::float / 3600 as hours from session`);
+    expect(rows[0]!.hours).toBeCloseTo(12, 1);
+    await owner.query(`update session set expire = now() - interval '1 second'`);
+    await agent.get('/api/session').expect(401);
+    await owner.end();
   });
 
   test('trying passwords is slowed down', async () => {

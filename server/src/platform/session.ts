@@ -2,12 +2,13 @@ import connectPgSimple from 'connect-pg-simple';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import session from 'express-session';
 import type { GateDatabase } from './gate-database.js';
-import { HOUR_MS } from '@caulkhorn/core/quantities';
+import { HOUR_MS, MINUTE_MS } from '@caulkhorn/core/quantities';
 
 declare module 'express-session' {
   interface SessionData {
     personId: string;
     /** ms since 1970; when its owner signed in */ since: number;
+    /** ms since 1970; when its end was last put off */ renewed: number;
   }
 }
 
@@ -22,13 +23,16 @@ export interface SessionSettings {
   /** a proxy in front may say that it speaks TLS */ isBehindProxy: boolean;
 }
 
+/** its end is put off so often while it is used, not at every request: each would write to the database */
+const RENEW_MS = 10 * MINUTE_MS;
+
 /** Sessions live in the database, so that any server process knows them; the cookie carries only a signed id. */
 export function sessions(
   gate: GateDatabase,
   { secret, isSecure, isBehindProxy }: SessionSettings,
 ): { middleware: RequestHandler[]; close: () => void } {
   const Store = connectPgSimple(session);
-  const store = new Store({ pool: gate.pool, createTableIfMissing: false, errorLog: () => {} });
+  const store = new Store({ pool: gate.pool, createTableIfMissing: false, disableTouch: true, errorLog: () => {} });
   const read = session({
     store,
     secret,
@@ -38,11 +42,18 @@ export function sessions(
     rolling: true,
     cookie: { httpOnly: true, sameSite: 'lax', secure: isSecure || (isBehindProxy ? 'auto' : false), maxAge: IDLE_MS, path: '/' },
   });
-  return { middleware: [read, endOld], close: () => store.close() };
+  return { middleware: [read, endOld, renew], close: () => store.close() };
 }
 
 function endOld(request: Request, _response: Response, next: NextFunction): void {
   const { personId, since } = request.session;
   if (!personId || (since !== undefined && Date.now() - since < LONGEST_MS)) return next();
   request.session.regenerate((fault: unknown) => next(fault));
+}
+
+/** What was changed in a session is kept with its new end. */
+function renew({ session: current }: Request, _response: Response, next: NextFunction): void {
+  const now = Date.now();
+  if (current.personId && now - (current.renewed ?? 0) >= RENEW_MS) current.renewed = now;
+  next();
 }

@@ -73,9 +73,12 @@ export class JobStore {
     return { model: { job: head.body as JobHead, ...lists } as unknown as JobModel, versions };
   }
 
-  /** Locks the job's row, so that numbers given out in its name follow each other. False when there is no such job. */
+  /**
+   * Locks the job's row, so that numbers given out in its name follow each other, and marks it as changed now. False when there is no
+   * such job.
+   */
   async lock(): Promise<boolean> {
-    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2 for update`, [
+    const rows = await this.updated(`update job set updated_at = now() where organisation_id = $1 and id = $2 returning version`, [
       this.organisationId,
       this.jobId,
     ]);
@@ -126,14 +129,10 @@ export class JobStore {
 
   async putHead(head: JobHead, baseVersion: number): Promise<number | null> {
     const rows = await this.updated(
-      `update job set body = $3, version = version + 1, updated_at = now() where organisation_id = $1 and id = $2 and version = $4 returning version`,
+      `update job set body = $3, version = version + 1 where organisation_id = $1 and id = $2 and version = $4 returning version`,
       [this.organisationId, this.jobId, head, baseVersion],
     );
     return rows[0]?.version ?? null;
-  }
-
-  async touch(): Promise<void> {
-    await this.manager.query(`update job set updated_at = now() where organisation_id = $1 and id = $2`, [this.organisationId, this.jobId]);
   }
 
   /** The driver answers an update with its rows and their number. */

@@ -6,6 +6,12 @@ import type { EntityManager } from 'typeorm';
 import { invalid } from '../platform/errors.js';
 import { type ServerKey, signReceipt } from './signatures.js';
 
+/** The last receipt of a job's log, and the last entry of one device in it. */
+export interface LogEnds {
+  receipt: Receipt | null;
+  device: { hash: string; deviceSeq: number };
+}
+
 /** The append-only log of one job, inside a tenant's transaction. The job must be locked while appending. */
 export class LogStore {
   constructor(
@@ -26,12 +32,20 @@ export class LogStore {
     }));
   }
 
-  async lastOfDevice(deviceId: string): Promise<{ hash: string; deviceSeq: number }> {
-    const [row] = await this.manager.query<{ entry: LogEntry }[]>(
-      `select entry from log_entry where organisation_id = $1 and job_id = $2 and device_id = $3 order by device_seq desc limit 1`,
+  /** Where the job's receipts and a device's entries have come to; true while the job is locked. */
+  async ends(deviceId: string): Promise<LogEnds> {
+    const [row] = await this.manager.query<{ receipt: Receipt | null; hash: string | null; device_seq: number | null }[]>(
+      `select (select receipt from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq desc limit 1) as receipt,
+              d.hash, d.device_seq
+       from (values (0)) as one
+       left join lateral (select entry->>'hash' as hash, device_seq from log_entry
+         where organisation_id = $1 and job_id = $2 and device_id = $3 order by device_seq desc limit 1) as d on true`,
       [this.organisationId, this.jobId, deviceId],
     );
-    return row ? row.entry : { hash: FIRST_LINK, deviceSeq: 0 };
+    return {
+      receipt: row!.receipt,
+      device: row!.hash ? { hash: row!.hash, deviceSeq: row!.device_seq! } : { hash: FIRST_LINK, deviceSeq: 0 },
+    };
   }
 
   /** An entry by its id; null where there is none. */
@@ -51,17 +65,14 @@ export class LogStore {
     return rows.length > 0;
   }
 
-  async append(entry: LogEntry, receivedAt: Date, key: ServerKey): Promise<Receipt> {
-    const [last] = await this.manager.query<{ receipt: Receipt }[]>(
-      `select receipt from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq desc limit 1`,
-      [this.organisationId, this.jobId],
-    );
+  /** Adds an entry after the last receipt and gives its own. */
+  async append(entry: LogEntry, last: Receipt | null, receivedAt: Date, key: ServerKey): Promise<Receipt> {
     // as much as the job's file can carry
-    if ((last?.receipt.receiptSeq ?? 0) >= RECORD_LIMITS.log) throw invalid([issue('too-many', 'payload', { max: RECORD_LIMITS.log })]);
+    if ((last?.receiptSeq ?? 0) >= RECORD_LIMITS.log) throw invalid([issue('too-many', 'payload', { max: RECORD_LIMITS.log })]);
     const sealed = sealReceipt(entry, {
-      receiptSeq: (last?.receipt.receiptSeq ?? 0) + 1,
+      receiptSeq: (last?.receiptSeq ?? 0) + 1,
       receivedAt: receivedAt.toISOString(),
-      prevReceiptHash: last?.receipt.receiptHash ?? FIRST_LINK,
+      prevReceiptHash: last?.receiptHash ?? FIRST_LINK,
     });
     const receipt = signReceipt(sealed, key);
     await this.insert(JSON.stringify([{ entry, receipt }]), null);

@@ -16,29 +16,34 @@ import { LogStore } from '../records/log-store.js';
 export class AppendService {
   constructor(private readonly keys: ServerKeys) {}
 
-  /** Adds a device's entry and gives its receipt. The job is locked by the caller. */
-  async append(entryDto: LogEntryDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
-    // the hash covers exactly what the device sent, so the stored entry is that, not the checked copy
+  /** All that can be said of an entry without holding up the job: refused with what is wrong with it. */
+  async check(entryDto: LogEntryDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<void> {
     const entry = command.payload as LogEntry;
-    const log = new LogStore(manager, caller.organisationId, command.jobId);
-    const revisions = new RevisionStore(manager, caller.organisationId, command.jobId);
     const issues = [
       ...(await this.checkOrigin(entryDto, command, manager, caller)),
-      ...(await this.checkSuperseding(entry, log, caller)),
       ...checkEntry(entry.body, entry.occurredAt, 'payload.body'),
     ];
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
     if (body.kind === 'start' || body.kind === 'finish') {
-      const revision = await revisions.byId(body.planRevisionId);
+      const revision = await new RevisionStore(manager, caller.organisationId, command.jobId).byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
       else if (!revision.workItems.some((item) => item.id === body.workItemId)) issues.push(issue('not-found', 'payload.body.workItemId'));
     }
     if (issues.length > 0) throw invalid(issues);
-    const last = await log.lastOfDevice(entry.deviceId);
-    if (entry.prevHash !== last.hash || entry.deviceSeq !== last.deviceSeq + 1)
-      throw new RefusedError(409, { error: 'chain-moved-on', current: { hash: last.hash, deviceSeq: last.deviceSeq } });
-    const receipt = await log.append(entry, new Date(), await this.keys.current());
+  }
+
+  /** Adds a checked entry and gives its receipt. The job is locked by the caller. */
+  async append(command: CommandDto, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
+    // the hash covers exactly what the device sent, so the stored entry is that, not the checked copy
+    const entry = command.payload as LogEntry;
+    const log = new LogStore(manager, caller.organisationId, command.jobId);
+    const issues = await this.checkSuperseding(entry, log, caller);
+    if (issues.length > 0) throw invalid(issues);
+    const { receipt: last, device } = await log.ends(entry.deviceId);
+    if (entry.prevHash !== device.hash || entry.deviceSeq !== device.deviceSeq + 1)
+      throw new RefusedError(409, { error: 'chain-moved-on', current: device });
+    const receipt = await log.append(entry, last, new Date(), await this.keys.current());
     return { version: receipt.receiptSeq, receipt };
   }
 
@@ -48,7 +53,6 @@ export class AppendService {
     if (entry.jobId !== command.jobId) found.push(issue('not-this-job', 'payload.jobId'));
     if (entry.deviceId !== command.deviceId) found.push(issue('not-this-device', 'payload.deviceId'));
     const devices = new DeviceStore(manager, caller.organisationId);
-    // one question, while others wait for the job
     const writer = await devices.writer(caller.personId, entry.deviceId);
     if (entry.personId !== caller.personId) found.push(issue('not-this-person', 'payload.personId'));
     else if (entry.personName !== writer.name) found.push(issue('not-this-person', 'payload.personName'));
