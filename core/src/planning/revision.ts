@@ -71,12 +71,12 @@ function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: PlanConditi
       .flatMap(({ products = {}, lines }) => [...Object.values(products), ...lines.map(({ product }) => product)])
       .map((product) => [`${product.id}@${product.version}`, product]),
   );
-  const { labourMinorPerH, sparePct, paces, schools } = house;
+  const { sparePct, paces, schools } = house;
   const decided = {
     job: { name, site, timeZone, currency, datum },
     pins: { core: CORE_VERSION, rules: DETAIL_RULES_VERSION },
     crew: { people, tool },
-    house: { labourMinorPerH, sparePct, paces, schools },
+    house: { sparePct, paces, schools },
     products: [...sheets].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, product]) => product),
     faces: plan.faces
       .map((facePlan, place) => ({ ...releasedFace(facePlan, faces.get(facePlan.faceId)!, features, waters), place }))

@@ -112,7 +112,7 @@ export const RELEASED_PLAN = {
   /** by which formulas and rules it was made */ pins: record({ core: version, rules: version }),
   crew: record({ people: number('', { min: 1, max: 50, whole: true }), tool: optional(choice(TOOLS)) }),
   house: record({
-    labourMinorPerH: amount,
+    /** only in plans released before it was left out: guests and clients read them */ labourMinorPerH: optional(amount),
     sparePct: number('%', { min: 0, max: 100 }),
     paces: map(amount, 200),
     schools: map(schoolChoice, 40),
