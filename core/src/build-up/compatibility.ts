@@ -1,7 +1,7 @@
-import type { Binder, Coat } from '../catalogue/index.js';
+import { type Binder, type Coat, FAMILIES } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 import type { FamilyId, OldLayer, Substrate, WetState } from '../jobs/index.js';
-import { OPEN_TO_VAPOUR_M, RUNNING, SOAKS_IN, TRAFFIC_RANK } from './scales.js';
+import { OPEN_TO_VAPOUR_M, RUNNING, TRAFFIC_RANK } from './scales.js';
 
 /** A build-up as it would lie on its face, with what lies there already. */
 export interface Stack {
@@ -41,23 +41,26 @@ const holdsAny = ({ oldLayers }: Stack, ...wanted: OldLayer[]): boolean => wante
 const touched = ({ oldLayers }: Stack): OldLayer | undefined => oldLayers[oldLayers.length - 1];
 const trap = (id: string, springs: Trap['springs']): Trap => ({ id, springs, source: COMMON_PRACTICE });
 
+/** Old layers of which a family's own data say that they spoil it. */
+const spoils = (id: string): Trap => trap(id, (s) => holdsAny(s, ...(FAMILIES[s.family].spoiltBy?.[id] ?? [])));
+
 /** What must not lie on what. What springs has words under its id: what goes wrong, and the mend. */
 export const TRAPS: readonly Trap[] = [
   trap('waterproofed-render', (s) => touched(s) === 'waterproofed-render' && startsWithCement(s) && s.layers[0]?.layer !== 'levelling'),
-  trap('closed-pores', (s) => holdsAny(s, 'sealer', 'curing-compound', 'paint', 'glue', 'epoxy') && SOAKS_IN.includes(s.family)),
-  trap('bitumen-under-cement', (s) => holdsAny(s, 'bitumen') && startsWithCement(s) && s.family !== 'thick-film'),
+  trap('closed-pores', (s) => holdsAny(s, 'sealer', 'curing-compound', 'paint', 'glue', 'epoxy') && FAMILIES[s.family].worksInPores),
+  trap('bitumen-under-cement', (s) => holdsAny(s, 'bitumen') && startsWithCement(s) && !FAMILIES[s.family].bondsTo?.includes('bitumen')),
   trap('gypsum-under-cement', (s) => holdsAny(s, 'gypsum') && (startsWithCement(s) || first(s) === 'lime')),
   trap('render-on-green-slurry', (s) =>
     s.layers.some(({ layer, afterMinH }) => layer === 'render' && afterMinH !== undefined && afterMinH < HARD_AFTER_H),
   ),
   trap('epoxy-on-free-water', (s) => s.layers.some(({ binder }) => binder === 'epoxy') && (s.ponds || RUNNING.includes(s.wet))),
-  trap('paint-on-sealer', (s) => s.family === 'above-grade-elastomeric' && holdsAny(s, 'sealer')),
+  spoils('paint-on-sealer'),
   trap(
     'traffic-on-coat',
     (s) => s.layers.length > 0 && TRAFFIC_RANK[s.traffic] > Math.max(...s.layers.map((layer) => TRAFFIC_RANK[layer.traffic ?? 'none'])),
   ),
   trap('hard-in-moving-joint', (s) => s.bridgesMoving),
-  trap('lime-over-closed', (s) => s.family === 'lime-base-coat' && holdsAny(s, 'cement-slurry', 'sealer', 'epoxy', 'bitumen', 'paint')),
+  spoils('lime-over-closed'),
   trap(
     'trapped-damp',
     (s) => s.isRising && (s.substrate === 'brick' || s.substrate === 'rubble') && s.layers.some(({ sdM }) => (sdM ?? 0) > OPEN_TO_VAPOUR_M),

@@ -1,8 +1,8 @@
-import type { Product } from '../catalogue/index.js';
+import type { Family, FamilyLimit, Product } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import { FAMILY_IDS, type FaceKind, type FamilyId, type OldLayer, type Substrate, type WetState } from '../jobs/index.js';
+import type { FaceKind, OldLayer, Substrate, WetState } from '../jobs/index.js';
 import type { FitFacts } from './fit-facts.js';
-import { OPEN_TO_VAPOUR_M, RUNNING, SOAKS_IN, TRAFFIC_RANK } from './scales.js';
+import { OPEN_TO_VAPOUR_M, RUNNING, TRAFFIC_RANK } from './scales.js';
 
 /** What to do first, so that a system fits. */
 export type FirstAction =
@@ -53,86 +53,63 @@ export interface FitConditions {
 /** A row of what speaks against a family, or what it asks for first. Its reason has words under its id. */
 export interface FitCriterion {
   readonly id: string;
-  readonly families: readonly FamilyId[];
+  /** to which families it applies; by what their data say */ readonly of: (family: Family) => boolean;
   readonly when: FitConditions;
   /** `cannot`: a hard limit; else what to do first */ readonly then: 'cannot' | FirstAction;
   readonly source: Source;
 }
 
-const but = (...without: FamilyId[]): FamilyId[] => FAMILY_IDS.filter((id) => !without.includes(id));
-const IN_GREEN: readonly FamilyId[] = ['crystalline-admixture', 'crystalline-dry-shake'];
-const ON_HARDENED = but(...IN_GREEN);
-const OUTSIDE_ONLY: readonly FamilyId[] = ['thick-film', 'liquid-rubber', 'moisture-cure-pu', 'hot-rubber', 'elastomeric-and-wear-coat'];
-const HARD: readonly FamilyId[] = ['crystalline-slurry', 'block-wall-crystalline', 'rigid-slurry', 'lime-base-coat'];
-const WANTS_DRY: readonly FamilyId[] = [
-  'hot-rubber',
-  'elastomeric-and-wear-coat',
-  'epoxy-vapour-barrier',
-  'silicate-sealer',
-  'above-grade-elastomeric',
-];
+const onHardened = ({ placed }: Family) => placed === 'on-the-face';
+const inGreen = (family: Family) => !onHardened(family);
+const inPores = ({ worksInPores }: Family) => worksInPores;
+const onTop = (family: Family) => onHardened(family) && !inPores(family);
 const DAMP: readonly WetState[] = ['damp', ...RUNNING];
 const ON_SURFACE: readonly OldLayer[] = ['paint', 'sealer', 'curing-compound', 'glue', 'epoxy'];
 
-const row = (id: string, families: readonly FamilyId[], when: FitConditions, then: FitCriterion['then']): FitCriterion => ({
+/** A row by a trait that every family states. */
+const row = (id: string, of: FitCriterion['of'], when: FitConditions, then: FitCriterion['then']): FitCriterion => ({
   id,
-  families,
+  of,
   when,
   then,
   source: COMMON_PRACTICE,
 });
 
+/** A row for the families that name it among their limits. */
+const limit = (id: FamilyLimit, when: FitConditions, then: FitCriterion['then']): FitCriterion =>
+  row(id, ({ limits }) => limits.includes(id), when, then);
+
 /** Limits of the families themselves. Every row that applies counts. */
 export const FIT_CRITERIA: readonly FitCriterion[] = [
-  row('only-before-casting', IN_GREEN, { isCast: true }, 'cannot'),
-  row('not-cast-yet', ON_HARDENED, { isCast: false }, 'wait-days'),
-  row('shake-on-slabs', ['crystalline-dry-shake'], { kinds: ['wall', 'soffit', 'lining'] }, 'cannot'),
-  row(
-    'block-only',
-    ['block-wall-crystalline'],
-    { substrates: ['cast-concrete', 'precast', 'brick', 'rubble', 'screed', 'render'] },
-    'cannot',
-  ),
-  row('wants-cement-pores', ['crystalline-slurry'], { substrates: ['brick', 'rubble'] }, 'level-first'),
-  row('slabs-only', ['epoxy-vapour-barrier'], { kinds: ['wall', 'soffit', 'lining'] }, 'cannot'),
-  row('horizontals-only', ['hot-rubber'], { isLevel: false }, 'cannot'),
-  row('not-overhead', ['hot-rubber', 'moisture-cure-pu'], { kinds: ['soffit'] }, 'cannot'),
-  row('above-grade-only', ['above-grade-elastomeric'], { isBelowGrade: true }, 'cannot'),
-  row('old-masonry-only', ['lime-base-coat'], { substrates: ['cast-concrete', 'precast', 'screed'] }, 'blast-it'),
-  row('pressed-off', OUTSIDE_ONLY, { side: ['negative'], otherSideReachable: false }, 'cannot'),
-  row('pressed-off-here', OUTSIDE_ONLY, { side: ['negative'], otherSideReachable: true }, 'from-other-side'),
-  row('no-liquid-head', ['silicate-sealer', 'pore-sealer', 'above-grade-elastomeric'], { underWater: true }, 'cannot'),
-  row('vapour-not-water', ['epoxy-vapour-barrier'], { underWater: true }, 'lower-water'),
-  row('running-water', ON_HARDENED, { leaks: true }, 'stop-leaks'),
-  row('wants-dry', WANTS_DRY, { wet: DAMP }, 'dry-it'),
-  row('matt-damp-or-primed', ['thick-film'], { wet: DAMP }, 'prime-it'),
-  row('moves', HARD, { moving: true }, 'seal-moving'),
-  row(
-    'moves-under-film',
-    ['silicate-sealer', 'pore-sealer', 'above-grade-elastomeric', 'epoxy-vapour-barrier'],
-    { moving: true },
-    'seal-moving',
-  ),
-  row(
-    'salts-push-off',
-    ['rigid-slurry', 'flexible-cementitious', 'thick-film', 'pore-sealer', 'silicate-sealer', 'above-grade-elastomeric'],
-    { salts: ['strong'] },
-    'prime-it',
-  ),
-  row(
-    'salts-in-pores',
-    ['crystalline-slurry', 'block-wall-crystalline', 'liquid-rubber', 'moisture-cure-pu', 'elastomeric-and-wear-coat'],
-    { salts: ['strong'] },
-    'wash-salts',
-  ),
-  row('salts-want-room', ['lime-base-coat'], { salts: ['strong'] }, 'extra-coat'),
-  row('pores-closed', SOAKS_IN, { oldLayers: ON_SURFACE }, 'strip-it'),
-  row('covered-in-words', ON_HARDENED, { isCoated: true }, 'strip-it'),
-  row('bonds-to-old-coat', but(...IN_GREEN, ...SOAKS_IN), { oldLayers: ON_SURFACE }, 'strip-it'),
-  row('slab-not-measured', ['epoxy-vapour-barrier'], { finish: true, slabMeasured: false }, 'measure-slab'),
-  row('blast-always', ['epoxy-vapour-barrier'], { blastAlways: true, cspKnown: false }, 'blast-it'),
-  row('knife-first', ['epoxy-vapour-barrier'], { blastAlways: false, cspKnown: false, knifeTested: false }, 'knife-test'),
-  row('weak-skin', ['epoxy-vapour-barrier', 'silicate-sealer', 'flexible-cementitious', 'moisture-cure-pu'], { powders: true }, 'grind-it'),
+  row('only-before-casting', inGreen, { isCast: true }, 'cannot'),
+  row('not-cast-yet', onHardened, { isCast: false }, 'wait-days'),
+  limit('shake-on-slabs', { kinds: ['wall', 'soffit', 'lining'] }, 'cannot'),
+  limit('block-only', { substrates: ['cast-concrete', 'precast', 'brick', 'rubble', 'screed', 'render'] }, 'cannot'),
+  limit('wants-cement-pores', { substrates: ['brick', 'rubble'] }, 'level-first'),
+  limit('slabs-only', { kinds: ['wall', 'soffit', 'lining'] }, 'cannot'),
+  limit('horizontals-only', { isLevel: false }, 'cannot'),
+  limit('not-overhead', { kinds: ['soffit'] }, 'cannot'),
+  limit('above-grade-only', { isBelowGrade: true }, 'cannot'),
+  limit('old-masonry-only', { substrates: ['cast-concrete', 'precast', 'screed'] }, 'blast-it'),
+  limit('pressed-off', { side: ['negative'], otherSideReachable: false }, 'cannot'),
+  limit('pressed-off-here', { side: ['negative'], otherSideReachable: true }, 'from-other-side'),
+  limit('no-liquid-head', { underWater: true }, 'cannot'),
+  limit('vapour-not-water', { underWater: true }, 'lower-water'),
+  row('running-water', onHardened, { leaks: true }, 'stop-leaks'),
+  limit('wants-dry', { wet: DAMP }, 'dry-it'),
+  limit('matt-damp-or-primed', { wet: DAMP }, 'prime-it'),
+  limit('moves', { moving: true }, 'seal-moving'),
+  limit('moves-under-film', { moving: true }, 'seal-moving'),
+  limit('salts-push-off', { salts: ['strong'] }, 'prime-it'),
+  limit('salts-in-pores', { salts: ['strong'] }, 'wash-salts'),
+  limit('salts-want-room', { salts: ['strong'] }, 'extra-coat'),
+  row('pores-closed', inPores, { oldLayers: ON_SURFACE }, 'strip-it'),
+  row('covered-in-words', onHardened, { isCoated: true }, 'strip-it'),
+  row('bonds-to-old-coat', onTop, { oldLayers: ON_SURFACE }, 'strip-it'),
+  limit('slab-not-measured', { finish: true, slabMeasured: false }, 'measure-slab'),
+  limit('blast-always', { blastAlways: true, cspKnown: false }, 'blast-it'),
+  limit('knife-first', { blastAlways: false, cspKnown: false, knifeTested: false }, 'knife-test'),
+  limit('weak-skin', { powders: true }, 'grind-it'),
 ];
 
 /** What a sheet says of itself, held against what is known. */

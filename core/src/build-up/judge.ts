@@ -1,4 +1,4 @@
-import type { Product } from '../catalogue/index.js';
+import { FAMILIES, type Product } from '../catalogue/index.js';
 import type { Source } from '../fields/index.js';
 import type { FamilyId } from '../jobs/index.js';
 import { atMost } from '../quantities/index.js';
@@ -24,8 +24,8 @@ export interface Judgement {
 /** Whether a family fits a face with one product as its coat, and if not, why. */
 export function judge(family: FamilyId, product: Product, facts: FitFacts): Judgement {
   const objections: Objection[] = [];
-  for (const { id, families, when, then, source } of FIT_CRITERIA)
-    if (families.includes(family) && holds(when, facts)) objections.push({ criterionId: id, then, source });
+  for (const { id, of, when, then, source } of FIT_CRITERIA)
+    if (of(FAMILIES[family]) && holds(when, facts)) objections.push({ criterionId: id, then, source });
   for (const { id, known, limit, must, then, unit, source } of SHEET_CRITERIA) {
     const [value, allowed] = [known(facts), limit(product)];
     if (value === undefined || allowed === undefined || Number.isNaN(allowed)) continue;

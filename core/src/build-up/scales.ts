@@ -1,14 +1,11 @@
 import type { Coat } from '../catalogue/index.js';
-import type { FamilyId, Feature, WetState } from '../jobs/index.js';
+import type { Feature, WetState } from '../jobs/index.js';
 
 /** A coat is called open to vapour up to this equivalent air layer, m (DIN 4108-3, from memory). */
 export const OPEN_TO_VAPOUR_M = 0.5;
 
 /** What may go over a coat, from nothing up. */
 export const TRAFFIC_RANK: Readonly<Record<Coat['traffic'], number>> = { none: 0, foot: 1, vehicles: 2 };
-
-/** Families that work inside the pores, and so want them open. */
-export const SOAKS_IN: readonly FamilyId[] = ['crystalline-slurry', 'block-wall-crystalline', 'silicate-sealer', 'pore-sealer'];
 
 const WET_ORDER: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
 /** Water that comes by itself. */

@@ -1,5 +1,6 @@
 import type { FamilyId, ProductRef, ProductRole } from '../jobs/index.js';
 import type { Product } from './product.js';
+import { FAMILY_PRODUCTS } from './families/index.js';
 import { CEMENTITIOUS } from './shipped/cementitious.js';
 import { ELASTOMERIC } from './shipped/elastomeric.js';
 import { FILLERS } from './shipped/fillers.js';
@@ -17,6 +18,7 @@ export const SHIPPED_PRODUCTS: readonly Product[] = [
   ...SLAB_AND_SOAK,
   ...FILLERS,
   ...HELPERS,
+  ...FAMILY_PRODUCTS,
 ];
 
 /** Products to choose from, looked up by id and version. */

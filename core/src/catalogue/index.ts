@@ -1,7 +1,8 @@
 export { Catalogue, SHIPPED_CATALOGUE, SHIPPED_PRODUCTS } from './catalogue.js';
 export { checkCatalogue, checkProduct } from './check-product.js';
-export { FAMILIES } from './families.js';
-export type { Detailing, Family, LayerConditions, LayerId, LayerSpec, WaterLoad } from './families.js';
+export { FAMILIES } from './families/index.js';
+export { DRY_GOODS, LAYER_IDS, SETS_HARD } from './family.js';
+export type { Detailing, Family, FamilyLimit, LayerConditions, LayerId, LayerSpec, WaterLoad } from './family.js';
 export { pinProducts } from './pin-products.js';
 export { BINDERS, HAZARDS, MEASURES, PART_NAMES, TOOLS } from './product.js';
 export type { Binder, Coat, HazardId, Measure, Mixing, Pack, Part, PartName, Product, Tool } from './product.js';

@@ -12,6 +12,7 @@ export const FAMILY_IDS = [
   'moisture-cure-pu',
   'hot-rubber',
   'elastomeric-and-wear-coat',
+  'deck-membrane',
   'epoxy-vapour-barrier',
   'silicate-sealer',
   'pore-sealer',

@@ -128,7 +128,7 @@ function buildOn(plan: FacePlan, face: Face, buildUp: BuildUp, around: Surroundi
   for (const role of missing) plan.findings.push(issue('no-product-for-part', path, { role }));
   for (const { layer, product, coats, amount, working } of lines)
     plan.lines.push({ id: `${face.id}:${layer}`, what: layer, faceId: face.id, product, amount, coats, working });
-  if (buildUp.family === 'crystalline-admixture') {
+  if (family.placed === 'in-the-mix') {
     const dosed = doseLine(face, buildUp, products.coat, path);
     if ('code' in dosed) plan.findings.push(dosed);
     else plan.lines.push(dosed);

@@ -28,6 +28,7 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   fabric: pace(2, 'm²'),
   render: pace(16, 'm²'),
   wear: pace(10, 'm²'),
+  'epoxy-primer': pace(3, 'm²'),
   'acrylic-primer': pace(2, 'm²'),
   'levelling-compound': pace(8, 'm²'),
   board: pace(4, 'm²'),

@@ -255,6 +255,7 @@ const BY_HAND: readonly [(typeof FAMILY_IDS)[number], string, number][] = [
   ['hot-rubber', 'coat', 3.15 * 2],
   ['elastomeric-and-wear-coat', 'coat', 0.75 * 2],
   ['elastomeric-and-wear-coat', 'wear', 3],
+  ['deck-membrane', 'coat', 2],
   ['epoxy-vapour-barrier', 'coat', 0.44],
   ['silicate-sealer', 'coat', 0.128 * 2],
   ['pore-sealer', 'coat', 0.13 * 2],

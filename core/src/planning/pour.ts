@@ -1,4 +1,4 @@
-import type { Product } from '../catalogue/index.js';
+import { FAMILIES, type Product } from '../catalogue/index.js';
 import { work } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import { type BuildUp, type Face, netAreaM2 } from '../jobs/index.js';
@@ -50,7 +50,7 @@ const SHAKE_H: readonly [ShakeStep, number, number][] = [
 export function pourPlan(face: Face, buildUp: BuildUp, product: Product, temperatureC: number): PourPlan | undefined {
   const { pour } = buildUp;
   if (!pour) return undefined;
-  if (buildUp.family === 'crystalline-admixture') {
+  if (FAMILIES[buildUp.family].placed === 'in-the-mix') {
     const m3 = concreteM3(face, buildUp);
     const dosed = admixtureDose.compute({ concreteM3: m3, cementKgM3: pour.cementKgM3, dosePct: pour.dosePct });
     if (!dosed.ok) return undefined;

@@ -1,5 +1,5 @@
 import type { DetailStepKind } from '../build-up/index.js';
-import type { Detailing } from '../catalogue/index.js';
+import { SETS_HARD } from '../catalogue/index.js';
 import type { PlannedLayer } from '../materials/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
@@ -90,12 +90,12 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   const { pouredAt } = plan.buildUp?.pour ?? {};
   const zone = zoneOf(faceId);
   const make = maker(house, people);
-  if (plan.buildUp!.family === 'crystalline-admixture') {
+  if (plan.family.placed === 'in-the-mix') {
     const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
     const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose', ...notBefore(pouredAt, 0) }, { value: kg, unit: 'kg' })] : [];
     return [...dose, ...details(plan.treatments, faceId, make)];
   }
-  const isGreen = plan.buildUp!.family === 'crystalline-dry-shake';
+  const isGreen = plan.family.placed === 'on-green-concrete';
   const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
   const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
   items.push(...details(plan.treatments, faceId, make));
@@ -160,11 +160,10 @@ function layers(planned: readonly PlannedLayer[], plan: FacePlan, zone: string, 
 
 /** Joints that move are not coated over by what sets hard: the coat stops beside them, and waits for nothing there. */
 const BESIDE_HARD: ReadonlySet<WorkStep> = new Set(['seal-joint', 'sheet']);
-const SETS_HARD: ReadonlySet<Detailing> = new Set(['rigid', 'block', 'tanking', 'lime']);
 
 /** The first layer waits for all that was filled under it. */
 function setsBefore(before: readonly WorkItem[], plan: FacePlan): Wait[] {
-  const isHard = SETS_HARD.has(plan.family!.detailing);
+  const isHard = SETS_HARD.includes(plan.family!.detailing);
   return before
     .filter(({ step }) => SETS.has(step) && !(isHard && BESIDE_HARD.has(step)))
     .map(({ id, step, targetId }) => {

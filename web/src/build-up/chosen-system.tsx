@@ -1,4 +1,4 @@
-import { type Product, pinProducts } from '@caulkhorn/core/catalogue';
+import { FAMILIES, type Product, pinProducts } from '@caulkhorn/core/catalogue';
 import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
 import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
@@ -66,7 +66,7 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
         </Button>
       ) : null}
       {plan.rating ? <RatingFigures plan={plan} /> : null}
-      {buildUp.family === 'crystalline-admixture' || buildUp.family === 'crystalline-dry-shake' ? <PourForm site={site} /> : null}
+      {FAMILIES[buildUp.family].placed !== 'on-the-face' ? <PourForm site={site} /> : null}
       <Parts plan={plan} buildUp={buildUp} editable={editable} />
       <TextArea
         key={buildUp.reason}

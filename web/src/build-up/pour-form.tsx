@@ -1,3 +1,4 @@
+import { FAMILIES } from '@caulkhorn/core/catalogue';
 import { PourDto, checkShape } from '@caulkhorn/contract';
 import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
 import { type WholePour, concreteM3, pourPlan, wholePour } from '@caulkhorn/core/planning';
@@ -25,7 +26,7 @@ export function PourForm({ site }: { site: FaceSite }) {
   const { pour } = buildUp;
   const { timeZone } = model.job;
   const shown = (unit: string) => toSystem(0, unit, units).unit;
-  const isShake = buildUp.family === 'crystalline-dry-shake';
+  const isShake = FAMILIES[buildUp.family].placed === 'on-green-concrete';
   const start = {
     name: pour?.name ?? '',
     concreteM3: fieldText(pour?.concreteM3, 'm³', units),

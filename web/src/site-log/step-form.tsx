@@ -1,4 +1,5 @@
 import { FinishBodyDto, StartBodyDto, checkShape } from '@caulkhorn/contract';
+import { DRY_GOODS, LAYER_IDS } from '@caulkhorn/core/catalogue';
 import { type WorkItem, materialFor } from '@caulkhorn/core/planning';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { type EntryBody, type LogEntry, type WorkDone, checkEntry } from '@caulkhorn/core/site-log';
@@ -36,17 +37,7 @@ interface StepFormProps {
 }
 
 /** Laid over the whole face like a coat: they want the air and a batch as well. */
-const LAYERS: ReadonlySet<WorkItem['step']> = new Set([
-  'thinned',
-  'scratch',
-  'levelling',
-  'render',
-  'wear',
-  'levelling-compound',
-  'silicate-primer',
-  'bitumen-primer',
-  'acrylic-primer',
-]);
+const LAYERS: ReadonlySet<WorkItem['step']> = new Set(LAYER_IDS.flatMap((id) => (id === 'coat' || DRY_GOODS.includes(id) ? [] : [id])));
 
 /** Start or finish of a piece of work. A coat also wants its air, its batch, and when its first and last square metre were laid. */
 export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps) {

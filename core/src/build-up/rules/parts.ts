@@ -1,5 +1,5 @@
 import type { DetailRule, DetailStep, SlotSize } from '../detail-rule.js';
-import type { Detailing } from '../../catalogue/index.js';
+import { type Detailing, SETS_HARD } from '../../catalogue/index.js';
 import { COMMON_PRACTICE } from '../../fields/index.js';
 import type { ProductRole } from '../../jobs/index.js';
 
@@ -16,8 +16,6 @@ export const RAKED_LEAK: SlotSize = { ...RAKED_JOINT, plugFraction: 0.5, extendM
 export const CAULK_SLOT: SlotSize = { widthMm: 10, depthMm: 15, profile: 'u', plugFraction: 0, extendMm: 0 };
 
 export const ALL: readonly Detailing[] = ['rigid', 'block', 'tanking', 'membrane', 'hot', 'slab', 'soak', 'lime', 'paint'];
-/** Brittle when set: nothing of theirs may lie across what moves. */
-const HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
 export const CRYSTALLINE: readonly Detailing[] = ['rigid', 'block'];
 
 /** A crystalline mortar goes onto its own slurry; a repair mortar is gauged to bond by itself. */
@@ -65,7 +63,7 @@ export function row(
 /** What moves, whatever it is called: nothing hard lies across it, and every system bridges it in its own way. */
 export function moves(id: string, of: DetailRule['of'], when: DetailRule['when']): DetailRule[] {
   return [
-    row(id, of, HARD, when, 'moves-hard', MOVING_JOINT),
+    row(id, of, SETS_HARD, when, 'moves-hard', MOVING_JOINT),
     row(`${id}-membrane`, of, ['membrane'], when, 'moves-membrane', [
       { do: 'seal-joint', depthMm: 12 },
       { do: 'stripe', eachSideMm: 75, coats: 1 },

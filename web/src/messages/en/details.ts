@@ -153,6 +153,7 @@ export const DETAILS = {
   'step.fabric': 'fabric',
   'step.render': 'polymer render',
   'step.wear': 'wear coat',
+  'step.epoxy-primer': 'epoxy primer',
   'step.acrylic-primer': 'acrylic primer',
   'step.levelling-compound': 'levelling compound',
   'step.board': 'protection board',

@@ -1,0 +1,19 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { COAT } from './layers.js';
+
+export const aboveGradeElastomeric: Family = {
+  id: 'above-grade-elastomeric',
+  detailing: 'paint',
+  layers: [
+    { id: 'acrylic-primer', role: 'acrylic-primer', counts: false },
+    { ...COAT, crosswise: false },
+  ],
+  schools: [],
+  wantsWet: false,
+  placed: 'on-the-face',
+  worksInPores: false,
+  limits: ['above-grade-only', 'no-liquid-head', 'wants-dry', 'moves-under-film', 'salts-push-off'],
+  spoiltBy: { 'paint-on-sealer': ['sealer'] },
+  source: COMMON_PRACTICE,
+};

@@ -1,0 +1,18 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { COAT } from './layers.js';
+
+export const blockWallCrystalline: Family = {
+  id: 'block-wall-crystalline',
+  detailing: 'block',
+  layers: [
+    { ...COAT, coats: 1, kgPerM2: 1 },
+    { id: 'render', role: 'polymer-render', after: { minH: 12, maxH: 24 }, counts: true },
+  ],
+  schools: ['crack-width', 'wetting'],
+  wantsWet: true,
+  placed: 'on-the-face',
+  worksInPores: true,
+  limits: ['block-only', 'moves', 'salts-in-pores'],
+  source: COMMON_PRACTICE,
+};

@@ -1,0 +1,15 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { COAT, LEVELLED } from './layers.js';
+
+export const flexibleCementitious: Family = {
+  id: 'flexible-cementitious',
+  detailing: 'membrane',
+  layers: [LEVELLED, COAT],
+  schools: ['wetting', 'flexible-curing'],
+  wantsWet: true,
+  placed: 'on-the-face',
+  worksInPores: false,
+  limits: ['salts-push-off', 'weak-skin'],
+  source: COMMON_PRACTICE,
+};

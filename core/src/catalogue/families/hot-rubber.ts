@@ -1,0 +1,21 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { COAT } from './layers.js';
+
+export const hotRubber: Family = {
+  id: 'hot-rubber',
+  detailing: 'hot',
+  layers: [
+    { id: 'bitumen-primer', role: 'bitumen-primer', counts: false },
+    { ...COAT, part: 'first' },
+    { id: 'fabric', role: 'fabric', embedded: true, lapPct: 8, counts: false },
+    { ...COAT, part: 'rest', crosswise: false },
+    { id: 'board', role: 'protection-board', lapPct: 3, counts: false },
+  ],
+  schools: [],
+  wantsWet: false,
+  placed: 'on-the-face',
+  worksInPores: false,
+  limits: ['horizontals-only', 'not-overhead', 'pressed-off', 'pressed-off-here', 'wants-dry'],
+  source: COMMON_PRACTICE,
+};

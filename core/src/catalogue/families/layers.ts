@@ -1,0 +1,19 @@
+import type { LayerSpec } from '../family.js';
+
+/** Layers that several families have. */
+export const MESHED = { role: 'mesh', embedded: true, lapPct: 12, counts: false } as const;
+export const PRIMED_MINERAL: LayerSpec = {
+  id: 'silicate-primer',
+  role: 'silicate-primer',
+  when: [{ salts: ['strong'] }, { school: ['silicate-primer', 'A'] }, { substrates: ['brick', 'rubble'] }],
+  counts: false,
+};
+/** Levels what is rough, and parts the coat from a render that would repel it. */
+export const LEVELLED: LayerSpec = {
+  id: 'levelling',
+  role: 'levelling-render',
+  when: [{ roughnessOver: 1.3 }, { lastOld: ['waterproofed-render'] }],
+  counts: false,
+};
+export const BOARD: LayerSpec = { id: 'board', role: 'protection-board', when: [{ buried: true }], lapPct: 3, counts: false };
+export const COAT: LayerSpec = { id: 'coat', role: 'coat', crosswise: true, counts: true };

@@ -1,0 +1,19 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { COAT, MESHED } from './layers.js';
+
+export const limeBaseCoat: Family = {
+  id: 'lime-base-coat',
+  detailing: 'lime',
+  layers: [
+    { ...COAT, crosswise: false },
+    { ...MESHED, id: 'mesh' },
+  ],
+  schools: ['old-masonry', 'rising-injection'],
+  wantsWet: true,
+  placed: 'on-the-face',
+  worksInPores: false,
+  limits: ['old-masonry-only', 'moves', 'salts-want-room'],
+  spoiltBy: { 'lime-over-closed': ['cement-slurry', 'sealer', 'epoxy', 'bitumen', 'paint'] },
+  source: COMMON_PRACTICE,
+};

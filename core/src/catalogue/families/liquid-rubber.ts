@@ -1,0 +1,15 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { BOARD, COAT } from './layers.js';
+
+export const liquidRubber: Family = {
+  id: 'liquid-rubber',
+  detailing: 'membrane',
+  layers: [COAT, BOARD],
+  schools: [],
+  wantsWet: false,
+  placed: 'on-the-face',
+  worksInPores: false,
+  limits: ['pressed-off', 'pressed-off-here', 'salts-in-pores'],
+  source: COMMON_PRACTICE,
+};

@@ -1,0 +1,15 @@
+import { COMMON_PRACTICE } from '../../fields/index.js';
+import type { Family } from '../family.js';
+import { BOARD, COAT } from './layers.js';
+
+export const moistureCurePu: Family = {
+  id: 'moisture-cure-pu',
+  detailing: 'membrane',
+  layers: [COAT, BOARD],
+  schools: [],
+  wantsWet: false,
+  placed: 'on-the-face',
+  worksInPores: false,
+  limits: ['not-overhead', 'pressed-off', 'pressed-off-here', 'salts-in-pores', 'weak-skin'],
+  source: COMMON_PRACTICE,
+};

@@ -1,0 +1,102 @@
+import type { Source } from '../fields/index.js';
+import type { FaceKind, FamilyId, OldLayer, ProductRole, School, SchoolQuestion, Substrate } from '../jobs/index.js';
+
+/** How details are made with a family; the detail rules go by it. */
+export type Detailing = 'rigid' | 'block' | 'tanking' | 'membrane' | 'hot' | 'slab' | 'soak' | 'lime' | 'paint';
+
+/** Details that are brittle when set: nothing of theirs may lie across what moves. */
+export const SETS_HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
+
+/** Where the family's own material goes: onto what has hardened, into the concrete before it is cast, or onto it while it is green. */
+export type Placed = 'on-the-face' | 'in-the-mix' | 'on-green-concrete';
+
+/** Limits that some families have and others have not; the rows stand with the criteria of fitting. */
+export type FamilyLimit =
+  | 'shake-on-slabs'
+  | 'block-only'
+  | 'wants-cement-pores'
+  | 'slabs-only'
+  | 'horizontals-only'
+  | 'not-overhead'
+  | 'above-grade-only'
+  | 'old-masonry-only'
+  | 'pressed-off'
+  | 'pressed-off-here'
+  | 'no-liquid-head'
+  | 'vapour-not-water'
+  | 'wants-dry'
+  | 'matt-damp-or-primed'
+  | 'moves'
+  | 'moves-under-film'
+  | 'salts-push-off'
+  | 'salts-in-pores'
+  | 'salts-want-room'
+  | 'slab-not-measured'
+  | 'blast-always'
+  | 'knife-first'
+  | 'weak-skin';
+
+export const LAYER_IDS = [
+  'silicate-primer',
+  'bitumen-primer',
+  'thinned',
+  'levelling',
+  'scratch',
+  'coat',
+  'mesh',
+  'fabric',
+  'render',
+  'wear',
+  'epoxy-primer',
+  'acrylic-primer',
+  'levelling-compound',
+  'board',
+  'drainage',
+] as const;
+export type LayerId = (typeof LAYER_IDS)[number];
+
+/** Goods by the roll or the board: they want no air of their own, and no batch. */
+export const DRY_GOODS: readonly LayerId[] = ['mesh', 'fabric', 'board', 'drainage'];
+
+/** What the water does to a face, for films whose thickness goes by it. */
+export type WaterLoad = 'aboveGround' | 'damp' | 'standing' | 'pressing';
+
+export interface LayerConditions {
+  readonly substrates?: readonly Substrate[];
+  readonly salts?: readonly string[];
+  readonly roughnessOver?: number;
+  readonly kinds?: readonly FaceKind[];
+  /** ground, not room or tank, on the coated side */ readonly buried?: boolean;
+  readonly finish?: boolean;
+  /** outermost of what lies on it already */ readonly lastOld?: readonly OldLayer[];
+  readonly school?: readonly [SchoolQuestion, School];
+}
+
+export interface LayerSpec {
+  readonly id: LayerId;
+  readonly role: ProductRole;
+  /** any of these; always, when not given */ readonly when?: readonly LayerConditions[];
+  /** instead of the product's own */ readonly coats?: number;
+  readonly kgPerM2?: number;
+  /** of a family's coats that something lies between */ readonly part?: 'first' | 'rest';
+  /** h after the layer before, at the product's reference temperature, instead of that layer's own recoat window */
+  readonly after?: { readonly minH: number; readonly maxH: number | null };
+  readonly crosswise?: boolean;
+  /** laid into the coat before it: no work of its own */ readonly embedded?: boolean;
+  /** of goods by area, for what overlaps, % */ readonly lapPct?: number;
+  /** a levelling layer is never part of the thickness */ readonly counts: boolean;
+}
+
+export interface Family {
+  readonly id: FamilyId;
+  readonly detailing: Detailing;
+  readonly layers: readonly LayerSpec[];
+  /** questions on which its users disagree */ readonly schools: readonly SchoolQuestion[];
+  /** wetted to saturated surface-dry before the first coat */ readonly wantsWet: boolean;
+  readonly placed: Placed;
+  /** works inside the pores, and so wants them open */ readonly worksInPores: boolean;
+  readonly limits: readonly FamilyLimit[];
+  /** old layers that others of its kind must not lie on, and it may */ readonly bondsTo?: readonly OldLayer[];
+  /** old layers that spoil it, by the trap that they spring */ readonly spoiltBy?: Readonly<Record<string, readonly OldLayer[]>>;
+  readonly source: Source;
+}
