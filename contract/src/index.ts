@@ -33,7 +33,6 @@ export {
   SUBSTRATES,
   SpaceDto,
   TRAFFICS,
-  WET_STATES,
   WaterBodyDto,
   WaterLevelDto,
 } from './items.js';

@@ -22,6 +22,7 @@ import {
   type Sign,
   type Substrate,
   type TypedQuantities,
+  WET_STATES,
   type WetState,
 } from '@caulkhorn/core/jobs';
 import { IsBoolean } from 'class-validator';
@@ -73,7 +74,6 @@ export const SIGNS: readonly Sign[] = [
 ];
 export const SALTS: readonly NonNullable<Face['salts']>[] = ['none', 'slight', 'strong'];
 export const REACHES: readonly NonNullable<Face['reach']>[] = ['near', 'far', 'both'];
-export const WET_STATES: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
 export const LEVEL_KINDS: readonly LevelKind[] = ['dip', 'logger', 'tide', 'seasonal-high', 'flood', 'drawn-down', 'full'];
 export const PIPE_KINDS = ['rigid', 'flexible', 'corrugated'] as const;
 export const MOVEMENTS = ['static', 'moving'] as const;

@@ -1,8 +1,7 @@
 import type { Detailing } from '../catalogue/index.js';
-import type { Face, Feature, FeatureKind, Junction, JunctionKind, School } from '../jobs/index.js';
+import { type Face, type Feature, type FeatureKind, type Junction, type JunctionKind, type School, leaks, moves } from '../jobs/index.js';
 import type { DetailRule, RuleConditions } from './detail-rule.js';
 import { DETAIL_RULES } from './detail-rules.js';
-import { leaks } from './leaks.js';
 import { ROUT_OVER_MM } from './schools.js';
 
 /** Rows by what they are for and how it is detailed: there are hundreds, and a job asks thousands of times. */
@@ -21,7 +20,7 @@ export function ruleForFeature(
   crackSchool: School,
 ): DetailRule {
   return firstThatApplies(feature.kind, detailing, {
-    moving: feature.movement === 'moving',
+    moving: moves(feature),
     leaks: leaks(feature),
     overThreshold: (feature.widthMm ?? 0) > ROUT_OVER_MM[crackSchool],
     widthMm: feature.widthMm,

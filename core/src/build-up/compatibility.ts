@@ -1,7 +1,7 @@
 import { type Binder, type Coat, FAMILIES } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { FamilyId, OldLayer, Substrate, WetState } from '../jobs/index.js';
-import { OPEN_TO_VAPOUR_M, RUNNING, TRAFFIC_RANK } from './scales.js';
+import { type FamilyId, type OldLayer, type Substrate, type WetState, runs } from '../jobs/index.js';
+import { OPEN_TO_VAPOUR_M, TRAFFIC_RANK } from './scales.js';
 
 /** A build-up as it would lie on its face, with what lies there already. */
 export interface Stack {
@@ -53,7 +53,7 @@ export const TRAPS: readonly Trap[] = [
   trap('render-on-green-slurry', (s) =>
     s.layers.some(({ layer, afterMinH }) => layer === 'render' && afterMinH !== undefined && afterMinH < HARD_AFTER_H),
   ),
-  trap('epoxy-on-free-water', (s) => s.layers.some(({ binder }) => binder === 'epoxy') && (s.ponds || RUNNING.includes(s.wet))),
+  trap('epoxy-on-free-water', (s) => s.layers.some(({ binder }) => binder === 'epoxy') && (s.ponds || runs({ wetState: s.wet }))),
   spoils('paint-on-sealer'),
   trap(
     'traffic-on-coat',

@@ -1,8 +1,8 @@
 import type { Family, FamilyLimit, Product } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { FaceKind, OldLayer, Substrate, WetState } from '../jobs/index.js';
+import { type FaceKind, type OldLayer, type Substrate, WET_STATES, type WetState } from '../jobs/index.js';
 import type { FitFacts } from './fit-facts.js';
-import { OPEN_TO_VAPOUR_M, RUNNING, TRAFFIC_RANK } from './scales.js';
+import { OPEN_TO_VAPOUR_M, TRAFFIC_RANK } from './scales.js';
 
 /** What to do first, so that a system fits. */
 export type FirstAction =
@@ -63,7 +63,7 @@ const onHardened = ({ placed }: Family) => placed === 'on-the-face';
 const inGreen = (family: Family) => !onHardened(family);
 const inPores = ({ worksInPores }: Family) => worksInPores;
 const onTop = (family: Family) => onHardened(family) && !inPores(family);
-const DAMP: readonly WetState[] = ['damp', ...RUNNING];
+const DAMP: readonly WetState[] = WET_STATES.filter((state) => state !== 'dry');
 const ON_SURFACE: readonly OldLayer[] = ['paint', 'sealer', 'curing-compound', 'glue', 'epoxy'];
 
 /** A row by a trait that every family states. */

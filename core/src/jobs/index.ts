@@ -74,5 +74,6 @@ export { READING_SPECS } from './reading-kinds.js';
 export type { ReadingSpec } from './reading-kinds.js';
 export { findJunctions } from './junctions.js';
 export { facesInWalk } from './walk.js';
+export { WET_STATES, leaks, moves, runs, wettest } from './wetness.js';
 export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';
 export type { PlacedShape, TapedWall } from './rooms.js';

@@ -94,10 +94,21 @@ test.each<[string, DetailStep[], Partial<DetailGeometry>, [string, number][]]>([
   ],
   ['skim of 2 mm', [{ do: 'skim', role: 'repair-mortar', filmMm: 2 }], { areaM2: 0.5 }, [['repair-mortar', 2.1]]],
   [
-    'a hairline swallows at least half a mm through the wall, and as much again runs on',
+    'a hairline measured at 0.2 mm is 0.2 mm through the wall, and as much again runs on',
     [{ do: 'inject', spacingMm: 300 }],
     { widthMm: 0.2 },
-    [['injection-grout', 2.4]],
+    [['injection-grout', 0.96]],
+  ],
+  ['one that nobody measured is taken at 0.5 mm', [{ do: 'inject', spacingMm: 300 }], {}, [['injection-grout', 2.4]]],
+  ['through a wall of 3 m, all of it', [{ do: 'inject', spacingMm: 300 }], { wallThicknessMm: 3000 }, [['injection-grout', 24]]],
+  [
+    'a gap of 4 mm is filled as one of 4 mm',
+    [{ do: 'seal-joint', depthMm: 10 }],
+    { widthMm: 4 },
+    [
+      ['backer-rod', 4.2],
+      ['sealant', 0.336],
+    ],
   ],
   ['primer 50 mm on each side', [{ do: 'prime', role: 'silicate-primer', eachSideMm: 50 }], {}, [['silicate-primer', 0.42]]],
   [

@@ -37,7 +37,16 @@ export interface DetailTakeOff {
 }
 
 /** What no one measured; common practice, no source. */
-const ASSUMED = { gapMm: 10, movementMm: 5, looseDepthMm: 50, pourDepthMm: 25, holeDepthMm: 50, holeMm: 10, crackMm: 0.5 } as const;
+export const ASSUMED = {
+  gapMm: 10,
+  movementMm: 5,
+  looseDepthMm: 50,
+  pourDepthMm: 25,
+  pouredGapMm: 3,
+  holeDepthMm: 50,
+  holeMm: 10,
+  crackMm: 0.5,
+} as const;
 /** Ragged corners swallow more mortar than their geometry: 2.5 kg/m against 1.44 for a 40 mm triangle at 1.8 kg/L; common practice. */
 export const FILLET_PRACTICE_FACTOR = 1.75;
 /** Grout runs on into what branches off; common practice. */
@@ -126,7 +135,7 @@ class Taker {
   }
 
   private get gapMm(): number {
-    return Math.max(this.on.widthMm ?? 0, ASSUMED.gapMm);
+    return this.on.widthMm ?? ASSUMED.gapMm;
   }
 
   private get diameterMm(): number {
@@ -208,8 +217,8 @@ class Taker {
   }
 
   private inject(lengthM: number, wallThicknessMm: number): void {
-    const widthMm = Math.max(this.on.widthMm ?? 0, ASSUMED.crackMm);
-    if (lengthM > 0) this.volume('inject', 'injection-grout', this.slotWorking(widthMm, Math.min(wallThicknessMm, 2000)), GROUT_FACTOR);
+    const widthMm = this.on.widthMm ?? ASSUMED.crackMm;
+    if (lengthM > 0) this.volume('inject', 'injection-grout', this.slotWorking(widthMm, wallThicknessMm), GROUT_FACTOR);
   }
 
   private fillet({ role, legMm, shape }: Extract<DetailStep, { do: 'fillet' }>): void {
@@ -265,7 +274,7 @@ class Taker {
       ['sand', resinShare * sandToResin],
     ] as const)
       if (areaM2 > 0) this.layer('pour-flush', role, areaM2, deepMm * share);
-      else if (lengthM > 0) this.volume('pour-flush', role, this.slotWorking(Math.max(this.on.widthMm ?? 0, 3), deepMm), share);
+      else if (lengthM > 0) this.volume('pour-flush', role, this.slotWorking(this.on.widthMm ?? ASSUMED.pouredGapMm, deepMm), share);
   }
 
   /** m² of coat on a pipe and on the face round it. */

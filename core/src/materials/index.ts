@@ -1,7 +1,7 @@
 export { admixtureDose } from './admixture-dose.js';
 export { batchPlan } from './batch-plan.js';
 export type { BatchPlan } from './batch-plan.js';
-export { detailTakeOff, kgPerLitre } from './detail-take-off.js';
+export { ASSUMED, detailTakeOff, kgPerLitre } from './detail-take-off.js';
 export type { DetailGeometry, DetailLine } from './detail-take-off.js';
 export { fillet } from './fillet.js';
 export { film } from './film.js';

@@ -8,7 +8,7 @@ const MAX_LAYER_MM = 60;
 const fields = {
   lengthM: number('m', { min: 0, max: 100_000 }),
   widthMm: number('mm', { above: 0, max: 1000 }),
-  depthMm: number('mm', { above: 0, max: 2000 }),
+  depthMm: number('mm', { above: 0, max: 10_000 }),
   profile: choice(['u', 'dovetail', 'cone']),
   backWidthMm: optional(number('mm', { above: 0, max: 2000 })),
   plugFraction: withDefault(number('', { min: 0, max: 1 }), 0.5),

@@ -1,5 +1,5 @@
-import { type FitFacts, leaks, wettest } from '../build-up/index.js';
-import { type Face, type Feature, type JobModel, type Reading, isLevelFace } from '../jobs/index.js';
+import type { FitFacts } from '../build-up/index.js';
+import { type Face, type Feature, type JobModel, type Reading, isLevelFace, leaks, wettest } from '../jobs/index.js';
 import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 import { DAY_MS } from '../quantities/index.js';
@@ -29,8 +29,8 @@ export function faceFacts(
     isBelowGrade: sides.some(({ kind }) => kind === 'ground' || kind === 'tank'),
     otherSideReachable: face.reach === 'far' || face.reach === 'both',
     wet: wettest(features),
-    leaks: features.filter((feature) => leaks(feature) && feature.wetState !== 'dry').length,
-    moving: features.filter(({ movement }) => movement === 'moving').length + plan.treatments.filter(({ of }) => of === 'movement').length,
+    leaks: features.filter(leaks).length,
+    moving: plan.treatments.filter(({ moves }) => moves).length,
     salts: face.salts ?? 'none',
     oldLayers: face.oldLayers ?? [],
     isCoated: (face.coatings ?? '').trim() !== '',

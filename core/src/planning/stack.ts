@@ -1,5 +1,5 @@
-import { type Stack, type Trap, trapsIn, wettest } from '../build-up/index.js';
-import type { Face, Feature, JobModel } from '../jobs/index.js';
+import { type Stack, type Trap, trapsIn } from '../build-up/index.js';
+import { type Face, type Feature, type JobModel, wettest } from '../jobs/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 import { bridgesHard } from './treatment.js';
 
@@ -24,10 +24,7 @@ export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[]
         traffic: product.coat?.traffic,
         afterMinH: after?.minH,
       })),
-    bridgesMoving: plan.treatments.some(
-      ({ rule, of, targetId }) =>
-        bridgesHard(rule) && (of === 'movement' || features.some(({ id, movement }) => id === targetId && movement === 'moving')),
-    ),
+    bridgesMoving: plan.treatments.some(({ rule, moves }) => moves && bridgesHard(rule)),
     footLeft: plan.treatments.some(({ of, rule }) => of === 'wall-floor' && rule.id === 'leave'),
   };
   return trapsIn(stack);

@@ -10,6 +10,7 @@ import {
   type ProductRole,
   type School,
   type TreatmentOverride,
+  moves,
   outlineAreaM2,
   pathLengthM,
 } from '../jobs/index.js';
@@ -20,6 +21,7 @@ export interface Treatment {
   /** a feature or a junction, by id */ targetId: string;
   of: DetailRule['of'];
   /** of a junction: the two that meet */ faceIds?: Junction['faceIds'];
+  /** what it is made on opens and closes */ moves: boolean;
   rule: DetailRule;
   /** when somebody decided otherwise: what the table says, and why it is not followed */ instead?: { rule: DetailRule; reason: string };
   geometry: DetailGeometry;
@@ -41,22 +43,31 @@ export interface Detailer {
 export function treatFeature(feature: Feature, detailer: Detailer): Treatment {
   const { face, detailing, crackSchool } = detailer;
   const usual = ruleForFeature(feature, face, detailing, crackSchool);
-  return treat(feature.id, usual, geometryOf(feature, usual, face), detailer, `features.${feature.id}`, feature.movement === 'moving');
+  return treat(
+    { targetId: feature.id, usual, geometry: geometryOf(feature, usual, face), path: `features.${feature.id}`, moves: moves(feature) },
+    detailer,
+  );
 }
 
 export function treatJunction(junction: Junction, detailer: Detailer): Treatment {
   const usual = ruleForJunction(junction, detailer.detailing);
   const geometry: DetailGeometry = { lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm };
-  const treatment = treat(junction.id, usual, geometry, detailer, `faces.${detailer.face.id}`, junction.kind === 'movement');
+  const target = { targetId: junction.id, usual, geometry, path: `faces.${detailer.face.id}`, moves: junction.kind === 'movement' };
+  const treatment = treat(target, detailer);
   return { ...treatment, faceIds: junction.faceIds };
 }
 
-function treat(targetId: string, usual: DetailRule, geometry: DetailGeometry, detailer: Detailer, path: string, moves: boolean): Treatment {
+interface Target extends Pick<Treatment, 'targetId' | 'geometry' | 'moves'> {
+  /** what the table says of it */ usual: DetailRule;
+  path: string;
+}
+
+function treat({ targetId, usual, geometry, path, moves }: Target, detailer: Detailer): Treatment {
   const findings: Issue[] = [];
   const override = detailer.overrides.find((each) => each.targetId === targetId);
-  const rule = override ? overriding(override, usual, moves, findings, path) : usual;
+  const rule = override ? overriding(override, { usual, moves, path }, findings) : usual;
   if (rule.verdict === 'refuse') findings.push(issue(`refused-${rule.id}`, path));
-  const treatment: Treatment = { targetId, of: usual.of, rule, geometry, lines: [], findings };
+  const treatment: Treatment = { targetId, of: usual.of, moves, rule, geometry, lines: [], findings };
   if (override && rule !== usual) treatment.instead = { rule: usual, reason: override.reason };
   const productFor = detailer.productFor ?? (() => undefined);
   const taken = detailTakeOff(rule.steps, geometry, productFor, `targets.${targetId}`);
@@ -70,7 +81,11 @@ function treat(targetId: string, usual: DetailRule, geometry: DetailGeometry, de
 /** Left alone on purpose. */
 const leave = (usual: DetailRule): DetailRule => ({ ...usual, id: 'leave', verdict: 'coat-over', steps: [], why: 'left' });
 
-function overriding({ ruleId }: TreatmentOverride, usual: DetailRule, moves: boolean, findings: Issue[], path: string): DetailRule {
+function overriding(
+  { ruleId }: TreatmentOverride,
+  { usual, moves, path }: Pick<Target, 'usual' | 'moves' | 'path'>,
+  findings: Issue[],
+): DetailRule {
   if (ruleId === 'leave') return leave(usual);
   const rule = findRule(ruleId);
   if (!rule || rule.of !== usual.of) {

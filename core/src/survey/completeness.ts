@@ -8,6 +8,7 @@ import {
   facesInWalk,
   groupBy,
   isLevelFace,
+  runs,
 } from '../jobs/index.js';
 import { testsWanted } from './slab-moisture.js';
 import { DAY_MS } from '../quantities/index.js';
@@ -17,7 +18,8 @@ const READING_GOOD_DAYS = 60;
 const AGES: ReadonlySet<ReadingKind> = new Set(['in-slab-rh', 'vapour-emission', 'surface-ph', 'moisture-meter']);
 /** Clear distance that a detail round a pipe needs, common practice. */
 const PIPES_APART_MM = 50;
-const MUST_BE_CAUGHT: ReadonlySet<Feature['wetState']> = new Set(['dripping', 'running', 'gushing']);
+/** What only weeps fills no bucket. */
+const isCaught = (feature: Pick<Feature, 'wetState'>): boolean => runs(feature) && feature.wetState !== 'weeping';
 
 /** What has not been looked at or measured yet, in the order in which one walks past it. Paths name the thing: `faces.ID`, `features.ID`, `readings.ID`. */
 export function surveyGaps(model: Pick<JobModel, 'spaces' | 'faces' | 'features' | 'readings' | 'waterBodies'>, now: string): Issue[] {
@@ -46,7 +48,7 @@ function featureGaps({ id, kind, widthMm, wetState, flow }: Feature): Issue[] {
   const path = `features.${id}`;
   return [
     ...(kind === 'crack' && widthMm === undefined ? [issue('crack-without-width', path)] : []),
-    ...(MUST_BE_CAUGHT.has(wetState) && flow === undefined ? [issue('leak-without-flow', path)] : []),
+    ...(isCaught({ wetState }) && flow === undefined ? [issue('leak-without-flow', path)] : []),
   ];
 }
 

@@ -8,6 +8,7 @@ import {
   type Sign,
   distanceToSegment,
   isLevelFace,
+  leaks,
   levelAt,
 } from '../jobs/index.js';
 import { dewPointOf } from '../physics/index.js';
@@ -21,7 +22,6 @@ const AIR_RECENT_H = 24;
 const REACH_M = 1;
 const STRONG_SALTS_PCT = 0.5;
 const SLIGHT_SALTS_PCT = 0.1;
-const RUNS: ReadonlySet<Feature['wetState']> = new Set(['weeping', 'dripping', 'running', 'gushing']);
 const LEAKING_KINDS: ReadonlySet<Feature['kind']> = new Set(['crack', 'leak', 'joint', 'mortar-joint', 'honeycomb', 'tie-hole']);
 
 /** What a diagnosis stands on besides the job itself. */
@@ -50,7 +50,7 @@ export function dampFacts(
     salts: salts ?? (near.some(({ kind }) => kind === 'salt-bloom') ? 'slight' : undefined),
     surfaceOverDewK: surfaceOverDew(own, context.now),
     belowWater: context.waterLevelM === undefined ? undefined : here.some((point) => levelAt(face, point) < context.waterLevelM!),
-    nearLeak: near.some((other) => LEAKING_KINDS.has(other.kind) && (RUNS.has(other.wetState) || other.pastLeakage === true)),
+    nearLeak: near.some((other) => LEAKING_KINDS.has(other.kind) && leaks(other)),
     nearPipe: near.some(({ kind }) => kind === 'penetration'),
     coated: context.coated,
     inSlabRhPct: latest('in-slab-rh'),

@@ -1,5 +1,4 @@
-import { leaks } from '@caulkhorn/core/build-up';
-import { FEATURE_SPECS, type Feature, type FacePoint, type JobModel } from '@caulkhorn/core/jobs';
+import { FEATURE_SPECS, type Feature, type FacePoint, type JobModel, leaks } from '@caulkhorn/core/jobs';
 import { type PlacedFace, layOut, toSheet } from '../sheet/layout';
 import { readingText } from '../words/reading-text';
 import { t } from '../messages/t';

@@ -16,13 +16,12 @@ import {
   SIDE_KINDS,
   SUBSTRATES,
   TRAFFICS,
-  WET_STATES,
 } from '@caulkhorn/contract';
 import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
 import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
 import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
 import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
-import { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES } from '@caulkhorn/core/jobs';
+import { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, WET_STATES } from '@caulkhorn/core/jobs';
 import { PACES, WORK_STEPS } from '@caulkhorn/core/planning';
 import { EN } from './en';
 import { LATER } from './en/later';

@@ -1,4 +1,4 @@
-import { type Face, type Feature, facesInWalk, groupBy } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, facesInWalk, groupBy, moves, runs } from '@caulkhorn/core/jobs';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Camera, Search } from 'lucide-react';
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
@@ -147,13 +147,13 @@ function FaceRow({ face, count }: { face: Face; count: number }) {
 }
 
 function FeatureRow({ feature }: { feature: Feature }) {
-  const runs = feature.wetState !== 'dry' && feature.wetState !== 'damp';
+  const isRunning = runs(feature);
   return (
     <>
-      <b className={`w-8 shrink-0 ${runs ? 'text-iron' : ''}`}>{feature.mark}</b>
+      <b className={`w-8 shrink-0 ${isRunning ? 'text-iron' : ''}`}>{feature.mark}</b>
       <span className="min-w-0 flex-1 truncate text-[13px]">
         {t(`feature.${feature.kind}`)}, {t(`wet.${feature.wetState}`)}
-        {feature.movement === 'moving' ? `, ${t('movement.moving')}` : ''}
+        {moves(feature) ? `, ${t('movement.moving')}` : ''}
       </span>
     </>
   );

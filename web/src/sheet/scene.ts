@@ -1,5 +1,13 @@
-import { leaks } from '@caulkhorn/core/build-up';
-import { FEATURE_SPECS, type Feature, type FeatureKind, type JobModel, type Junction, type Reading } from '@caulkhorn/core/jobs';
+import {
+  FEATURE_SPECS,
+  type Feature,
+  type FeatureKind,
+  type JobModel,
+  type Junction,
+  type Reading,
+  leaks,
+  moves,
+} from '@caulkhorn/core/jobs';
 import { waterOn } from '@caulkhorn/core/water';
 import { type PlacedFace, type SheetLayout, toSheet } from './layout';
 
@@ -122,7 +130,7 @@ function batchFor(batches: Map<string, Stroke>, feature: Feature): Stroke {
   const colour = leaks(feature) ? 'iron' : 'ink';
   const isArea = FEATURE_SPECS[feature.kind].shape === 'area';
   const widthPx = feature.kind === 'crack' ? widthOnSheet(feature.widthMm ?? 0) : isArea ? 1.1 : 2.2;
-  const dashPx = feature.kind === 'crack' && feature.movement === 'moving' ? [7, 3] : (DASHES[feature.kind] ?? []);
+  const dashPx = feature.kind === 'crack' && moves(feature) ? [7, 3] : (DASHES[feature.kind] ?? []);
   const key = `${colour} ${widthPx} ${dashPx.join()}`;
   let batch = batches.get(key);
   if (!batch) batches.set(key, (batch = { path: new Path2D(), colour, widthPx, dashPx }));

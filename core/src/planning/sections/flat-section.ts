@@ -1,4 +1,5 @@
 import type { DetailStep, SlotSize } from '../../build-up/index.js';
+import { ASSUMED } from '../../materials/index.js';
 import { LEAST_SHOWN_MM, SHOWN_DEPTH_MM, type SectionMaterial, type SectionPoint, Sketch, box } from './sketch.js';
 
 /** A detail in an even face: slots, joints, holes, pipes, and what lies over them. */
@@ -25,8 +26,8 @@ export class FlatSection extends Sketch {
     const x = of === 'penetration' ? radius + (open?.slot.widthMm ?? 0) / 2 : 0;
     if (open) this.slot(open.slot, x);
     if (patch) this.patch(patch, Math.max(geometry.depthMm ?? 0, patch.leastDepthMm));
-    if (joint) this.joint(joint.depthMm, Math.max(geometry.widthMm ?? 0, 10), x);
-    if (pour) this.poured(Math.max(geometry.widthMm ?? 0, 3), geometry.depthMm ?? 25);
+    if (joint) this.joint(joint.depthMm, geometry.widthMm ?? ASSUMED.gapMm, x);
+    if (pour) this.poured(geometry.widthMm ?? ASSUMED.pouredGapMm, geometry.depthMm ?? ASSUMED.pourDepthMm);
     if (this.step('inject')) this.injected(geometry.wallThicknessMm);
     const isLine = of === 'crack' || of === 'joint' || of === 'construction' || of === 'in-line';
     if (isLine && !open && !joint && !pour && !this.step('inject')) this.crack(0, 0);
@@ -224,7 +225,7 @@ export class FlatSection extends Sketch {
   }
 
   private sheet({ lapMm, barSpacingMm }: Extract<DetailStep, { do: 'sheet' }>, level: number): number {
-    const gap = Math.max(this.treatment.geometry.widthMm ?? 0, 10) / 2;
+    const gap = (this.treatment.geometry.widthMm ?? ASSUMED.gapMm) / 2;
     const slack = this.treatment.geometry.movementMm ?? 5;
     const edge = gap + lapMm;
     this.add(

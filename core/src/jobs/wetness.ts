@@ -1,0 +1,24 @@
+import type { Feature, WetState } from './job.js';
+
+/** From dry to wettest. */
+export const WET_STATES: readonly WetState[] = ['dry', 'damp', 'weeping', 'dripping', 'running', 'gushing'];
+
+/** Water comes out of it by itself now. Damp alone is none of it. */
+export function runs({ wetState }: Pick<Feature, 'wetState'>): boolean {
+  return WET_STATES.indexOf(wetState) >= WET_STATES.indexOf('weeping');
+}
+
+/** Water comes out of it now, or is known to have come: either way it is treated as a leak. */
+export function leaks(feature: Pick<Feature, 'wetState' | 'pastLeakage'>): boolean {
+  return runs(feature) || feature.pastLeakage === true;
+}
+
+/** The wettest state among these; dry where nothing is. */
+export function wettest(features: readonly Pick<Feature, 'wetState'>[]): WetState {
+  return WET_STATES[Math.max(0, ...features.map(({ wetState }) => WET_STATES.indexOf(wetState)))]!;
+}
+
+/** It opens and closes: nothing hard may lie across it. */
+export function moves({ movement }: Pick<Feature, 'movement'>): boolean {
+  return movement === 'moving';
+}
