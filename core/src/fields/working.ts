@@ -7,6 +7,7 @@ export interface Working<O extends object = object> {
   calculatorId: string;
   input: Readonly<Record<string, unknown>>;
   output: O;
+  /** its kilograms stand for this unit: a plan of packs counts metres and pieces just as well */ kgStandsFor?: string;
 }
 
 /** Runs a calculator on figures that are already checked; a refusal comes back with the planning path. */

@@ -39,7 +39,7 @@ export function planDeliveries(
     .sort(([a], [b]) => (a === '' ? 1 : b === '' ? -1 : a < b ? -1 : 1))
     .map(([week, sums]) => {
       const supply = planSupply(sums, conditions);
-      const costMinor = supply.orders.reduce((sum, { packs }) => sum + packs.output.cost, 0);
+      const costMinor = supply.orders.reduce((sum, { purchase }) => sum + purchase.costMinor, 0);
       return { ...(week === '' ? {} : { weekOf: week }), supply, costMinor };
     });
 }

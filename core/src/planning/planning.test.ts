@@ -52,7 +52,7 @@ describe('a plan', () => {
   });
 
   test('buys at least what is needed and mixes by the working life', () => {
-    for (const { required, packs } of plan.supply.orders) expect(packs.output.totalKg).toBeGreaterThanOrEqual(required);
+    for (const { required, purchase } of plan.supply.orders) expect(purchase.total).toBeGreaterThanOrEqual(required);
     const slurry = plan.supply.cards.find((card) => card.product.role === 'coat')!;
     expect(slurry.batch.output.minutesPerBatch).toBeLessThanOrEqual(25);
     expect(slurry.parts.map(({ name }) => name)).toEqual(['powder', 'water']);
@@ -219,7 +219,7 @@ describe.each(FAMILY_IDS)('%s', (family) => {
   });
 
   test('buys whole packs of everything, and puts nothing hard across the joint that moves', () => {
-    for (const { required, packs } of plan.supply.orders) expect(packs.output.totalKg).toBeGreaterThanOrEqual(required - 1e-6);
+    for (const { required, purchase } of plan.supply.orders) expect(purchase.total).toBeGreaterThanOrEqual(required - 1e-6);
     const joint = face.treatments.find(({ targetId }) => targetId === 'j1')!;
     expect(joint.lines.map(({ role }) => role)).not.toContain('mortar');
     expect(joint.lines.map(({ role }) => role)).not.toContain('repair-mortar');
@@ -278,11 +278,11 @@ test('the admixture by hand', () => {
 // Tarnwick Pack: 25 kg at 74.50 and 76.20, 8 kg at 31.50 and 28.90; whoever sells a size cheaper sells it
 test('packs are bought across suppliers', () => {
   const { orders } = planJob(wetRoom(), CREW).supply;
-  const { required, packs } = orders.find(({ product }) => product.id === 'tarnwick-pack')!;
+  const { required, purchase } = orders.find(({ product }) => product.id === 'tarnwick-pack')!;
   const cheapest = Math.min(
     ...Array.from({ length: 20 }, (_, small) => small * 2890 + Math.max(0, Math.ceil((required - small * 8) / 25)) * 7450),
   );
-  expect(packs.output.cost).toBe(cheapest);
+  expect(purchase.costMinor).toBe(cheapest);
 });
 
 test('week by week nothing is lost, and each week holds whole packs of its own', () => {
@@ -302,7 +302,7 @@ test('week by week nothing is lost, and each week holds whole packs of its own',
     expect(split.reduce((sum, order) => sum + order.required, 0)).toBeCloseTo(required, 9);
   }
   expect(deliveries.reduce((sum, { costMinor }) => sum + costMinor, 0)).toBeGreaterThanOrEqual(
-    plan.supply.orders.reduce((sum, { packs }) => sum + packs.output.cost, 0),
+    plan.supply.orders.reduce((sum, { purchase }) => sum + purchase.costMinor, 0),
   );
 });
 

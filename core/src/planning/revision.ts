@@ -43,12 +43,12 @@ export function revisionContent(model: JobModel, plan: JobPlan, conditions: Plan
   const content = {
     decided: decidedIn(model, plan, conditions, house),
     workItems: plan.workItems,
-    quantities: plan.supply.orders.map(({ product, required, packs }) => ({
+    quantities: plan.supply.orders.map(({ product, required, purchase }) => ({
       productId: product.id,
       required,
       measure: product.measure,
-      packs: packs.output.packs.map(({ sizeKg, count }) => ({ size: sizeKg, count })),
-      costMinor: packs.output.cost,
+      packs: purchase.packs,
+      costMinor: purchase.costMinor,
       currency: product.currency,
     })),
   };

@@ -10,7 +10,16 @@ import type { WorkItem } from './work-items.js';
 export interface OrderLine {
   product: Product;
   /** in the product's measure, as the packs */ required: number;
-  packs: Working<PackPlan>;
+  purchase: Purchase;
+}
+
+/** Packs, and all amounts in the product's measure; the price in minor units. */
+export interface Purchase {
+  packs: { size: number; count: number }[];
+  total: number;
+  surplus: number;
+  costMinor: number;
+  working: Working<PackPlan>;
 }
 
 /** One thing that goes into the pail. */
@@ -47,9 +56,9 @@ export function sumByProduct(lines: readonly TakeOffLine[], sparePct: number): M
 export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanConditions, kept?: SupplyMemory): Supply {
   const supply: Supply = { orders: [], cards: [], findings: [] };
   for (const [product, required] of sums) {
-    const { packs, card } = kept?.of(product, required, conditions) ?? supplyOf(product, required, conditions);
-    if (Array.isArray(packs)) supply.findings.push(...packs);
-    else supply.orders.push({ product, required, packs });
+    const { purchase, card } = kept?.of(product, required, conditions) ?? supplyOf(product, required, conditions);
+    if (Array.isArray(purchase)) supply.findings.push(...purchase);
+    else supply.orders.push({ product, required, purchase });
     if (Array.isArray(card)) supply.findings.push(...card);
     else if (card) supply.cards.push(card);
   }
@@ -59,14 +68,25 @@ export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanC
 }
 
 interface Supplied {
-  packs: Working<PackPlan> | Issue[];
+  purchase: Purchase | Issue[];
   card?: MixingCard | Issue[];
 }
 
 function supplyOf(product: Product, required: number, conditions: PlanConditions): Supplied {
   const path = `products.${product.id}`;
   const sizes = bestOffers(product.packs).map(({ size, priceMinor }) => ({ sizeKg: size, price: priceMinor, maxPacks: undefined }));
-  return { packs: work(packPlan, { requiredKg: required, packs: sizes }, path), card: mixingCard(product, required, conditions) };
+  const working = work(packPlan, { requiredKg: required, packs: sizes }, path);
+  const purchase = Array.isArray(working) ? working : purchaseOf(working, product);
+  return { purchase, card: mixingCard(product, required, conditions) };
+}
+
+/** The calculator speaks of kilograms; what is bought by the metre or the piece says so. */
+function purchaseOf(working: Working<PackPlan>, { measure }: Product): Purchase {
+  const { packs, totalKg: total, surplusKg: surplus, cost: costMinor } = working.output;
+  return {
+    ...{ total, surplus, costMinor, packs: packs.map(({ sizeKg: size, count }) => ({ size, count })) },
+    working: measure === 'kg' ? working : { ...working, kgStandsFor: measure },
+  };
 }
 
 /** Remembers packs and cards of products whose need has not changed. */
@@ -83,10 +103,10 @@ export class SupplyMemory {
 }
 
 /** What one piece of work takes of its main product, from the take-off; undefined where it takes none. */
-export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { product: Product; kg: number } | undefined {
+export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { product: Product; amount: number } | undefined {
   const what = item.step.startsWith('coat-') ? 'coat' : item.step;
   const line = lines.find((each) => each.what === what && each.faceId === item.faceId && each.targetId === item.targetId);
-  return line && { product: line.product, kg: line.amount / line.coats };
+  return line && { product: line.product, amount: line.amount / line.coats };
 }
 
 /** A card for so much of a product; none for what is not mixed. Refuses where the working life at this temperature leaves no time to place it. */

@@ -43,18 +43,18 @@ describe('workings of a window', () => {
 describe('what one piece of work takes', () => {
   test('a coat takes its share of the coats', () => {
     const all = lines.find((line) => line.what === 'coat')!.amount;
-    expect(materialFor(item('coat-1'), lines)!.kg).toBeCloseTo(all / 2, 9);
+    expect(materialFor(item('coat-1'), lines)!.amount).toBeCloseTo(all / 2, 9);
   });
 
   test('plug, mortar and fillet take what their line says; preparing takes nothing', () => {
     expect(materialFor(item('plug'), lines)!.product.role).toBe('plug');
-    expect(materialFor(item('fill'), lines)!.kg).toBeCloseTo(lines.find((line) => line.what === 'fill')!.amount, 9);
+    expect(materialFor(item('fill'), lines)!.amount).toBeCloseTo(lines.find((line) => line.what === 'fill')!.amount, 9);
     expect(materialFor(item('fillet'), lines)!.product.role).toBe('mortar');
     expect(materialFor(item('prepare'), lines)).toBeUndefined();
   });
 
   test('its card fits the working life at the wall’s temperature', () => {
-    const { product, kg } = materialFor(item('coat-1'), lines)!;
+    const { product, amount: kg } = materialFor(item('coat-1'), lines)!;
     const [cold, warm] = [10, 25].map((temperatureC) => mixingCard(product, kg * 20, { people: 2, temperatureC }));
     if (Array.isArray(cold) || Array.isArray(warm) || !cold || !warm) throw new Error('refused');
     expect(cold.batch.output.lifeMin).toBeCloseTo(50, 6);

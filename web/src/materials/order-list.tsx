@@ -63,7 +63,7 @@ export function Orders({ plan }: { plan: JobPlan }) {
 /** Whole packs at least cost, what is left over and what that is worth. Sums stand by currency: they are never mixed. */
 function OrderList({ orders }: { orders: readonly OrderLine[] }) {
   const sums = new Map<string, number>();
-  for (const { product, packs } of orders) sums.set(product.currency, (sums.get(product.currency) ?? 0) + packs.output.cost);
+  for (const { product, purchase } of orders) sums.set(product.currency, (sums.get(product.currency) ?? 0) + purchase.costMinor);
   return (
     <>
       {orders.map((order) => (
@@ -83,23 +83,23 @@ const from = (supplier: string | undefined): string => (supplier ? ` ${t('order.
 
 function PackFigures({ order }: { order: OrderLine }) {
   const units = useUnits();
-  const { product, required, packs: working } = order;
-  const { packs, surplusKg, cost } = working.output;
+  const { product, required, purchase } = order;
+  const { packs, surplus, costMinor, working } = purchase;
   const amount = (value: number) => formatQuantity(value, product.measure, units);
   const offers = new Map(bestOffers(product.packs).map((offer) => [offer.size, offer]));
-  const list = packs.map(({ count, sizeKg }) => `${count} × ${amount(sizeKg)}${from(offers.get(sizeKg)?.supplier)}`).join(' + ');
+  const list = packs.map(({ count, size }) => `${count} × ${amount(size)}${from(offers.get(size)?.supplier)}`).join(' + ');
   return (
     <div className="mb-2">
       <p className="font-medium">
         {product.name} <span className="text-[13px] text-soft">{t('product.version', { n: product.version })}</span>
       </p>
       <Figure
-        label={`${t('materials.needed', { kg: amount(required) })} → ${list}`}
-        value={formatMoney(cost, product.currency)}
+        label={`${t('materials.needed', { amount: amount(required) })} → ${list}`}
+        value={formatMoney(costMinor, product.currency)}
         working={working}
       />
       <p className="text-[13px] text-soft">
-        {t('materials.surplus', { kg: amount(surplusKg), worth: formatMoney(surplusKg * unitPrice(product.packs), product.currency) })}
+        {t('materials.surplus', { amount: amount(surplus), worth: formatMoney(surplus * unitPrice(product.packs), product.currency) })}
       </p>
     </div>
   );

@@ -39,19 +39,19 @@ export function orderTable({ supply }: JobPlan): OutTable {
   return {
     name: t('materials.packs'),
     fields: ['product', 'maker', 'version', 'needed', 'measure', 'pack_size', 'packs', 'supplier', 'surplus', 'cost', 'currency'],
-    rows: supply.orders.flatMap(({ product, required, packs }) =>
-      packs.output.packs.map(({ sizeKg, count }, i) => {
-        const offer = bestOffers(product.packs).find(({ size }) => size === sizeKg)!;
+    rows: supply.orders.flatMap(({ product, required, purchase }) =>
+      purchase.packs.map(({ size, count }, i) => {
+        const offer = bestOffers(product.packs).find((each) => each.size === size)!;
         return [
           product.name,
           product.maker,
           product.version,
           i === 0 ? round(required) : '',
           product.measure,
-          sizeKg,
+          size,
           count,
           offer.supplier ?? product.maker,
-          i === 0 ? round(packs.output.surplusKg) : '',
+          i === 0 ? round(purchase.surplus) : '',
           (count * offer.priceMinor) / 100,
           product.currency,
         ];

@@ -41,7 +41,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
-      {material ? <MixNow product={material.product} kg={material.kg} /> : null}
+      {material ? <MixNow product={material.product} kg={material.amount} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {material?.product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>

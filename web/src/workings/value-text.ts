@@ -5,6 +5,7 @@ import { fullTime } from '../shared/times';
 
 export interface ValueReader {
   units: 'metric' | 'us';
+  /** see `Working` */ kgStandsFor?: string;
   timeZone: string;
   /** money comes in hundredths (jobs) or as it was typed (bench) */ moneyIn: 'minor' | 'plain';
 }
@@ -48,7 +49,8 @@ export function scalarText(value: unknown, unit: string, reader: ValueReader): s
   return t(`value.${text}`) === `value.${text}` ? text : t(`value.${text}`);
 }
 
-function numberText(value: number, unit: string, { units, moneyIn }: ValueReader): string {
+function numberText(value: number, ofField: string, { units, moneyIn, kgStandsFor }: ValueReader): string {
+  const unit = ofField === 'kg' ? (kgStandsFor ?? ofField) : ofField;
   if (unit === 'money') return formatNumber(moneyIn === 'minor' ? value / 100 : value, 2);
   if (unit === 'min' && Math.abs(value) >= 180) return hoursAndMinutes(value);
   if (unit === 'day' || unit === 'month') return `${formatNumber(value, 1, 0)} ${t(`unit.${unit}`)}`;

@@ -14,7 +14,7 @@ export default function WorkingDialog({ timeZone }: { timeZone: string }) {
   const units = useUnits();
   const calculator = working && CALCULATORS.get(working.calculatorId);
   if (!working || !calculator) return null;
-  const reader: ValueReader = { units, timeZone, moneyIn: 'minor' };
+  const reader: ValueReader = { units, timeZone, moneyIn: 'minor', kgStandsFor: working.kgStandsFor };
   const inputs = Object.entries(working.input).filter(([, value]) => value !== undefined);
   return (
     <Dialog open onOpenChange={() => show(null)} title={title || t(`calculator.${calculator.id}`)} wide>

@@ -47,6 +47,9 @@ describe('values in words', () => {
     [61, 'money', '61.00'],
   ])('%p %s is %p', (value, unit, text) => expect(scalarText(value, unit, reader)).toBe(text));
 
+  test('what is bought by the metre is shown in metres, though the plan of packs speaks of kilograms', () =>
+    expect(scalarText(12.5, 'kg', { ...reader, kgStandsFor: 'm' })).toBe('12.50\u202fm'));
+
   test.each([
     ['startMin', 'min'],
     ['massKg', 'kg'],
