@@ -16,6 +16,7 @@ export default defineConfig(
       ],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
+      'max-params': ['error', 4],
       'max-lines': ['error', { max: 350, skipBlankLines: true, skipComments: true }],
     },
   },
@@ -25,6 +26,7 @@ export default defineConfig(
     rules: { '@typescript-eslint/consistent-type-imports': 'off' },
   },
   { files: ['web/**'], extends: [hooks.configs.flat.recommended], rules: { 'react-hooks/incompatible-library': 'off' } },
+  { files: ['**/*.test.ts', 'server/src/demo/**', 'e2e/**'], rules: { 'max-params': 'off' } },
   { files: ['tools/**', '**/main.ts', '*.cjs', '*.mjs'], rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' } },
   {
     // the core has no clock and no chance: time, ids and randomness come in as arguments

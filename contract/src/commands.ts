@@ -1,22 +1,36 @@
 import { TOOLS, type Tool } from '@caulkhorn/core/catalogue';
-import { ITEM_KINDS, type ItemKind } from '@caulkhorn/core/jobs';
-import type { Receipt } from '@caulkhorn/core/site-log';
+import type { Result } from '@caulkhorn/core/issues';
+import { ITEM_KINDS, type ItemKind, type ItemOf, type JobHead, type WaterLevel, type Reading } from '@caulkhorn/core/jobs';
+import type { LogEntry, Receipt } from '@caulkhorn/core/site-log';
+import { checkShape } from './check-shape.js';
 import { AnyRecord, Id, NestedList, OneOf, Optional, Quantity, Time, Whole } from './constraints.js';
 import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PhotoDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
 
-export type CommandKind =
-  'job.put' | `${ItemKind}.put` | `${ItemKind}.remove` | 'water-levels.add' | 'readings.add' | 'log.append' | 'plan.release';
+/** What each kind of command carries. */
+export type Payloads = {
+  'job.put': JobHead;
+  'water-levels.add': { levels: WaterLevel[] };
+  'readings.add': { readings: Reading[] };
+  'log.append': LogEntry;
+  'plan.release': { revisionId: string; people: number; temperatureC: number; tool?: Tool };
+} & { [K in ItemKind as `${K}.put`]: ItemOf<K> } & { [K in ItemKind as `${K}.remove`]: { id: string } };
 
-export const COMMAND_KINDS: readonly CommandKind[] = [
-  'job.put',
-  ...ITEM_KINDS.flatMap((kind) => [`${kind}.put` as const, `${kind}.remove` as const]),
-  'water-levels.add',
-  'readings.add',
-  'log.append',
-  'plan.release',
-];
+export type CommandKind = keyof Payloads;
+
+/** A small change to a job, made on a device and applied there at once: its kind says what it carries. Harmless when sent twice. */
+export type Command<K extends CommandKind = CommandKind> = {
+  [Kind in K]: {
+    id: string;
+    deviceId: string;
+    jobId: string;
+    kind: Kind;
+    /** version of the thing that the change was made on; 0 for a new one */ baseVersion: number;
+    payload: Payloads[Kind];
+    occurredAt: string;
+  };
+}[K];
 
 /** The thing to take off the job; it stays as a tombstone, so that undo can bring it back. */
 export class RemovePayloadDto {
@@ -31,18 +45,6 @@ export class ReleasePayloadDto {
   @Optional() @OneOf(TOOLS) tool?: Tool;
 }
 
-/** A small change to a job, made on a device and applied there at once. Harmless when sent twice. */
-export class CommandDto {
-  @Id() id!: string;
-  @Id() deviceId!: string;
-  @Id() jobId!: string;
-  @OneOf(COMMAND_KINDS) kind!: CommandKind;
-  /** version of the thing that the change was made on; 0 for a new one */
-  @Whole(0, 1_000_000_000) baseVersion!: number;
-  @AnyRecord() payload!: object;
-  @Time() occurredAt!: string;
-}
-
 /** A whole CSV of levels in one go: all of them, or none. */
 export class AddLevelsPayloadDto {
   @NestedList(() => WaterLevelDto, 5000, 1) levels!: WaterLevelDto[];
@@ -50,6 +52,11 @@ export class AddLevelsPayloadDto {
 
 export class AddReadingsPayloadDto {
   @NestedList(() => ReadingDto, 5000, 1) readings!: ReadingDto[];
+}
+
+interface Rule {
+  /** what the payload must satisfy */ payload: new () => object;
+  permission: Permission;
 }
 
 const ITEM_DTO = {
@@ -63,20 +70,56 @@ const ITEM_DTO = {
   photo: PhotoDto,
 } as const satisfies Record<ItemKind, new () => object>;
 
-/** The class that a command's payload must satisfy. */
-export function payloadClass(kind: CommandKind): new () => object {
-  if (kind === 'job.put') return JobHeadDto;
-  if (kind === 'log.append') return LogEntryDto;
-  if (kind === 'plan.release') return ReleasePayloadDto;
-  if (kind === 'water-levels.add') return AddLevelsPayloadDto;
-  if (kind === 'readings.add') return AddReadingsPayloadDto;
-  const [item, verb] = kind.split('.') as [ItemKind, 'put' | 'remove'];
-  return verb === 'put' ? ITEM_DTO[item] : RemovePayloadDto;
+const itemRule = (kind: ItemKind, payload: new () => object): Rule => ({ payload, permission: kind === 'build-up' ? 'plan' : 'survey' });
+
+const RULES = {
+  'job.put': { payload: JobHeadDto, permission: 'plan' },
+  'water-levels.add': { payload: AddLevelsPayloadDto, permission: 'survey' },
+  'readings.add': { payload: AddReadingsPayloadDto, permission: 'survey' },
+  'log.append': { payload: LogEntryDto, permission: 'log' },
+  'plan.release': { payload: ReleasePayloadDto, permission: 'plan' },
+  ...Object.fromEntries(
+    ITEM_KINDS.flatMap((kind) => [
+      [`${kind}.put`, itemRule(kind, ITEM_DTO[kind])],
+      [`${kind}.remove`, itemRule(kind, RemovePayloadDto)],
+    ]),
+  ),
+} as Readonly<Record<CommandKind, Rule>>;
+
+export const COMMAND_KINDS = Object.keys(RULES) as readonly CommandKind[];
+
+/** A command as it comes in, before anyone knows whether its payload is what its kind asks for. */
+export class CommandDto {
+  @Id() id!: string;
+  @Id() deviceId!: string;
+  @Id() jobId!: string;
+  @OneOf(COMMAND_KINDS) kind!: CommandKind;
+  @Whole(0, 1_000_000_000) baseVersion!: number;
+  @AnyRecord() payload!: object;
+  @Time() occurredAt!: string;
 }
 
-export function permissionFor(kind: CommandKind): Permission {
-  if (kind === 'log.append') return 'log';
-  return kind === 'plan.release' || kind === 'job.put' || kind.startsWith('build-up') ? 'plan' : 'survey';
+/** The class that a command's payload must satisfy. */
+export const payloadClass = (kind: CommandKind): new () => object => RULES[kind].payload;
+
+export const permissionFor = (kind: CommandKind): Permission => RULES[kind].permission;
+
+/** Checks what a command carries against its kind. */
+export function readCommand(given: CommandDto): Result<Command> {
+  const payload = checkShape(payloadClass(given.kind), given.payload, 'payload');
+  return payload.ok ? { ok: true, value: { ...given, payload: payload.value } as Command } : payload;
+}
+
+/** What a command says, without who sends it and when. */
+export type Saying = { [K in CommandKind]: { kind: K; payload: Payloads[K] } }[CommandKind];
+
+/** What a command does to one item; null for those about something else. */
+export type ItemChange = { [K in ItemKind]: { itemKind: K; put: ItemOf<K> } }[ItemKind] | { itemKind: ItemKind; remove: string };
+
+export function itemChangeOf(command: Saying): ItemChange | null {
+  const [itemKind, verb] = command.kind.split('.') as [ItemKind, string];
+  if (!ITEM_KINDS.includes(itemKind)) return null;
+  return (verb === 'put' ? { itemKind, put: command.payload } : { itemKind, remove: (command.payload as { id: string }).id }) as ItemChange;
 }
 
 /** What the server answers to an accepted command. */

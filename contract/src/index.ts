@@ -6,10 +6,12 @@ export {
   CommandDto,
   ReleasePayloadDto,
   RemovePayloadDto,
+  itemChangeOf,
   payloadClass,
   permissionFor,
+  readCommand,
 } from './commands.js';
-export type { CommandKind, CommandOutcome } from './commands.js';
+export type { Command, CommandKind, CommandOutcome, ItemChange, Payloads, Saying } from './commands.js';
 export {
   BuildUpDto,
   FACE_KINDS,

@@ -30,6 +30,7 @@ import { GateDatabase } from './platform/gate-database.js';
 import { HealthController } from './platform/health.controller.js';
 import { StoresController } from './stores/stores.controller.js';
 import { StoresService } from './stores/stores.service.js';
+import { RecordsDatabase } from './records/records.js';
 import { ServerKeys } from './records/server-keys.js';
 import { DevicesController } from './site-log/devices.controller.js';
 import { AppendService } from './site-log/append.service.js';
@@ -79,6 +80,7 @@ export class AppModule {
         AccountService,
         CalculatorPool,
         PeopleService,
+        RecordsDatabase,
         HouseService,
         StoresService,
         JobsService,

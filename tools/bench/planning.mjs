@@ -77,7 +77,14 @@ export function benchPlanning() {
   const plans = new Map(plan.faces.map((face) => [face.faceId, face]));
   const featuresOf = groupBy(model.features, ({ faceId }) => faceId);
   const factsOf = (/** @type {import('@caulkhorn/core/jobs').Face} */ face) =>
-    faceFacts(face, /** @type {any} */ (plans.get(face.id)), featuresOf.get(face.id) ?? [], [], model, today);
+    faceFacts({
+      face,
+      plan: /** @type {any} */ (plans.get(face.id)),
+      features: featuresOf.get(face.id) ?? [],
+      readings: [],
+      job: model.job,
+      today,
+    });
   const judged = typical(() => model.faces.map((face) => judgeFace(factsOf(face), USUAL_HOUSE)));
   told(`choose: every family judged on ${FACES} faces`, judged, 300, `${(judged / copy).toFixed(1)} × copying the job`);
   const face = /** @type {any} */ (model.faces[7]);

@@ -125,6 +125,7 @@ export interface SheetCriterion {
 
 const SHEET: Source = { kind: 'practice', title: 'the product’s sheet' };
 
+/** A row of the table below, in the order of its columns. */
 const sheet = (
   id: string,
   known: SheetCriterion['known'],
@@ -132,6 +133,7 @@ const sheet = (
   limit: SheetCriterion['limit'],
   then: SheetCriterion['then'],
   unit?: string,
+  // eslint-disable-next-line max-params
 ): SheetCriterion => ({ id, known, limit, must, then, unit, source: SHEET });
 
 export const SHEET_CRITERIA: readonly SheetCriterion[] = [

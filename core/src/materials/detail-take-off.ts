@@ -71,24 +71,28 @@ export function detailTakeOff(
   path: string,
 ): DetailTakeOff {
   const out: DetailTakeOff = { lines: [], missing: [], issues: [] };
-  const taker = new Taker(steps, geometry, productFor, path, out);
+  const taker = new Taker({ steps, on: geometry, productFor, path }, out);
   for (const step of steps) taker.take(step);
   return out;
+}
+
+interface Detail {
+  steps: readonly DetailStep[];
+  on: DetailGeometry;
+  productFor: (role: ProductRole) => Product | undefined;
+  path: string;
 }
 
 class Taker {
   private slot?: { size: SlotSize; fill: Working<SlotFill> };
 
   constructor(
-    private readonly steps: readonly DetailStep[],
-    private readonly on: DetailGeometry,
-    private readonly productFor: (role: ProductRole) => Product | undefined,
-    private readonly path: string,
+    private readonly detail: Detail,
     private readonly out: DetailTakeOff,
   ) {}
 
   take(step: DetailStep): void {
-    const { lengthM, areaM2, wallThicknessMm } = this.on;
+    const { lengthM, areaM2, wallThicknessMm } = this.detail.on;
     switch (step.do) {
       case 'open':
         return this.cut(step.slot);
@@ -135,25 +139,25 @@ class Taker {
   }
 
   private get gapMm(): number {
-    return this.on.widthMm ?? ASSUMED.gapMm;
+    return this.detail.on.widthMm ?? ASSUMED.gapMm;
   }
 
   private get diameterMm(): number {
-    return this.on.diameterMm ?? 0;
+    return this.detail.on.diameterMm ?? 0;
   }
 
   private product(role: ProductRole): Product | undefined {
-    const product = this.productFor(role);
+    const product = this.detail.productFor(role);
     if (!product && !this.out.missing.includes(role)) this.out.missing.push(role);
     return product;
   }
 
-  private add(step: DetailStepKind, role: ProductRole, product: Product, amount: number, working?: Working): void {
-    if (amount > 0) this.out.lines.push({ step, role, product, amount, working });
+  private add(line: DetailLine): void {
+    if (line.amount > 0) this.out.lines.push(line);
   }
 
   private cut(size: SlotSize): void {
-    const fill = work(slotFill, { lengthM: this.on.lengthM, ...size, backWidthMm: size.backWidthMm }, this.path);
+    const fill = work(slotFill, { lengthM: this.detail.on.lengthM, ...size, backWidthMm: size.backWidthMm }, this.detail.path);
     if (Array.isArray(fill)) return void this.out.issues.push(...fill);
     this.slot = { size, fill };
     this.out.slot = fill;
@@ -162,25 +166,25 @@ class Taker {
   private fromSlot(step: DetailStepKind, role: ProductRole, litres: (fill: SlotFill) => number): void {
     if (!this.slot) return;
     const product = this.product(role);
-    if (product) this.add(step, role, product, litres(this.slot.fill.output) * kgPerLitre(product), this.slot.fill);
+    if (product) this.add({ step, role, product, amount: litres(this.slot.fill.output) * kgPerLitre(product), working: this.slot.fill });
   }
 
   private find<K extends DetailStepKind>(kind: K): Extract<DetailStep, { do: K }> | undefined {
-    return this.steps.find((step): step is Extract<DetailStep, { do: K }> => step.do === kind);
+    return this.detail.steps.find((step): step is Extract<DetailStep, { do: K }> => step.do === kind);
   }
 
   private cavityMm({ leastDepthMm }: Extract<DetailStep, { do: 'patch' }>): number {
-    return Math.max(this.on.depthMm ?? 0, leastDepthMm);
+    return Math.max(this.detail.on.depthMm ?? 0, leastDepthMm);
   }
 
   private plugCavity(): void {
     const patch = this.find('patch');
-    if (patch) this.layer('plug', 'plug', this.on.areaM2, this.cavityMm(patch) * (patch.plugFraction ?? 0));
+    if (patch) this.layer('plug', 'plug', this.detail.on.areaM2, this.cavityMm(patch) * (patch.plugFraction ?? 0));
   }
 
   /** m² that a bond coat covers; the sides of a shallow cavity are left out. */
   private bondM2(): number {
-    const { lengthM, areaM2, depthMm } = this.on;
+    const { lengthM, areaM2, depthMm } = this.detail.on;
     if (this.slot) return (this.slot.fill.output.cutLengthM * bareMm(this.slot.size)) / 1000;
     if (this.find('patch')) return areaM2;
     const leg = this.find('fillet')?.legMm;
@@ -191,13 +195,13 @@ class Taker {
 
   /** A volume as if it were a slot with upright sides. */
   private slotWorking(widthMm: number, depthMm: number): Working<SlotFill> {
-    const { lengthM } = this.on;
+    const { lengthM } = this.detail.on;
     return workSurely(slotFill, { lengthM, widthMm, depthMm, profile: 'u', backWidthMm: undefined, plugFraction: 0, extendMm: 0 });
   }
 
   private volume(step: DetailStepKind, role: ProductRole, working: Working<SlotFill>, factor: number): void {
     const product = this.product(role);
-    if (product) this.add(step, role, product, working.output.volumeL * factor * kgPerLitre(product), working);
+    if (product) this.add({ step, role, product, amount: working.output.volumeL * factor * kgPerLitre(product), working });
   }
 
   /** So many mm of a material over an area. */
@@ -205,7 +209,7 @@ class Taker {
     const product = this.product(role);
     if (!product || areaM2 <= 0) return;
     const working = overArea(areaM2, mm * kgPerLitre(product), 1);
-    this.add(step, role, product, working.output.orderKg, working);
+    this.add({ step, role, product, amount: working.output.orderKg, working });
   }
 
   /** A coat at its own rate over an area; all its coats, when no number is given. */
@@ -213,24 +217,24 @@ class Taker {
     const product = this.product(role);
     if (!product?.coat || areaM2 <= 0 || coats === 0) return;
     const working = overArea(areaM2, product.coat.kgPerM2PerCoat, coats ?? product.coat.coats);
-    this.add(step, role, product, working.output.orderKg, working);
+    this.add({ step, role, product, amount: working.output.orderKg, working });
   }
 
   private inject(lengthM: number, wallThicknessMm: number): void {
-    const widthMm = this.on.widthMm ?? ASSUMED.crackMm;
+    const widthMm = this.detail.on.widthMm ?? ASSUMED.crackMm;
     if (lengthM > 0) this.volume('inject', 'injection-grout', this.slotWorking(widthMm, wallThicknessMm), GROUT_FACTOR);
   }
 
   private fillet({ role, legMm, shape }: Extract<DetailStep, { do: 'fillet' }>): void {
     const product = this.product(role);
-    if (!product || this.on.lengthM <= 0) return;
+    if (!product || this.detail.on.lengthM <= 0) return;
     const practiceFactor = role === 'sealant' ? 1 : FILLET_PRACTICE_FACTOR;
-    const working = workSurely(fillet, { legMm, lengthM: this.on.lengthM, shape, densityKgL: kgPerLitre(product), practiceFactor });
-    this.add('fillet', role, product, working.output.kg, working);
+    const working = workSurely(fillet, { legMm, lengthM: this.detail.on.lengthM, shape, densityKgL: kgPerLitre(product), practiceFactor });
+    this.add({ step: 'fillet', role, product, amount: working.output.kg, working });
   }
 
   private stripe({ eachSideMm, coats, mesh, fabric }: Extract<DetailStep, { do: 'stripe' }>): void {
-    const strip = workSurely(stripeCoat, { lengthM: this.on.lengthM, widthEachSideMm: eachSideMm, filmMm: 1, densityKgL: 1 });
+    const strip = workSurely(stripeCoat, { lengthM: this.detail.on.lengthM, widthEachSideMm: eachSideMm, filmMm: 1, densityKgL: 1 });
     const { areaM2 } = strip.output;
     this.coated('stripe', 'coat', areaM2, coats);
     if (mesh) this.byArea('stripe', 'mesh', areaM2, strip);
@@ -239,20 +243,20 @@ class Taker {
 
   private byArea(step: DetailStepKind, role: ProductRole, areaM2: number, working?: Working): void {
     const product = this.product(role);
-    if (product) this.add(step, role, product, areaM2 * STRIP_LAP, working);
+    if (product) this.add({ step, role, product, amount: areaM2 * STRIP_LAP, working });
   }
 
   private sealJoint(depthMm: number): void {
-    const { lengthM } = this.on;
+    const { lengthM } = this.detail.on;
     const rod = this.product('backer-rod');
     if (lengthM <= 0) return;
     const joint = this.slotWorking(this.gapMm, depthMm);
-    if (rod) this.add('seal-joint', 'backer-rod', rod, lengthM * (1 + LOSS_PCT / 100), joint);
+    if (rod) this.add({ step: 'seal-joint', role: 'backer-rod', product: rod, amount: lengthM * (1 + LOSS_PCT / 100), working: joint });
     this.volume('seal-joint', 'sealant', joint, 1 + LOSS_PCT / 100);
   }
 
   private sheet({ lapMm, barSpacingMm }: Extract<DetailStep, { do: 'sheet' }>): void {
-    const { lengthM, movementMm = ASSUMED.movementMm } = this.on;
+    const { lengthM, movementMm = ASSUMED.movementMm } = this.detail.on;
     if (lengthM <= 0) return;
     const input = { gapMm: this.gapMm, movementMm, lapMm, barSpacingMm: barSpacingMm ?? 200, lengthM };
     const working = workSurely(jointSheet, input);
@@ -261,12 +265,12 @@ class Taker {
     if (barSpacingMm !== undefined) parts.push(['clamping-bar', barLengthM], ['bar-fixing', fixings]);
     for (const [role, amount] of parts) {
       const product = this.product(role);
-      if (product) this.add('sheet', role, product, amount, working);
+      if (product) this.add({ step: 'sheet', role, product, amount, working });
     }
   }
 
   private pourFlush(sandToResin: number): void {
-    const { areaM2, lengthM, depthMm } = this.on;
+    const { areaM2, lengthM, depthMm } = this.detail.on;
     const deepMm = depthMm ?? ASSUMED.pourDepthMm;
     const resinShare = 1 / (1 + sandToResin * SAND_SOLID);
     for (const [role, share] of [
@@ -274,7 +278,7 @@ class Taker {
       ['sand', resinShare * sandToResin],
     ] as const)
       if (areaM2 > 0) this.layer('pour-flush', role, areaM2, deepMm * share);
-      else if (lengthM > 0) this.volume('pour-flush', role, this.slotWorking(this.on.widthMm ?? ASSUMED.pouredGapMm, deepMm), share);
+      else if (lengthM > 0) this.volume('pour-flush', role, this.slotWorking(this.detail.on.widthMm ?? ASSUMED.pouredGapMm, deepMm), share);
   }
 
   /** m² of coat on a pipe and on the face round it. */
@@ -289,12 +293,12 @@ class Taker {
     this.coated('lap-drain', 'coat', areaM2, 2);
     if (sheet) this.byArea('lap-drain', 'sheet', areaM2);
     const clamp = ring ? this.product('drain-ring') : undefined;
-    if (clamp) this.add('lap-drain', 'drain-ring', clamp, 1);
+    if (clamp) this.add({ step: 'lap-drain', role: 'drain-ring', product: clamp, amount: 1 });
   }
 
   private sealHole(): void {
-    const mm = this.on.diameterMm ?? ASSUMED.holeMm;
-    this.layer('seal-hole', 'fixing-sealant', (Math.PI * mm ** 2) / 4e6, this.on.depthMm ?? ASSUMED.holeDepthMm);
+    const mm = this.detail.on.diameterMm ?? ASSUMED.holeMm;
+    this.layer('seal-hole', 'fixing-sealant', (Math.PI * mm ** 2) / 4e6, this.detail.on.depthMm ?? ASSUMED.holeDepthMm);
   }
 }
 

@@ -73,7 +73,7 @@ export function planLayers(family: Family, setting: LayerSetting, productFor: (r
         counts: spec.counts,
       });
     }
-    if (spec.part !== 'rest') plan.lines.push(lineOf(spec, product, rate.each.perM2, rate.coats, setting));
+    if (spec.part !== 'rest') plan.lines.push(lineOf(spec, product, { perM2: rate.each.perM2, coats: rate.coats }, setting));
   }
   return plan;
 }
@@ -153,7 +153,12 @@ function wetsAgain(numbered: number, spec: LayerSpec, family: Family, { school }
   return SECOND_COAT[school('second-coat')].rewetToSsd;
 }
 
-function lineOf(spec: LayerSpec, product: Product, perM2: number, coats: number, { areaM2, face }: LayerSetting): LayerLine {
+function lineOf(
+  spec: LayerSpec,
+  product: Product,
+  { perM2, coats }: { perM2: number; coats: number },
+  { areaM2, face }: LayerSetting,
+): LayerLine {
   const working = workSurely(takeOff, {
     areaM2,
     kgPerM2PerCoat: perM2,

@@ -58,7 +58,7 @@ export class Kriging {
   /** Estimates at points (x[i], y[i]); points that lie together should follow each other, which saves work. */
   at(x: ArrayLike<number>, y: ArrayLike<number>): Estimates {
     const out = { value: new Float64Array(x.length), variance: new Float64Array(x.length) };
-    for (let from = 0; from < x.length; from += LANES) this.estimate(x, y, from, Math.min(LANES, x.length - from), out);
+    for (let from = 0; from < x.length; from += LANES) this.estimate(x, y, from, out);
     return out;
   }
 
@@ -66,7 +66,8 @@ export class Kriging {
    * With c the covariances to a point: value = m + cᵀ C⁻¹ (z − m), variance = C(0) − cᵀ C⁻¹ c + (1 − 1ᵀ C⁻¹ c)² / 1ᵀ C⁻¹ 1.
    * The spherical model ends at its range: only readings nearer than that enter.
    */
-  private estimate(x: ArrayLike<number>, y: ArrayLike<number>, from: number, lanes: number, out: Estimates): void {
+  private estimate(x: ArrayLike<number>, y: ArrayLike<number>, from: number, out: Estimates): void {
+    const lanes = Math.min(LANES, x.length - from);
     const { places, variogram, residualWeights, unitWeights } = this;
     const n = places.length;
     const sill = variogram.nugget + variogram.partialSill;
@@ -138,16 +139,16 @@ export class Kriging {
         s33 += k * c3;
       }
       sums.set([s00, s01, s02, s03, s10, s11, s12, s13, s20, s21, s22, s23, s30, s31, s32, s33], a * LANES);
-      for (let row = a; row < a + 4; row++) this.finishRow(near, c, sums, row, a);
+      for (let row = a; row < a + 4; row++) this.finishRow(near, [c, sums], row, a);
     }
     for (let row = whole; row < count; row++) {
       sums.fill(0, row * LANES, (row + 1) * LANES);
-      this.finishRow(near, c, sums, row, 0);
+      this.finishRow(near, [c, sums], row, 0);
     }
   }
 
   /** Adds what is left of a row, from column `from` to its diagonal, and doubles all but the diagonal. */
-  private finishRow(near: Int32Array, c: Float64Array, sums: Float64Array, row: number, from: number): void {
+  private finishRow(near: Int32Array, [c, sums]: readonly [Float64Array, Float64Array], row: number, from: number): void {
     const n = this.places.length;
     const diagonal = this.inverse[near[row]! * n + near[row]!]!;
     for (let lane = 0; lane < LANES; lane++) {

@@ -36,8 +36,7 @@ const GAMMA = 1 / 2;
 export function* integrateStiff(
   system: StiffSystem,
   y: Float64Array,
-  from: number,
-  to: number,
+  [from, to]: readonly [number, number],
   { tolerance, firstStep, maxSteps }: StepControl,
 ): Generator<StepTaken, void, void> {
   const n = system.size;

@@ -158,7 +158,7 @@ export function* runDrying(
   let steps = 0;
   for (const { toDay, top, base } of phases) {
     const system = new DryingSystem(slab, grid, top, base);
-    for (const taken of integrateStiff(system, humidity, from, toDay, { tolerance, firstStep: FIRST_STEP, maxSteps: MAX_STEPS })) {
+    for (const taken of integrateStiff(system, humidity, [from, toDay], { tolerance, firstStep: FIRST_STEP, maxSteps: MAX_STEPS })) {
       const length = taken.to - taken.from;
       if (nextDay < wanted.days.length && wanted.days[nextDay]! <= taken.to) {
         const values = [taken.y0, taken.y1].map((y) => weighted(probe, y)) as [number, number];

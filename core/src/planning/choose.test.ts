@@ -11,14 +11,10 @@ function siteOf(change: Partial<Face> = {}, rest: Partial<JobModel> = {}) {
   const plan = planJob(model, USUAL_CREW, USUAL_HOUSE).faces.find(({ faceId }) => faceId === 'north')!;
   const face = model.faces.find(({ id }) => id === 'north')!;
   const features = model.features.filter(({ faceId }) => faceId === 'north');
-  const facts = faceFacts(
-    face,
-    plan,
-    features,
-    model.readings.filter(({ faceId }) => faceId === 'north'),
-    model,
-    TODAY,
-  );
+  const facts = faceFacts({
+    ...{ face, plan, features, job: model.job, today: TODAY },
+    readings: model.readings.filter(({ faceId }) => faceId === 'north'),
+  });
   const site: Site = { face, features, junctions: [], around: model, house: USUAL_HOUSE, conditions: USUAL_CREW };
   return { facts, site };
 }

@@ -98,15 +98,12 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
   const { family, coat } = candidate;
   const { face, features, junctions, around, house, conditions } = site;
   const trial: BuildUp = { id: 'trial', faceId: face.id, family, products: pinProducts(coat, family, house.catalogue) };
-  const plan = planFace(face, features, junctions, trial, around, house);
+  const plan = planFace({ face, features, junctions, buildUp: trial, around, house });
   const items = workItemsOf(plan, house, conditions.people);
-  const { materialMinor, labourMinor, accessMinor, workH } = costOf(
-    plan,
-    items,
-    house,
-    conditions.people,
-    around.job.accessMinorPerM2 ?? 0,
-  );
+  const { materialMinor, labourMinor, accessMinor, workH } = costOf({
+    ...{ plan, items, house, people: conditions.people },
+    accessMinorPerM2: around.job.accessMinorPerM2 ?? 0,
+  });
   const waitH = plan.layers.reduce((sum, layer) => sum + (layer.after?.minH ?? 0), 0);
   const counted = plan.layers.filter(({ counts }) => counts);
   return {

@@ -70,7 +70,7 @@ test('a hole that has no length is worked as one piece, and counted apart from m
 test('a face costs its material, its hours and its access, and nothing else', () => {
   const { faces, workItems } = planned('crystalline-slurry', []);
   const north = faces.find(({ faceId }) => faceId === 'north')!;
-  const cost = costOf(north, workItems, USUAL_HOUSE, 2, 150);
+  const cost = costOf({ plan: north, items: workItems, house: USUAL_HOUSE, people: 2, accessMinorPerM2: 150 });
   const material = north.lines.map(({ product, amount }) => amount * Math.min(...product.packs.map((pack) => pack.priceMinor / pack.size)));
   expect(cost.materialMinor).toBeCloseTo(
     material.reduce((sum, each) => sum + each, 0),

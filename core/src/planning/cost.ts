@@ -12,8 +12,16 @@ export interface Cost {
   /** hours of one person */ workH: number;
 }
 
+export interface CostOf {
+  plan: FacePlan;
+  /** work on that face */ items: readonly WorkItem[];
+  house: House;
+  people: number;
+  accessMinorPerM2: number;
+}
+
 /** What a face costs: its material by what it uses, its labour by the house's output rates, curing included, its access by its area. */
-export function costOf(plan: FacePlan, items: readonly WorkItem[], house: House, people: number, accessMinorPerM2: number): Cost {
+export function costOf({ plan, items, house, people, accessMinorPerM2 }: CostOf): Cost {
   const materialMinor = plan.lines.reduce((sum, { product, amount }) => sum + amount * unitPrice(product.packs), 0);
   const workH = items.reduce((sum, { durationMin }) => sum + (durationMin * people) / 60, 0) + (curingOf(plan, house)?.workH ?? 0);
   return { materialMinor, labourMinor: workH * house.labourMinorPerH, accessMinor: plan.areaM2 * accessMinorPerM2, workH };

@@ -16,17 +16,19 @@ export interface Delivery {
 /** 1 January 1970 was a Thursday. */
 const DAYS_TO_MONDAY = 3;
 
+export interface DeliveriesOf {
+  lines: readonly TakeOffLine[];
+  workItems: readonly WorkItem[];
+  programme: Programme;
+  conditions: PlanConditions;
+  sparePct: number;
+}
+
 /**
  * Splits what a job takes by the week in which the work that takes it starts, and packs each week by itself. A surplus of one week
  * is not reckoned with in the next: packs that have been opened do not keep.
  */
-export function planDeliveries(
-  lines: readonly TakeOffLine[],
-  workItems: readonly WorkItem[],
-  programme: Programme,
-  conditions: PlanConditions,
-  sparePct: number,
-): Delivery[] {
+export function planDeliveries({ lines, workItems, programme, conditions, sparePct }: DeliveriesOf): Delivery[] {
   const startOf = startsOfLines(workItems, programme);
   const weeks = new Map<string, Map<Product, number>>();
   for (const line of lines) {

@@ -1,19 +1,20 @@
 import type { FitFacts } from '../build-up/index.js';
-import { type Face, type Feature, type JobModel, type Reading, isLevelFace, leaks, wettest } from '../jobs/index.js';
+import { type Face, type Feature, type JobHead, type Reading, isLevelFace, leaks, wettest } from '../jobs/index.js';
 import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 import { DAY_MS } from '../quantities/index.js';
 
-/** What is known of a face for the choice of a system. `readings` are the face's own; `todayMs` and the temperature of today come from outside. */
-export function faceFacts(
-  face: Face,
-  plan: FacePlan,
-  features: readonly Feature[],
-  readings: readonly Reading[],
-  model: Pick<JobModel, 'job'>,
-  today: { ms: number; temperatureC: number },
-): FitFacts {
-  const { job } = model;
+export interface SeenOfFace {
+  face: Face;
+  plan: FacePlan;
+  /** of this face, as the readings */ features: readonly Feature[];
+  readings: readonly Reading[];
+  job: JobHead;
+  /** comes from outside */ today: { ms: number; temperatureC: number };
+}
+
+/** What is known of a face for the choice of a system. */
+export function faceFacts({ face, plan, features, readings, job, today }: SeenOfFace): FitFacts {
   const sides = [face.near, face.far];
   const slab = slabResults(face, readings);
   const latest = (kind: Reading['kind']) => latestOf(readings, kind)?.value;
@@ -42,11 +43,11 @@ export function faceFacts(
     mverLb: slab.gPerM2Day === undefined ? undefined : slab.gPerM2Day * MVER_LB_PER_G,
     ph: slab.ph,
     powders: knife === undefined ? undefined : knife === 1,
-    traffic: demandOf(face, model, 'traffic') ?? 'none',
-    potable: demandOf(face, model, 'potable') ?? false,
-    mustBreathe: (demandOf(face, model, 'mustBreathe') ?? false) || (isOld && plan.schools['old-masonry'].school === 'B'),
-    coverWithinH: demandOf(face, model, 'coverWithinH'),
-    finish: demandOf(face, model, 'finish') !== undefined,
+    traffic: demandOf(face, { job }, 'traffic') ?? 'none',
+    potable: demandOf(face, { job }, 'potable') ?? false,
+    mustBreathe: (demandOf(face, { job }, 'mustBreathe') ?? false) || (isOld && plan.schools['old-masonry'].school === 'B'),
+    coverWithinH: demandOf(face, { job }, 'coverWithinH'),
+    finish: demandOf(face, { job }, 'finish') !== undefined,
     blastAlways: plan.schools['slab-preparation'].school === 'A',
   };
 }

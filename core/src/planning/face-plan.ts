@@ -56,15 +56,17 @@ export type Surroundings = Pick<JobModel, 'job' | 'waterBodies' | 'waterLevels'>
 /** Head above which water presses rather than stands against a film, m; own judgement, no source. */
 const PRESSING_HEAD_M = 0.5;
 
-/** Loads, layers, treatments and quantities of one face. `junctions` are those for which this face answers (the first of the two). */
-export function planFace(
-  face: Face,
-  features: readonly Feature[],
-  junctions: readonly Junction[],
-  buildUp: BuildUp | undefined,
-  around: Surroundings,
-  house: House,
-): FacePlan {
+export interface FaceToPlan {
+  face: Face;
+  features: readonly Feature[];
+  /** those for which this face answers (the first of the two) */ junctions: readonly Junction[];
+  buildUp: BuildUp | undefined;
+  around: Surroundings;
+  house: House;
+}
+
+/** Loads, layers, treatments and quantities of one face. */
+export function planFace({ face, features, junctions, buildUp, around, house }: FaceToPlan): FacePlan {
   const path = `faces.${face.id}`;
   const water = waterOn(face, around);
   const plan: FacePlan = {
@@ -82,7 +84,7 @@ export function planFace(
   };
   const standsInWater = [face.near, face.far].some((side) => side.waterBodyId !== undefined);
   if (standsInWater && !water) plan.findings.push(issue('no-governing-level', path));
-  if (buildUp) buildOn(plan, face, buildUp, around, house, path);
+  if (buildUp) buildOn(plan, buildUp, { face, around, house, path });
   addTreatments(plan, face, features, junctions);
   return plan;
 }
@@ -99,7 +101,11 @@ function schoolsOf(buildUp: BuildUp | undefined, { job }: Surroundings, house: H
 }
 
 /** Layers and rating of the chosen system. A sheet that nobody knows stops it: nothing is planned on a guess. */
-function buildOn(plan: FacePlan, face: Face, buildUp: BuildUp, around: Surroundings, house: House, path: string): void {
+function buildOn(
+  plan: FacePlan,
+  buildUp: BuildUp,
+  { face, around, house, path }: Pick<FaceToPlan, 'face' | 'around' | 'house'> & { path: string },
+): void {
   const products: Partial<Record<ProductRole, Product>> = {};
   for (const [role, ref] of Object.entries(buildUp.products) as [ProductRole, { id: string; version: number }][]) {
     const product = house.catalogue.find(ref);

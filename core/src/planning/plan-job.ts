@@ -37,6 +37,13 @@ interface Around {
  * Plans a job again and again, and works out anew only the faces of which something has changed. Items of a model are never
  * changed in place, so that what is the same object is the same.
  */
+/** What a plan is made of. */
+interface Planned {
+  model: JobModel;
+  conditions: PlanConditions;
+  house: House;
+}
+
 export class Planner {
   private readonly faces = new Map<string, Remembered>();
   private readonly supply = new SupplyMemory();
@@ -44,7 +51,7 @@ export class Planner {
 
   plan(model: JobModel, conditions: PlanConditions, house: House): JobPlan {
     const around = this.around(model);
-    const remembered = facesInWalk(model).map((face) => this.remember(face, around, model, conditions, house));
+    const remembered = facesInWalk(model).map((face) => this.remember(face, around, { model, conditions, house }));
     const faces = remembered.map(({ plan }) => plan);
     const workItems = remembered.flatMap(({ work }) => work.items);
     const sums = sumByProduct(
@@ -61,7 +68,7 @@ export class Planner {
     const around = this.around(model);
     const faces = facesInWalk(model);
     for (const [i, face] of faces.entries()) {
-      this.remember(face, around, model, conditions, house);
+      this.remember(face, around, { model, conditions, house });
       yield (i + 1) / faces.length;
     }
   }
@@ -79,7 +86,8 @@ export class Planner {
     };
   }
 
-  private remember(face: Face, around: Around, model: JobModel, { people }: PlanConditions, house: House): Remembered {
+  private remember(face: Face, around: Around, { model, conditions, house }: Planned): Remembered {
+    const { people } = conditions;
     const features = around.featuresOf.get(face.id) ?? [];
     const own = around.junctionsOf.get(face.id) ?? [];
     const buildUp = around.buildUps.get(face.id);
@@ -88,7 +96,7 @@ export class Planner {
     const before = this.faces.get(face.id);
     const isKnown = before !== undefined && isSame(before.from, from);
     if (isKnown && before.work.people === people) return before;
-    const plan = isKnown ? before.plan : planFace(face, features, own, buildUp, model, house);
+    const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house });
     const remembered = { from, plan, work: { people, items: workItemsOf(plan, house, people) } };
     this.faces.set(face.id, remembered);
     return remembered;

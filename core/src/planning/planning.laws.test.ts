@@ -131,7 +131,13 @@ test('week by week: all of it is delivered, once', () => {
     fc.property(anyJob, (model) => {
       const { faces, workItems, supply } = plan(model);
       const lines = faces.flatMap((face) => face.lines);
-      const deliveries = planDeliveries(lines, workItems, programmeJob(workItems, SITE, at), USUAL_CREW, 0);
+      const deliveries = planDeliveries({
+        lines,
+        workItems,
+        programme: programmeJob(workItems, SITE, at),
+        conditions: USUAL_CREW,
+        sparePct: 0,
+      });
       for (const { product, required } of supply.orders) {
         const split = deliveries.flatMap((each) => each.supply.orders).filter((order) => order.product === product);
         expect(split.reduce((sum, order) => sum + order.required, 0)).toBeCloseTo(required, 6);

@@ -288,13 +288,13 @@ test('packs are bought across suppliers', () => {
 test('week by week nothing is lost, and each week holds whole packs of its own', () => {
   const plan = planJob(wetRoom({ buildUps: [buildUp('north'), buildUp('east')] }), CREW);
   const at = { nowMs: Date.parse('2026-05-21T05:00:00Z'), timeZone: 'UTC', temperatureC: 20 };
-  const deliveries = planDeliveries(
-    plan.faces.flatMap(({ lines }) => lines),
-    plan.workItems,
-    programmeJob(plan.workItems, foldLog([]), at),
-    CREW,
-    0,
-  );
+  const deliveries = planDeliveries({
+    lines: plan.faces.flatMap(({ lines }) => lines),
+    workItems: plan.workItems,
+    programme: programmeJob(plan.workItems, foldLog([]), at),
+    conditions: CREW,
+    sparePct: 0,
+  });
   expect(deliveries.map(({ weekOf }) => weekOf)).toEqual([...new Set(deliveries.map(({ weekOf }) => weekOf))].sort());
   expect(deliveries[0]!.weekOf).toBe('2026-05-18');
   for (const { product, required } of plan.supply.orders) {

@@ -1,10 +1,14 @@
 import { type Stack, type Trap, trapsIn } from '../build-up/index.js';
-import { type Face, type Feature, type JobModel, wettest } from '../jobs/index.js';
+import { type Face, type Feature, type JobHead, wettest } from '../jobs/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 import { bridgesHard } from './treatment.js';
 
 /** Traps that the chosen build-up of a face would spring. Whether damp rises in it, the diagnosis says. */
-export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[], model: Pick<JobModel, 'job'>, isRising: boolean): Trap[] {
+export function trapsOf(
+  plan: FacePlan,
+  face: Face,
+  { features, job, isRising }: { features: readonly Feature[]; job: JobHead; isRising: boolean },
+): Trap[] {
   if (!plan.family) return [];
   const stack: Stack = {
     family: plan.family.id,
@@ -12,7 +16,7 @@ export function trapsOf(plan: FacePlan, face: Face, features: readonly Feature[]
     oldLayers: face.oldLayers ?? [],
     wet: wettest(features),
     ponds: features.some(({ kind }) => kind === 'ponding'),
-    traffic: demandOf(face, model, 'traffic') ?? 'none',
+    traffic: demandOf(face, { job }, 'traffic') ?? 'none',
     isBuried: face.near.kind === 'ground',
     isRising,
     layers: plan.layers

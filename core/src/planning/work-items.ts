@@ -1,6 +1,5 @@
 import type { DetailStepKind } from '../build-up/index.js';
 import { SETS_HARD } from '../catalogue/index.js';
-import type { PlannedLayer } from '../materials/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
@@ -99,7 +98,7 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
   const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
   items.push(...details(plan.treatments, faceId, make));
-  const laid = layers(plan.layers, plan, zone, items, make);
+  const laid = layers(plan, zone, items, make);
   // a shake goes on once the concrete carries a foot
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
   return [...items, ...laid];
@@ -144,9 +143,9 @@ function amountOf({ slot, geometry }: Treatment, step: DetailStepKind): WorkItem
   return { value: isInSlot && slot ? slot.output.cutLengthM : geometry.lengthM, unit: 'm' };
 }
 
-function layers(planned: readonly PlannedLayer[], plan: FacePlan, zone: string, before: readonly WorkItem[], make: Make): WorkItem[] {
+function layers(plan: FacePlan, zone: string, before: readonly WorkItem[], make: Make): WorkItem[] {
   const items: WorkItem[] = [];
-  for (const layer of planned) {
+  for (const layer of plan.layers) {
     if (layer.embedded) continue;
     const last = items.at(-1);
     const waits = last && layer.after ? [{ taskId: last.id, ...layer.after }] : setsBefore(before, plan);

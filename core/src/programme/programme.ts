@@ -223,14 +223,10 @@ function* search(model: ScheduleModel, root: Bounds, rootLower: number, weights:
       if (restart === null) {
         const part = RESTART_TARGETS[uniformInt(random, 0, RESTART_TARGETS.length - 1)]!;
         restartEndMin = lower + part * ((best()?.makespanMin ?? model.horizonMin + 1) - lower);
-        restart = new ScheduleSearch(
-          model,
-          root,
-          restartEndMin,
-          [],
-          (choices) => (uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0),
-          uniformInt(random, 0, 1) === 0 ? 'in-time' : 'fewest-ways-out',
-        );
+        restart = new ScheduleSearch(model, root, restartEndMin, {
+          pick: (choices) => (uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0),
+          first: uniformInt(random, 0, 1) === 0 ? 'in-time' : 'fewest-ways-out',
+        });
       }
       const over = restart.advance(NODES_A_SLICE);
       restartNodes += NODES_A_SLICE;
@@ -246,9 +242,10 @@ function* search(model: ScheduleModel, root: Bounds, rootLower: number, weights:
       const fixed = handovers(model, from, chooseRelaxed(model, from, size, random));
       // a schedule that ends at the same time is as good a place to go on from
       const deadline = shaped ? Math.min(model.horizonMin + 1, 1.1 * from.makespanMin) : from.makespanMin + 0.01;
-      const neighbour = new ScheduleSearch(model, root, deadline, fixed, (choices) =>
-        uniformInt(random, 0, 4) === 0 ? uniformInt(random, 0, choices - 1) : 0,
-      );
+      const neighbour = new ScheduleSearch(model, root, deadline, {
+        given: fixed,
+        pick: (choices) => (uniformInt(random, 0, 4) === 0 ? uniformInt(random, 0, choices - 1) : 0),
+      });
       neighbour.advance(NODES_A_NEIGHBOUR);
       current = neighbour.best ?? current;
       keep(neighbour.best);

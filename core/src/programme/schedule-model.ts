@@ -70,14 +70,14 @@ export interface ScheduleModel {
 
 /** Makes a checked input ready for the search: starts by calendar, lags on their clocks, pairs that exclude each other. */
 export function buildModel(input: ScheduleInput): ScheduleModel {
-  const { resources, horizonMin, stepMin } = input;
+  const { resources, horizonMin } = input;
   const indexOf = new Map(resources.map(({ id }, i) => [id, i]));
   const known = new Map<string, { times: StartTimes; working: readonly Span[] | null }>();
   const whole: Span[] = [{ fromMin: 0, toMin: horizonMin }];
   const tasks = input.tasks.map(({ id, durationMin, uses, allowed, splittable }): ModelTask => {
     const used = Object.entries(uses).flatMap(([name, amount]) => (amount > 0 ? [{ resource: indexOf.get(name)!, amount }] : []));
     const key = JSON.stringify([durationMin, used.map(({ resource }) => resource), allowed, splittable]);
-    const place = known.get(key) ?? placesFor(calendarsOf(used, allowed, resources, whole), durationMin, splittable, stepMin, horizonMin);
+    const place = known.get(key) ?? placesFor(calendarsOf(used, allowed, resources, whole), { durationMin, splittable }, input);
     known.set(key, place);
     return { id, durationMin, uses: used, ...place };
   });
@@ -123,7 +123,11 @@ function calendarsOf(
   return calendars;
 }
 
-function placesFor(calendars: readonly (readonly Span[])[], durationMin: number, splittable: boolean, stepMin: number, horizonMin: number) {
+function placesFor(
+  calendars: readonly (readonly Span[])[],
+  { durationMin, splittable }: { durationMin: number; splittable: boolean },
+  { stepMin, horizonMin }: Pick<ScheduleInput, 'stepMin' | 'horizonMin'>,
+) {
   const slots = Math.floor(horizonMin / stepMin) + 1;
   if (!splittable)
     return { times: new StartTimes(stepMin, slots, (start) => endWithoutPause(calendars, start, durationMin), durationMin), working: null };

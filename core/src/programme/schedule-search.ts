@@ -17,6 +17,12 @@ interface Branch {
 /** Ends are told apart down to this; far under a step. */
 export const BETTER_BY_MIN = 1e-3;
 
+export interface SearchOptions {
+  /** decided already */ given?: readonly Precedence[];
+  /** picks among the choices of a node; the first by default */ pick?: (choices: number) => number;
+  first?: FirstOverload;
+}
+
 /**
  * Depth-first branch and bound for schedules with minimum and maximum lags (De Reyck & Herroelen 1998, European Journal of
  * Operational Research 111): a node starts everything at its earliest; where that overfills a resource, each way out is a branch.
@@ -25,15 +31,16 @@ export class ScheduleSearch {
   best: Schedule | null = null;
   private readonly stack: Branch[];
   private readonly decisions: Decisions;
+  private readonly pick: (choices: number) => number;
+  private readonly first: FirstOverload;
 
   constructor(
     private readonly model: ScheduleModel,
     root: Bounds,
     /** only schedules that end before this */ private endBeforeMin: number,
-    given: readonly Precedence[] = [],
-    /** picks among the choices of a node; the first by default */ private readonly pick: (choices: number) => number = () => 0,
-    private readonly first: FirstOverload = 'fewest-ways-out',
+    { given = [], pick = () => 0, first = 'fewest-ways-out' }: SearchOptions = {},
   ) {
+    [this.pick, this.first] = [pick, first];
     this.decisions = new Decisions(model.tasks.length);
     given.forEach((each) => this.decisions.push(each));
     this.stack = [{ parent: root, depth: given.length, choice: null }];

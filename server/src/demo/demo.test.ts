@@ -55,5 +55,5 @@ test('the third builds in seven ways, none of which lacks a sheet; a newer sheet
   expect(north.treatments.some(({ instead }) => instead)).toBe(true);
   const block = job.faces.find(({ mark }) => mark === 'B')!;
   const blockPlan = plan.faces.find(({ faceId }) => faceId === block.id)!;
-  expect(trapsOf(blockPlan, block, [], job, false).map(({ id }) => id)).toEqual(['waterproofed-render']);
+  expect(trapsOf(blockPlan, block, { features: [], job: job.job, isRising: false }).map(({ id }) => id)).toEqual(['waterproofed-render']);
 });

@@ -4,20 +4,14 @@ import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFileDto, type LogKeysDto } f
 import { type Product, SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import type { Result } from '@caulkhorn/core/issues';
 import { ITEM_KINDS, ITEM_LISTS, type JobModel } from '@caulkhorn/core/jobs';
-import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
-import type { EntityManager } from 'typeorm';
 import { addMissing } from '../house/house.service.js';
 import type { Caller } from '../people/caller.js';
-import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { Turnstile } from '../platform/turnstile.js';
-import { DeviceStore } from '../records/device-store.js';
-import { HouseStore } from '../records/house-store.js';
-import { JobStore } from '../records/job-store.js';
-import { LogStore } from '../records/log-store.js';
-import { RevisionStore } from '../records/revision-store.js';
+import type { HouseStore } from '../records/house-store.js';
+import { type Records, RecordsDatabase } from '../records/records.js';
 import { ServerKeys } from '../records/server-keys.js';
 import type { ReadJobFile } from './read-job-file.js';
 
@@ -30,7 +24,7 @@ export class ExchangeService implements OnModuleDestroy {
   private readonly turnstile = new Turnstile({ atOnce: 1, waiting: 4, longestWaitMs: 30_000, ofOnePerson: 2 });
 
   constructor(
-    private readonly database: TenantDatabase,
+    private readonly database: RecordsDatabase,
     private readonly serverKeys: ServerKeys,
   ) {}
 
@@ -40,37 +34,21 @@ export class ExchangeService implements OnModuleDestroy {
 
   async export(jobId: string, caller: Caller): Promise<JobFileDto> {
     const { id, publicKey } = await this.serverKeys.current();
-    return this.database.within(caller, async (manager) => {
-      const stored = await new JobStore(manager, caller.organisationId, jobId).read();
+    return this.database.inJob(jobId, caller, async ({ items, house, revisions, log, devices }) => {
+      const stored = await items.read();
       if (!stored) throw notFound();
-      const store = new LogStore(manager, caller.organisationId, jobId);
-      const log = await store.lines();
+      const lines = await log.lines();
+      const writers = await devices.among([...new Set(lines.map(({ entry }) => entry.deviceId))]);
       return {
         format: JOB_FILE_FORMAT,
         formatVersion: JOB_FILE_VERSION,
         ...sortedById(stored.model),
-        ...(await ownPinned(stored.model, new HouseStore(manager, caller.organisationId))),
-        planRevisions: await new RevisionStore(manager, caller.organisationId, jobId).all(),
-        log,
-        keys: await this.keysOf(log, { id, publicKey }, manager, caller, await store.foreignKeys()),
+        ...(await ownPinned(stored.model, house)),
+        planRevisions: await revisions.all(),
+        log: lines,
+        keys: allKeys({ devices: writers, servers: [{ id, publicKey }] }, await log.foreignKeys()),
       } as JobFileDto;
     });
-  }
-
-  /** All public keys by which this log can be checked: of its devices, of this server, and of those that had it before. */
-  private async keysOf(
-    log: readonly LogLine[],
-    own: { id: string; publicKey: string },
-    manager: EntityManager,
-    caller: Caller,
-    foreign: LogKeysDto | null,
-  ): Promise<LogKeysDto> {
-    const devices = await new DeviceStore(manager, caller.organisationId).among([...new Set(log.map(({ entry }) => entry.deviceId))]);
-    const known = new Set(devices.map((device) => device.id));
-    return {
-      devices: [...devices, ...(foreign?.devices ?? []).filter((device) => !known.has(device.id))],
-      servers: [own, ...(foreign?.servers ?? []).filter((server) => server.id !== own.id)],
-    };
   }
 
   /**
@@ -81,50 +59,40 @@ export class ExchangeService implements OnModuleDestroy {
     const sha256 = createHash('sha256').update(bytes).digest('hex');
     const read = await this.turnstile.through(caller.personId, () => this.threads.run(bytes) as Promise<Result<ReadJobFile>>);
     if (!read.ok) throw invalid(read.issues);
-    return this.database.within(caller, async (manager) => {
-      await manager.query(`set local statement_timeout = '120s'`);
+    return this.database.within(caller, async (records) => {
+      await records.mayTakeS(120);
       // two of the same at once are imported one after the other
-      await manager.query(`select pg_advisory_xact_lock(hashtext($1))`, [`import ${caller.organisationId}`]);
-      const before = importId && (await this.importedAs(importId, manager, caller));
+      await records.takeTurns('import');
+      const before = importId ? await records.imports.find(importId) : null;
       if (before && before.sha256 !== sha256) throw new RefusedError(409, { error: 'id-used-before' });
       if (before) return { jobId: before.jobId };
-      const jobId = await this.save(read.value, manager, caller);
-      if (importId)
-        await manager.query(`insert into job_import (organisation_id, id, file_sha256, job_id) values ($1, $2, $3, $4)`, [
-          caller.organisationId,
-          importId,
-          sha256,
-          jobId,
-        ]);
+      const jobId = await this.save(read.value, records);
+      if (importId) await records.imports.keep(importId, sha256, jobId);
       return { jobId };
     });
   }
 
-  private async importedAs(
-    importId: string,
-    manager: EntityManager,
-    { organisationId }: Caller,
-  ): Promise<{ sha256: string; jobId: string } | undefined> {
-    const [row] = await manager.query<{ sha256: string; jobId: string }[]>(
-      `select file_sha256 as sha256, job_id as "jobId" from job_import where organisation_id = $1 and id = $2`,
-      [organisationId, importId],
-    );
-    return row;
-  }
-
-  private async save(file: ReadJobFile, manager: EntityManager, caller: Caller): Promise<string> {
-    const taken = await new JobStore(manager, caller.organisationId, file.head.id).exists();
+  private async save(file: ReadJobFile, records: Records): Promise<string> {
+    const taken = await records.ofJob(file.head.id).items.exists();
     const jobId = taken ? randomUUID() : file.head.id;
-    await addMissing(JSON.parse(file.products) as Product[], 'products', manager, caller);
-    const store = new JobStore(manager, caller.organisationId, jobId);
-    await store.insertHead({ ...file.head, id: jobId });
-    await store.insertModel(file.items);
-    await new RevisionStore(manager, caller.organisationId, jobId).insert(file.revisions);
-    const log = new LogStore(manager, caller.organisationId, jobId);
+    await addMissing(JSON.parse(file.products) as Product[], 'products', records);
+    const { items, revisions, log } = records.ofJob(jobId);
+    await items.insertHead({ ...file.head, id: jobId });
+    await items.insertModel(file.items);
+    await revisions.insert(file.revisions);
     await log.insert(file.log, new Date());
     if (file.keys) await log.keepForeignKeys(file.keys);
     return jobId;
   }
+}
+
+/** All public keys by which a log can be checked: of its devices, of this server, and of those that had it before. */
+function allKeys(own: LogKeysDto, foreign: LogKeysDto | null): LogKeysDto {
+  const added = <T extends { id: string }>(mine: readonly T[], theirs: readonly T[] = []): T[] => [
+    ...mine,
+    ...theirs.filter(({ id }) => !mine.some((each) => each.id === id)),
+  ];
+  return { devices: added(own.devices, foreign?.devices), servers: added(own.servers, foreign?.servers) };
 }
 
 /** Sheets of the organisation's own that a job's build-ups pin: without them another organisation could not plan it. */

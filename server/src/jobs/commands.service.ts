@@ -1,22 +1,10 @@
-import {
-  type AddLevelsPayloadDto,
-  type AddReadingsPayloadDto,
-  type CommandDto,
-  type CommandOutcome,
-  type LogEntryDto,
-  type ReleasePayloadDto,
-  type RemovePayloadDto,
-  checkShape,
-  payloadClass,
-  permissionFor,
-} from '@caulkhorn/contract';
+import { type Command, type CommandDto, type CommandOutcome, itemChangeOf, permissionFor, readCommand } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import {
   type AnyItem,
   type Face,
   type ItemKind,
   type ItemLookup,
-  type JobHead,
   ITEM_LISTS,
   LIMITS,
   type Reading,
@@ -25,15 +13,14 @@ import {
   checkLeftOff,
 } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
-import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
 import { may } from '../people/people.service.js';
 import { ReleaseService } from '../planning/release.service.js';
-import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
+import type { JobStore } from '../records/job-store.js';
+import { type JobRecords, RecordsDatabase } from '../records/records.js';
 import { AppendService } from '../site-log/append.service.js';
 import { JobTurns } from './job-turns.js';
-import { JobStore } from '../records/job-store.js';
 
 /** Applies commands: each whole or not at all, each once however often it is sent. */
 @Injectable()
@@ -41,68 +28,57 @@ export class CommandsService {
   private readonly turns = new JobTurns();
 
   constructor(
-    private readonly database: TenantDatabase,
+    private readonly database: RecordsDatabase,
     private readonly releases: ReleaseService,
     private readonly appends: AppendService,
   ) {}
 
-  async apply(command: CommandDto, jobId: string, caller: Caller): Promise<CommandOutcome> {
-    if (command.jobId !== jobId) throw invalid([issue('not-this-job', 'jobId')]);
-    if (!may(caller.standing, permissionFor(command.kind))) throw new RefusedError(403, { error: 'not-permitted' });
-    const payload = checkShape(payloadClass(command.kind), command.payload, 'payload');
-    if (!payload.ok) throw invalid(payload.issues);
-    return this.turns.through(jobId, () =>
-      this.database.within(caller, async (manager) => {
-        const store = new JobStore(manager, caller.organisationId, jobId);
-        if (command.kind === 'log.append') await this.appends.check(payload.value as LogEntryDto, command, manager, caller);
-        // numbers and links are given out in order, and a command that is sent twice at once waits for itself
-        if (!(await store.lock())) throw notFound();
-        const before = await this.outcomeOf(manager, command, caller, jobId);
-        if (before) return before;
-        const outcome = { id: command.id, ...(await this.change(command, payload.value, store, manager, caller)) };
-        await manager.query(
-          `insert into command (organisation_id, job_id, id, kind, device_id, person_id, command, outcome) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-          [caller.organisationId, jobId, command.id, command.kind, command.deviceId, caller.personId, command, outcome],
-        );
-        return outcome;
-      }),
-    );
+  async apply(given: CommandDto, jobId: string, caller: Caller): Promise<CommandOutcome> {
+    if (given.jobId !== jobId) throw invalid([issue('not-this-job', 'jobId')]);
+    if (!may(caller.standing, permissionFor(given.kind))) throw new RefusedError(403, { error: 'not-permitted' });
+    const read = readCommand(given);
+    if (!read.ok) throw invalid(read.issues);
+    return this.turns.through(jobId, () => this.database.inJob(jobId, caller, (records) => this.once(given, read.value, records)));
   }
 
-  private async outcomeOf(manager: EntityManager, command: CommandDto, caller: Caller, jobId: string): Promise<CommandOutcome | undefined> {
-    const [row] = await manager.query<{ outcome: CommandOutcome; same: boolean }[]>(
-      `select outcome, command->'payload' = $4::jsonb as same from command where organisation_id = $1 and job_id = $2 and id = $3`,
-      [caller.organisationId, jobId, command.id, JSON.stringify(command.payload)],
-    );
-    if (row && !row.same) throw invalid([issue('id-used-before', 'id')]);
-    return row?.outcome;
+  private async once(given: CommandDto, command: Command, records: JobRecords): Promise<CommandOutcome> {
+    if (command.kind === 'log.append') await this.appends.check(command, given, records);
+    // numbers and links are given out in order, and a command that is sent twice at once waits for itself
+    if (!(await records.items.lock())) throw notFound();
+    const before = await records.commands.outcomeOf(given);
+    if (before && !before.isSame) throw invalid([issue('id-used-before', 'id')]);
+    if (before) return before.outcome;
+    const outcome = { id: command.id, ...(await this.change(command, given, records)) };
+    await records.commands.keep(given, outcome, records.caller.personId);
+    return outcome;
   }
 
-  private async change(
-    command: CommandDto,
-    payload: object,
-    store: JobStore,
-    manager: EntityManager,
-    caller: Caller,
-  ): Promise<Omit<CommandOutcome, 'id'>> {
-    if (command.kind === 'job.put') return this.putHead(payload as JobHead, command, store);
-    if (command.kind === 'log.append') return this.appends.append(command, manager, caller);
-    if (command.kind === 'plan.release') return this.releases.release(payload as ReleasePayloadDto, command, manager, caller);
-    if (command.kind === 'water-levels.add') return this.add('water-level', 'levels', (payload as AddLevelsPayloadDto).levels, store);
-    if (command.kind === 'readings.add')
-      return this.add('reading', 'readings', (payload as AddReadingsPayloadDto).readings as Reading[], store);
-    const [kind, verb] = command.kind.split('.') as [ItemKind, 'put' | 'remove'];
-    return verb === 'put'
-      ? this.put(kind, payload as AnyItem, command, store)
-      : this.remove(kind, payload as RemovePayloadDto, command, store);
+  private async change(command: Command, given: CommandDto, records: JobRecords): Promise<Omit<CommandOutcome, 'id'>> {
+    const { items } = records;
+    switch (command.kind) {
+      case 'job.put':
+        return this.putHead(command, items);
+      case 'log.append':
+        return this.appends.append(given, records);
+      case 'plan.release':
+        return this.releases.release(command.payload, records);
+      case 'water-levels.add':
+        return this.add('water-level', 'levels', command.payload.levels, items);
+      case 'readings.add':
+        return this.add('reading', 'readings', command.payload.readings, items);
+    }
+    const change = itemChangeOf(command)!;
+    return 'put' in change
+      ? this.put(change.itemKind, change.put, command.baseVersion, items)
+      : this.remove(change.itemKind, change.remove, command.baseVersion, items);
   }
 
-  private async put(kind: ItemKind, item: AnyItem, command: CommandDto, store: JobStore): Promise<{ version: number }> {
+  private async put(kind: ItemKind, item: AnyItem, baseVersion: number, store: JobStore): Promise<{ version: number }> {
     const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
     if (kind === 'face') issues.push(...checkLeftOff(item as Face, await store.onFace(item.id), 'payload'));
     if (issues.length > 0) throw invalid(issues);
     if (!(await store.isLive(kind, item.id))) await this.leaveRoom(kind, 1, store);
-    const version = await store.put(kind, item, command.baseVersion);
+    const version = await store.put(kind, item, baseVersion);
     if (version === null) throw await this.stale(kind, item.id, store);
     return { version };
   }
@@ -113,16 +89,16 @@ export class CommandsService {
     if ((await store.count(kind)) + more > max) throw invalid([issue('too-many', 'payload', { max })]);
   }
 
-  private async remove(kind: ItemKind, { id }: RemovePayloadDto, command: CommandDto, store: JobStore): Promise<{ version: number }> {
+  private async remove(kind: ItemKind, id: string, baseVersion: number, store: JobStore): Promise<{ version: number }> {
     if (await store.isReferred(kind, id)) throw invalid([issue('still-in-use', 'payload.id')]);
-    const version = await store.remove(kind, id, command.baseVersion);
+    const version = await store.remove(kind, id, baseVersion);
     if (version === null) throw await this.stale(kind, id, store);
     return { version };
   }
 
-  private async putHead(head: JobHead, command: CommandDto, store: JobStore): Promise<{ version: number }> {
-    if (head.id !== command.jobId) throw invalid([issue('not-this-job', 'payload.id')]);
-    const version = await store.putHead(head, command.baseVersion);
+  private async putHead({ payload: head, jobId, baseVersion }: Command<'job.put'>, store: JobStore): Promise<{ version: number }> {
+    if (head.id !== jobId) throw invalid([issue('not-this-job', 'payload.id')]);
+    const version = await store.putHead(head, baseVersion);
     if (version === null) throw new RefusedError(409, { error: 'stale-version' });
     return { version };
   }

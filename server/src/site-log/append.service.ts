@@ -1,32 +1,28 @@
-import type { CommandDto, CommandOutcome, LogEntryDto } from '@caulkhorn/contract';
+import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
-import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
-import { RevisionStore } from '../records/revision-store.js';
 import { RefusedError, invalid } from '../platform/errors.js';
-import { type KnownDevice, DeviceStore } from '../records/device-store.js';
+import type { KnownDevice } from '../records/device-store.js';
 import { ServerKeys } from '../records/server-keys.js';
 import { isSignedByDevice } from '../records/signatures.js';
 import { may } from '../people/people.service.js';
-import { LogStore } from '../records/log-store.js';
+import type { LogStore } from '../records/log-store.js';
+import type { JobRecords } from '../records/records.js';
 
 @Injectable()
 export class AppendService {
   constructor(private readonly keys: ServerKeys) {}
 
   /** All that can be said of an entry without holding up the job: refused with what is wrong with it. */
-  async check(entryDto: LogEntryDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<void> {
-    const entry = command.payload as LogEntry;
-    const issues = [
-      ...(await this.checkOrigin(entryDto, command, manager, caller)),
-      ...checkEntry(entry.body, entry.occurredAt, 'payload.body'),
-    ];
+  async check(command: Command<'log.append'>, given: CommandDto, records: JobRecords): Promise<void> {
+    const entry = given.payload as LogEntry;
+    const issues = [...(await this.checkOrigin(command, records)), ...checkEntry(entry.body, entry.occurredAt, 'payload.body')];
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
     if (body.kind === 'start' || body.kind === 'finish') {
-      const revision = await new RevisionStore(manager, caller.organisationId, command.jobId).byId(body.planRevisionId);
+      const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
       else if (!revision.workItems.some((item) => item.id === body.workItemId)) issues.push(issue('not-found', 'payload.body.workItemId'));
     }
@@ -34,10 +30,9 @@ export class AppendService {
   }
 
   /** Adds a checked entry and gives its receipt. The job is locked by the caller. */
-  async append(command: CommandDto, manager: EntityManager, caller: Caller): Promise<Omit<CommandOutcome, 'id'>> {
+  async append(given: CommandDto, { log, caller }: JobRecords): Promise<Omit<CommandOutcome, 'id'>> {
     // the hash covers exactly what the device sent, so the stored entry is that, not the checked copy
-    const entry = command.payload as LogEntry;
-    const log = new LogStore(manager, caller.organisationId, command.jobId);
+    const entry = given.payload as LogEntry;
     const issues = await this.checkSuperseding(entry, log, caller);
     if (issues.length > 0) throw invalid(issues);
     const { receipt: last, device } = await log.ends(entry.deviceId);
@@ -48,11 +43,10 @@ export class AppendService {
   }
 
   /** Whose entry it is the session says, and whose device the register; an entry only repeats both. */
-  private async checkOrigin(entry: LogEntryDto, command: CommandDto, manager: EntityManager, caller: Caller): Promise<Issue[]> {
+  private async checkOrigin({ payload: entry, jobId, deviceId }: Command<'log.append'>, { devices, caller }: JobRecords): Promise<Issue[]> {
     const found: Issue[] = [];
-    if (entry.jobId !== command.jobId) found.push(issue('not-this-job', 'payload.jobId'));
-    if (entry.deviceId !== command.deviceId) found.push(issue('not-this-device', 'payload.deviceId'));
-    const devices = new DeviceStore(manager, caller.organisationId);
+    if (entry.jobId !== jobId) found.push(issue('not-this-job', 'payload.jobId'));
+    if (entry.deviceId !== deviceId) found.push(issue('not-this-device', 'payload.deviceId'));
     const writer = await devices.writer(caller.personId, entry.deviceId);
     if (entry.personId !== caller.personId) found.push(issue('not-this-person', 'payload.personId'));
     else if (entry.personName !== writer.name) found.push(issue('not-this-person', 'payload.personName'));
@@ -78,5 +72,5 @@ export class AppendService {
   }
 }
 
-const isSigned = ({ hash, signature }: LogEntryDto, key: NonNullable<KnownDevice['publicKey']>): boolean =>
+const isSigned = ({ hash, signature }: LogEntry, key: NonNullable<KnownDevice['publicKey']>): boolean =>
   signature !== null && isSignedByDevice(hash, signature, key);

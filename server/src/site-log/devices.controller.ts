@@ -6,17 +6,16 @@ import { WhoAsks } from '../people/access.guard.js';
 import type { Caller } from '../people/caller.js';
 import { SecurityEvents } from '../people/security-events.js';
 import { CheckedBody } from '../platform/checked-body.js';
-import { TenantDatabase } from '../platform/database.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { Needs } from '../platform/route-rules.js';
-import { DeviceStore } from '../records/device-store.js';
+import { RecordsDatabase } from '../records/records.js';
 import { isDeviceKey } from '../records/signatures.js';
 
 /** Devices that write the log. Each belongs to one person, and signs with a key that never leaves it. */
 @Controller('organisations/:organisationId/devices')
 export class DevicesController {
   constructor(
-    private readonly database: TenantDatabase,
+    private readonly database: RecordsDatabase,
     private readonly events: SecurityEvents,
   ) {}
 
@@ -29,9 +28,8 @@ export class DevicesController {
     @WhoAsks() caller: Caller,
   ): Promise<{ id: string }> {
     if (publicKey && !isDeviceKey(publicKey)) throw invalid([issue('not-a-key', 'publicKey')]);
-    const [before, known] = await this.database.within(caller, async (manager) => {
-      const store = new DeviceStore(manager, caller.organisationId);
-      return [await store.find(deviceId), await store.enrol(deviceId, caller.personId, publicKey && { ...publicKey })] as const;
+    const [before, known] = await this.database.within(caller, async ({ devices }) => {
+      return [await devices.find(deviceId), await devices.enrol(deviceId, caller.personId, publicKey && { ...publicKey })] as const;
     });
     if (known.personId !== caller.personId) throw new RefusedError(409, { error: 'device-of-another' });
     if (publicKey && !isDeepStrictEqual(known.publicKey, { ...publicKey })) throw new RefusedError(409, { error: 'device-has-a-key' });

@@ -18,16 +18,16 @@ export function differenceLines(before: Product, after: Product, units: UnitSyst
   return sheetDifferences(before, after).flatMap((difference) => {
     const names = difference.path.split('.');
     const spec = names.reduce<FieldSpec>((at, name) => (at.type === 'record' ? at.fields[name]! : at), SHEET);
-    return linesOf(names.at(-1)!, spec, difference.before, difference.after, units);
+    return linesOf(names.at(-1)!, spec, difference, units);
   });
 }
 
-function linesOf(name: string, spec: FieldSpec, before: unknown, after: unknown, units: UnitSystem): SheetLine[] {
+function linesOf(name: string, spec: FieldSpec, { before, after }: { before?: unknown; after?: unknown }, units: UnitSystem): SheetLine[] {
   if (spec.type !== 'record')
     return [{ label: ownWords('field', name, 'sheet-form'), before: valueText(before, spec, units), after: valueText(after, spec, units) }];
   const at = (value: unknown, field: string) => (value as Record<string, unknown> | undefined)?.[field];
   return Object.entries(spec.fields).flatMap(([field, each]) =>
-    at(before, field) === at(after, field) ? [] : linesOf(field, each, at(before, field), at(after, field), units),
+    at(before, field) === at(after, field) ? [] : linesOf(field, each, { before: at(before, field), after: at(after, field) }, units),
   );
 }
 

@@ -27,7 +27,10 @@ export function useFaceSite(face: Face): FaceSite {
     const features = model.features.filter(({ faceId }) => faceId === face.id);
     const readings = model.readings.filter(({ faceId }) => faceId === face.id);
     const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
-    const facts = faceFacts(face, facePlan, features, readings, model, { ms: hour, temperatureC: conditions.temperatureC });
+    const facts = faceFacts({
+      ...{ face, plan: facePlan, features, readings, job: model.job },
+      today: { ms: hour, temperatureC: conditions.temperatureC },
+    });
     return { face, features, junctions: junctionsAnsweredBy(face, plan), around: model, house, conditions, plan: facePlan, facts };
   }, [face, model, house, plan, conditions, hour]);
 }
@@ -45,6 +48,6 @@ export function useTraps({ face, plan, features }: FaceSite) {
   return useMemo(() => {
     const context = { now: new Date(hour).toISOString(), waterLevelM: plan.water?.level.levelM, coated: false };
     const [first] = diagnose(dampFacts(face, undefined, model, context)).causes;
-    return trapsOf(plan, face, features, model, first?.cause === 'rising' && first.word !== 'unlikely');
+    return trapsOf(plan, face, { features, job: model.job, isRising: first?.cause === 'rising' && first.word !== 'unlikely' });
   }, [face, plan, features, model, hour]);
 }

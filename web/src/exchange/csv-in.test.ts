@@ -4,7 +4,7 @@ import { type Clock, QuantityColumn, hasBareTimes, readSheet, readTime } from '.
 
 const timed = (text: string, clock?: Clock, zone = 'Europe/Oslo') => {
   const issues: Issue[] = [];
-  const at = readTime(text, clock, zone, 'line 2', issues);
+  const at = readTime(text, { clock, timeZone: zone }, 'line 2', issues);
   return at || issues[0]!.code;
 };
 

@@ -30,6 +30,12 @@ export function readSheet(text: string): Result<Sheet> {
 /** What times without an offset go by: clocks on the job, those clocks without summer time as loggers keep them, or UTC. */
 export type Clock = 'local' | 'standard' | 'utc';
 
+/** How times in a file are to be read. */
+export interface WrittenAt {
+  clock: Clock | undefined;
+  timeZone: string;
+}
+
 const WITH_OFFSET = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})$/;
 const WITHOUT = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2})?$/;
 
@@ -38,7 +44,7 @@ export function hasBareTimes({ rows }: Sheet, column: number): boolean {
 }
 
 /** The instant of a time as written, ISO 8601 in UTC; '' with an issue at `path` where it is none or in doubt. */
-export function readTime(text: string, clock: Clock | undefined, timeZone: string, path: string, issues: Issue[]): string {
+export function readTime(text: string, { clock, timeZone }: WrittenAt, path: string, issues: Issue[]): string {
   const iso = text.replace(' ', 'T');
   const refused = (code: string): string => {
     issues.push(issue(code, path, { zone: timeZone }));

@@ -13,7 +13,7 @@ export function HandoverSlate() {
     parts('model', 'revision', 'outbox', 'path', 'can', 'organisationId', 'jobId'),
   );
   const { plan, site } = usePlanning();
-  const missing = whatIsMissing(model, plan, revision, site, outbox.pending.length);
+  const missing = whatIsMissing({ model, plan, revision, site, waiting: outbox.pending.length });
   return (
     <>
       <SlateTitle>{t('lens.handover')}</SlateTitle>

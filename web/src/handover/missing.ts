@@ -5,8 +5,16 @@ import type { SiteState } from '@caulkhorn/core/site-log';
 import { t } from '../messages/t';
 import { itemName } from '../words/item-name';
 
+export interface SeenOfJob {
+  model: JobModel;
+  plan: JobPlan;
+  revision: PlanRevision | null;
+  site: SiteState;
+  /** entries that are not sent yet */ waiting: number;
+}
+
 /** What a dossier would lack today, in words. */
-export function whatIsMissing(model: JobModel, plan: JobPlan, revision: PlanRevision | null, site: SiteState, waiting: number): string[] {
+export function whatIsMissing({ model, plan, revision, site, waiting }: SeenOfJob): string[] {
   const missing: string[] = [];
   const faceMark = (id: string) => model.faces.find((face) => face.id === id)?.mark ?? '';
   if (!revision) missing.push(t('missing.release'));

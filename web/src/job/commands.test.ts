@@ -1,5 +1,6 @@
-import { COMMAND_KINDS } from '@caulkhorn/contract';
+import { COMMAND_KINDS, type Saying } from '@caulkhorn/contract';
 import { ITEM_KINDS, applyChange } from '@caulkhorn/core/jobs';
+import type { LogEntry } from '@caulkhorn/core/site-log';
 import { crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { changeOf, entryOf, targetOf } from './commands';
 
@@ -7,7 +8,7 @@ const job = sampleJob();
 
 test('every kind of command says what it does to the model, or that it does nothing to it', () => {
   for (const kind of COMMAND_KINDS) {
-    const change = changeOf({ kind, payload: { id: 'x', levels: [] } });
+    const change = changeOf({ kind, payload: { id: 'x', levels: [] } } as unknown as Saying);
     expect(change === null).toBe(kind === 'log.append' || kind === 'plan.release');
     if (change?.kind === 'put' || change?.kind === 'remove') expect(ITEM_KINDS).toContain(change.itemKind);
   }
@@ -23,13 +24,13 @@ test('a model follows its commands', () => {
 });
 
 test('a command stands on the version of the thing it changes', () => {
-  expect(targetOf({ kind: 'feature.put', payload: crack(), jobId: 'job' })).toBe('k1');
-  expect(targetOf({ kind: 'job.put', payload: job.job, jobId: 'job' })).toBe('job');
-  expect(targetOf({ kind: 'plan.release', payload: { revisionId: 'r' }, jobId: 'job' })).toBe('');
+  expect(targetOf({ kind: 'feature.put', payload: crack() }, 'job')).toBe('k1');
+  expect(targetOf({ kind: 'job.put', payload: job.job }, 'job')).toBe('job');
+  expect(targetOf({ kind: 'plan.release', payload: { revisionId: 'r', people: 2, temperatureC: 20 } }, 'job')).toBe('');
 });
 
 test('only log commands carry an entry', () => {
-  const command = { id: 'c', deviceId: 'd', jobId: 'j', baseVersion: 0, payload: { id: 'e' }, occurredAt: '2026-05-20T10:00:00Z' };
-  expect(entryOf({ ...command, kind: 'log.append' })).toEqual({ id: 'e' });
-  expect(entryOf({ ...command, kind: 'feature.put' })).toBeNull();
+  const entry = { id: 'e' } as LogEntry;
+  expect(entryOf({ kind: 'log.append', payload: entry })).toBe(entry);
+  expect(entryOf({ kind: 'feature.put', payload: crack() })).toBeNull();
 });

@@ -3,7 +3,7 @@ import type { Feature, JobModel } from '@caulkhorn/core/jobs';
 import { QueryClient } from '@tanstack/query-core';
 import { crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { ApiError, api } from '../shared/api';
-import type { Command } from './commands';
+import type { Command } from '@caulkhorn/contract';
 import { JobSession, type Notice } from './job-session';
 import { Outbox } from './outbox';
 

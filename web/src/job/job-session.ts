@@ -1,5 +1,8 @@
 import {
+  type Command,
   type CommandKind,
+  type Payloads,
+  type Saying,
   type CommandOutcome,
   type HouseAnswer,
   PERMISSIONS,
@@ -23,7 +26,7 @@ import { type QueryClient, QueryObserver, type QueryObserverOptions } from '@tan
 import { v4 } from 'uuid';
 import { ApiError } from '../shared/api';
 import { deviceId } from '../shared/device';
-import { type Command, entryOf, targetOf } from './commands';
+import { entryOf, targetOf } from './commands';
 import { type StoredJob, jobQueries } from './job-queries';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { Outbox, OutboxState } from './outbox';
@@ -46,7 +49,7 @@ export interface Job {
   can(permission: Permission): boolean;
   /** several at once go back at once */ put(kind: ItemKind, ...items: AnyItem[]): void;
   /** with the pictures of a feature */ remove(kind: ItemKind, ...ids: string[]): void;
-  send(kind: CommandKind, payload: object): void;
+  send<K extends CommandKind>(kind: K, payload: Payloads[K]): void;
   /** what is said of the job as a whole */ putHead(head: JobHead): void;
   log(body: EntryBody, occurredAt: string, supersedes?: { entryId: string; reason?: string }): void;
   undo(): void;
@@ -205,7 +208,11 @@ export class JobSession {
     if (model && this.stored) {
       // an answer that is on its way may be older than this
       void client.cancelQueries({ queryKey: job.queryKey });
-      this.stored = { ...this.stored, model, versions: { ...this.stored.versions, [targetOf(command)]: outcome.version } };
+      this.stored = {
+        ...this.stored,
+        model,
+        versions: { ...this.stored.versions, [targetOf(command, this.settings.jobId)]: outcome.version },
+      };
       client.setQueryData<StoredJob>(['job', jobId], this.stored);
     }
     const entry = entryOf(command);
@@ -219,11 +226,11 @@ export class JobSession {
     if (command.kind === 'plan.release') void client.invalidateQueries({ queryKey: plan.queryKey });
   }
 
-  private send(kind: CommandKind, payload: object, baseVersion?: number): number {
+  private send<K extends CommandKind>(kind: K, payload: Payloads[K], baseVersion?: number): number {
     const { jobId, outbox, notify } = this.settings;
-    const target = targetOf({ kind, payload, jobId });
+    const target = targetOf({ kind, payload } as Saying, jobId);
     const base = baseVersion ?? this.versionOf(target);
-    const command: Command = {
+    const command = {
       id: v4(),
       deviceId: deviceId(this.settings.person.personId),
       jobId,
@@ -232,13 +239,17 @@ export class JobSession {
       payload,
       occurredAt: new Date().toISOString(),
     };
-    outbox.add(command).catch(() => notify({ code: 'not-kept' }));
+    outbox.add(command as Command).catch(() => notify({ code: 'not-kept' }));
     return base + 1;
+  }
+
+  private sendPut(kind: ItemKind, item: AnyItem, baseVersion?: number): number {
+    return this.send(`${kind}.put`, item as Payloads[`${ItemKind}.put`], baseVersion);
   }
 
   /** Version a thing will have once everything that waits has been taken; 0 when it is not known here. */
   private versionOf(id: string): number {
-    const last = this.settings.outbox.getState().pending.findLast((command) => targetOf(command) === id);
+    const last = this.settings.outbox.getState().pending.findLast((command) => targetOf(command, this.settings.jobId) === id);
     return last ? last.baseVersion + 1 : (this.stored?.versions[id] ?? 0);
   }
 
@@ -250,7 +261,7 @@ export class JobSession {
     const before = this.itemById(kind, given.id);
     // whatever form changed an outline: its edges keep their names, and with them what was decided and done along them
     const item = kind === 'face' && before ? keepEdgeIds(before as Face, given as Face) : given;
-    return { itemKind: kind, id: item.id, item: before, expectedVersion: this.send(`${kind}.put`, item), about: item };
+    return { itemKind: kind, id: item.id, item: before, expectedVersion: this.sendPut(kind, item), about: item };
   }
 
   private removeOne(kind: ItemKind, id: string): Step[] {
@@ -272,7 +283,7 @@ export class JobSession {
     }
     const before = this.itemById(step.itemKind, step.id);
     const version = step.item
-      ? this.send(`${step.itemKind}.put`, step.item, step.expectedVersion)
+      ? this.sendPut(step.itemKind, step.item, step.expectedVersion)
       : this.send(`${step.itemKind}.remove`, { id: step.id }, step.expectedVersion);
     this.settings.notify({ code: 'undone', item: step.about });
     return { ...step, item: before, expectedVersion: version };

@@ -1,11 +1,11 @@
-import { FIRST_LINK, findBrokenLink, sealReceipt, type LogLine } from '@caulkhorn/core/site-log';
-import type { Command } from './commands';
+import { FIRST_LINK, findBrokenLink, sealReceipt, type LogEntry, type LogLine } from '@caulkhorn/core/site-log';
+import type { Command } from '@caulkhorn/contract';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 
 const person = { personId: 'p', name: 'Someone', email: 'a@b.c', organisations: [] };
 const next = (lines: readonly ShownLine[], pending: readonly Command[], note: string) =>
   sealNext(lines, pending, { jobId: 'job', deviceId: 'phone', person, body: { kind: 'note', note }, occurredAt: '2026-05-20T10:00:00Z' });
-const waiting = (payload: object): Command => ({
+const waiting = (payload: LogEntry): Command => ({
   id: JSON.stringify(payload).length.toString(),
   deviceId: 'phone',
   jobId: 'job',

@@ -1,7 +1,8 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { type EntryBody, FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealEntry } from '@caulkhorn/core/site-log';
 import { v4 } from 'uuid';
-import { type Command, entryOf } from './commands';
+import { entryOf } from './commands';
+import type { Command } from '@caulkhorn/contract';
 
 /** A line of the log as the screens show it: without a receipt it still waits on this device. */
 export type ShownLine = Omit<LogLine, 'receipt'> & { receipt: Receipt | null };

@@ -1,6 +1,6 @@
 import { FIRST_LINK, type LogEntry, entryHash, sealEntry } from '@caulkhorn/core/site-log';
 import { ApiError, api } from '../shared/api';
-import type { Command } from './commands';
+import type { Command } from '@caulkhorn/contract';
 import { Outbox } from './outbox';
 
 const storage = new Map<string, unknown>();
@@ -35,16 +35,17 @@ function open() {
   return { outbox, accepted };
 }
 
-const command = (id: string, part: Partial<Command> = {}): Command => ({
-  id,
-  deviceId: 'd',
-  jobId: 'j',
-  kind: 'feature.put',
-  baseVersion: 0,
-  payload: { id: 'f' },
-  occurredAt: '2026-05-20T10:00:00Z',
-  ...part,
-});
+const command = (id: string, part: Partial<Record<keyof Command, unknown>> = {}) =>
+  ({
+    id,
+    deviceId: 'd',
+    jobId: 'j',
+    kind: 'feature.put',
+    baseVersion: 0,
+    payload: { id: 'f' },
+    occurredAt: '2026-05-20T10:00:00Z',
+    ...part,
+  }) as Command;
 const settled = async (outbox: Outbox, wanted: (state: ReturnType<Outbox['getState']>) => boolean) => {
   for (let i = 0; i < 200 && !wanted(outbox.getState()); i++) await new Promise((resolve) => setTimeout(resolve, 5));
   expect(wanted(outbox.getState())).toBe(true);

@@ -4,7 +4,7 @@ import { FIRST_LINK, type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
 import { ApiError, api } from '../shared/api';
 import { newDeviceId, publicKey, signed } from '../shared/device';
 import { type QueueState, type Refused as RefusedBy, SendQueue } from '../shared/send-queue';
-import type { Command } from './commands';
+import type { Command } from '@caulkhorn/contract';
 import { sendPhotoFile } from './photo-files';
 
 export type Refused = RefusedBy<Command>;
@@ -45,7 +45,7 @@ export class Outbox extends SendQueue<Command> {
       await api.put(`${organisationPath}/devices/${entry.deviceId}`, key ? { publicKey: key } : {});
       localStorage.setItem(known, '1');
     }
-    return { ...command, payload: { ...entry, signature: await signed(entry.deviceId, entry.hash) } };
+    return { ...command, payload: { ...entry, signature: await signed(entry.deviceId, entry.hash) } } as Command;
   }
 
   /** An entry is linked anew when its chain has moved on: the same command, with another payload. */

@@ -1,5 +1,5 @@
 import { api } from '../shared/api';
-import type { Command } from './commands';
+import type { Command } from '@caulkhorn/contract';
 import { Outboxes, outboxesOf } from './outboxes';
 
 const storage = new Map<string, unknown>();
@@ -12,15 +12,16 @@ jest.mock('idb-keyval', () => ({
 const post = jest.spyOn(api, 'post');
 let here: string | null = 'p1';
 
-const command = (id: string, jobId: string): Command => ({
-  id,
-  deviceId: 'd',
-  jobId,
-  kind: 'feature.put',
-  baseVersion: 0,
-  payload: { id: 'f' },
-  occurredAt: '2026-05-20T10:00:00Z',
-});
+const command = (id: string, jobId: string) =>
+  ({
+    id,
+    deviceId: 'd',
+    jobId,
+    kind: 'feature.put',
+    baseVersion: 0,
+    payload: { id: 'f' },
+    occurredAt: '2026-05-20T10:00:00Z',
+  }) as Command;
 const until = async (wanted: () => boolean) => {
   for (let i = 0; i < 300 && !wanted(); i++) await new Promise((resolve) => setTimeout(resolve, 5));
   expect(wanted()).toBe(true);

@@ -1,5 +1,6 @@
 import { type JobModel, applyChange } from '@caulkhorn/core/jobs';
-import { type Command, changeOf } from './commands';
+import { changeOf } from './commands';
+import type { Command } from '@caulkhorn/contract';
 
 interface Step {
   command: Command;

@@ -36,13 +36,10 @@ export function CostList({ plan }: { plan: JobPlan }) {
       const coat = facePlan.products?.coat;
       if (!coat) return [];
       const items = plan.workItems.filter(({ faceId }) => faceId === facePlan.faceId);
-      const { materialMinor, labourMinor, accessMinor, workH } = costOf(
-        facePlan,
-        items,
-        house,
-        conditions.people,
-        model.job.accessMinorPerM2 ?? 0,
-      );
+      const { materialMinor, labourMinor, accessMinor, workH } = costOf({
+        ...{ plan: facePlan, items, house, people: conditions.people },
+        accessMinorPerM2: model.job.accessMinorPerM2 ?? 0,
+      });
       const { mark, name } = faces.get(facePlan.faceId)!;
       const perM2Minor = (materialMinor + labourMinor + accessMinor) / facePlan.areaM2;
       return [{ faceId: facePlan.faceId, mark, name, materialMinor, labourMinor, accessMinor, workH, perM2Minor, currency: coat.currency }];

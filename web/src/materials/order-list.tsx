@@ -20,13 +20,10 @@ export function Orders({ plan }: { plan: JobPlan }) {
   const deliveries = useMemo(
     () =>
       byWeek
-        ? planDeliveries(
-            plan.faces.flatMap(({ lines }) => lines),
-            workItems,
-            programme,
-            conditions,
-            house.sparePct,
-          )
+        ? planDeliveries({
+            lines: plan.faces.flatMap(({ lines }) => lines),
+            ...{ workItems, programme, conditions, sparePct: house.sparePct },
+          })
         : [],
     [byWeek, plan.faces, workItems, programme, conditions, house.sparePct],
   );

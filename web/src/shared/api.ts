@@ -31,10 +31,16 @@ const LONGEST_WAIT_MS = 20_000;
 /** A photo over a poor line. */
 const LONGEST_FILE_WAIT_MS = 180_000;
 
+interface RequestParts {
+  body?: unknown;
+  signal?: AbortSignal;
+  /** asked again and again: answered from memory where nothing changed */ again?: boolean;
+}
+
 /** What was answered last at an address that is asked again and again, by its entity tag. */
 const answered = new Map<string, { tag: string; answer: unknown }>();
 
-async function request<T>(method: string, path: string, body?: unknown, signal?: AbortSignal, again = false): Promise<T> {
+async function request<T>(method: string, path: string, { body, signal, again = false }: RequestParts = {}): Promise<T> {
   const before = again ? answered.get(path) : undefined;
   const isFile = body instanceof Blob;
   const timeout = AbortSignal.timeout(isFile ? LONGEST_FILE_WAIT_MS : LONGEST_WAIT_MS);
@@ -83,13 +89,13 @@ async function ownAnswer(response: Response): Promise<unknown> {
 }
 
 export const api = {
-  get: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, undefined, signal),
+  get: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, { signal }),
   /** The very same answer as before while nothing has changed: a large job is not read and compared anew at every look. */
-  getAgain: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, undefined, signal, true),
+  getAgain: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, { signal, again: true }),
   /** No answer given to one person is kept for the next. */
   forget: () => answered.clear(),
-  post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
-  put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
-  putFile: <T>(path: string, file: Blob) => request<T>('PUT', path, file),
-  delete: <T>(path: string, body?: unknown) => request<T>('DELETE', path, body),
+  post: <T>(path: string, body: unknown) => request<T>('POST', path, { body }),
+  put: <T>(path: string, body: unknown) => request<T>('PUT', path, { body }),
+  putFile: <T>(path: string, file: Blob) => request<T>('PUT', path, { body: file }),
+  delete: <T>(path: string, body?: unknown) => request<T>('DELETE', path, { body }),
 };

@@ -19,11 +19,18 @@ export function faceAt(layout: SheetLayout, view: View, px: number, py: number):
   return undefined;
 }
 
+/** Where one points on the screen, and how far from it still counts. */
+export interface Fingertip {
+  px: number;
+  py: number;
+  reachPx: number;
+}
+
 /** Inside an area counts as near, but what is drawn on the area is nearer. */
 const WITHIN = 0.9;
 
 /** The nearest feature within reach of a fingertip or a pointer, px. */
-export function featureAt(model: JobModel, layout: SheetLayout, view: View, px: number, py: number, reachPx: number): Feature | undefined {
+export function featureAt(model: JobModel, layout: SheetLayout, view: View, { px, py, reachPx }: Fingertip): Feature | undefined {
   let best: Feature | undefined;
   let nearest = reachPx;
   for (const feature of model.features) {
@@ -47,7 +54,7 @@ export function featureAt(model: JobModel, layout: SheetLayout, view: View, px: 
 }
 
 /** Index of a feature's point under the pointer, to drag it alone; -1 for none. */
-export function handleAt(feature: Feature, placed: PlacedFace, view: View, px: number, py: number, reachPx: number): number {
+export function handleAt(feature: Feature, placed: PlacedFace, view: View, { px, py, reachPx }: Fingertip): number {
   return feature.path.findIndex((point) => {
     const [x, y] = toScreen(view, ...toSheet(placed, point));
     return Math.hypot(x - px, y - py) <= reachPx;

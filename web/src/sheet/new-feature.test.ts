@@ -18,7 +18,7 @@ const PATHS = {
 
 test.each(Object.keys(FEATURE_SPECS) as FeatureKind[])('a new %s, as it is drawn, can be saved', (kind) => {
   const path = PATHS[FEATURE_SPECS[kind].shape].map(([u, v]) => [u, v] as const);
-  expect(checkItem('feature', newFeature(kind, 'north', path, []), lookupIn(sampleJob()))).toEqual([]);
+  expect(checkItem('feature', newFeature(kind, 'north', path, { features: [] }), lookupIn(sampleJob()))).toEqual([]);
 });
 
 test('marks go on from the highest, whatever was removed between and whatever people wrote', () => {
@@ -34,12 +34,12 @@ test('the next of a kind is like the last, but for what was caught and what was 
     note: 'mine',
     flow: { at: '2026-01-01T00:00:00Z', dripsPerMin: 4 },
   });
-  const next = newFeature('crack', 'north', [[1, 1], [1, 2]], [last], last); // prettier-ignore
+  const next = newFeature('crack', 'north', [[1, 1], [1, 2]], { features: [last], like: last }); // prettier-ignore
   expect(next).toMatchObject({ mark: 'K2', widthMm: 0.7, movement: 'moving', wetState: 'damp' });
   expect(next).not.toHaveProperty('flow');
   expect(next).not.toHaveProperty('note');
 });
 
 test('a crack has no width until someone measures it', () => {
-  expect(newFeature('crack', 'north', [[1, 1], [1, 2]], [])).not.toHaveProperty('widthMm'); // prettier-ignore
+  expect(newFeature('crack', 'north', [[1, 1], [1, 2]], { features: [] })).not.toHaveProperty('widthMm'); // prettier-ignore
 });

@@ -28,8 +28,7 @@ export function newFeature(
   kind: FeatureKind,
   faceId: string,
   path: readonly FacePoint[],
-  features: readonly Feature[],
-  like?: Feature,
+  { features, like }: { features: readonly Feature[]; like?: Feature },
 ): Feature {
   const { needs, may } = FEATURE_SPECS[kind];
   const copied = like

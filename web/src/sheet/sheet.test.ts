@@ -113,7 +113,7 @@ test('new features take the next free mark, and numbers to the millimetre', () =
       [1.23456, 1],
       [1, 2],
     ],
-    [],
+    { features: [] },
   );
   expect([first.mark, first.path[0]]).toEqual(['K1', [1.235, 1]]);
   expect(

@@ -26,7 +26,7 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
       const { tool, setDraft, select, take } = useSelection.getState();
       if (tool === 'select' || tool === 'reading') return;
       const like = features.findLast((feature) => feature.kind === tool && feature.id === lastDrawn.current);
-      const feature = newFeature(tool, faceId, path, features, like);
+      const feature = newFeature(tool, faceId, path, { features, like });
       lastDrawn.current = feature.id;
       put('feature', feature);
       setDraft(null);

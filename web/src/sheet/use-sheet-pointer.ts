@@ -50,7 +50,7 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
     const pan: Drag = { kind: 'pan', x, y, moved: false };
     const view = camera.current!;
     if (!editable || tool !== 'select' || event.button === 1) return pan;
-    const feature = featureAt(model, camera.layout, view, x, y, reachOf(event));
+    const feature = featureAt(model, camera.layout, view, { px: x, py: y, reachPx: reachOf(event) });
     const placed = feature && camera.layout.byId.get(feature.faceId);
     const hit = faceAt(camera.layout, view, x, y);
     if (!feature || !placed || selected?.id !== feature.id || hit?.placed !== placed) return pan;
@@ -60,7 +60,7 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       y,
       moved: false,
       feature,
-      handle: handleAt(feature, placed, view, x, y, reachOf(event)),
+      handle: handleAt(feature, placed, view, { px: x, py: y, reachPx: reachOf(event) }),
       from: hit.point,
       path: feature.path,
     };
@@ -125,7 +125,7 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       if (ended.moved) return ended.kind === 'move' ? drop(ended) : undefined;
       const hit = faceAt(camera.layout, camera.current, x, y);
       if (tool !== 'select') return addPoint(hit && { ...hit, point: snapped(hit, event).point });
-      const feature = featureAt(model, camera.layout, camera.current, x, y, reachOf(event));
+      const feature = featureAt(model, camera.layout, camera.current, { px: x, py: y, reachPx: reachOf(event) });
       if (feature && (event.ctrlKey || event.metaKey || event.shiftKey)) return toggle(feature.id);
       select(feature ? { kind: 'feature', id: feature.id } : hit ? { kind: 'face', id: hit.placed.face.id } : null);
     },

@@ -48,7 +48,7 @@ export function NewFaceForm() {
       kind: 'ground',
       densityKgM3: 1000,
     };
-    const face = faceFrom(texts, units, model, space, body);
+    const face = faceFrom(texts, units, model, { space, body });
     const withNew: JobModel = { ...model, spaces: addTo(model.spaces, space), waterBodies: addTo(model.waterBodies, body) };
     const shape = checkShape(FaceDto, face);
     const issues = shape.ok ? checkItem('face', face, lookupIn(withNew)) : shape.issues;
@@ -157,7 +157,7 @@ function addTo<T extends { id: string }>(items: T[], item: T): T[] {
   return items.some((other) => other.id === item.id) ? items : [...items, item];
 }
 
-function faceFrom(texts: Texts, units: UnitSystem, model: JobModel, space: Space, body: WaterBody): Face {
+function faceFrom(texts: Texts, units: UnitSystem, model: JobModel, { space, body }: { space: Space; body: WaterBody }): Face {
   const metres = (text: string) => readQuantity(text, 'm', units) ?? NaN;
   const [lengthM, heightM, footM] = [metres(texts.lengthM), metres(texts.heightM), metres(texts.footM)];
   const isWall = texts.kind === 'wall';

@@ -49,7 +49,7 @@ export function toReadings({ header, rows }: Sheet, mapping: Mapping, model: Job
     const number = (column: keyof typeof figures, unit: string) => figures[column].read(cell(column), unit, i + 2, issues);
     const value = number('value', READING_SPECS[kind ?? 'in-slab-rh'].unit);
     const point = cell('along') || cell('up') ? ([number('along', 'm'), number('up', 'm')] as const) : undefined;
-    const at = readTime(cell('time'), clock, model.job.timeZone, path, issues);
+    const at = readTime(cell('time'), { clock, timeZone: model.job.timeZone }, path, issues);
     const reading: Reading = {
       id: v4(),
       faceId: face?.id ?? '',

@@ -52,7 +52,7 @@ export function toLevels(
     const path = `line ${line}`;
     // a decimal comma in a file parted by commas tears its figure apart
     if (cells.length !== header.length) issues.push(issue('csv-columns', path, { wanted: header.length, found: cells.length }));
-    const at = readTime((cells[columns.time] ?? '').trim(), clock, timeZone, path, issues);
+    const at = readTime((cells[columns.time] ?? '').trim(), { clock, timeZone }, path, issues);
     if (at !== '' && seen.has(at)) issues.push(issue('csv-duplicate-time', path, { line: seen.get(at)! }));
     else seen.set(at, line);
     const figure = figures.read(cells[columns.level] ?? '', 'm', line, issues);

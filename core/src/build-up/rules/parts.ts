@@ -48,6 +48,8 @@ const MOVING_JOINT: readonly DetailStep[] = [
   { do: 'sheet', lapMm: 150, barSpacingMm: 200 },
 ];
 
+/** A row of the rule tables, in the order of their columns. */
+// eslint-disable-next-line max-params
 export function row(
   id: string,
   of: DetailRule['of'],

@@ -31,7 +31,7 @@ export class CornerSection extends Sketch {
     }
     const joint = this.step('seal-joint');
     if (joint) this.add('sealant', cornerFill(joint.depthMm, 'triangle'), 'seal-joint');
-    if (stripe) this.along(stripe.eachSideMm, coatMm * Math.max(stripe.coats, 0.5), leg, 'stripe', stripe.mesh || stripe.fabric);
+    if (stripe) this.along(stripe, leg);
     if (kick) {
       this.add('stripe', box(0, -kick.heightMm, coatMm, -leg), 'kick');
       this.measure([coatMm, -kick.heightMm], [coatMm, 0]);
@@ -66,7 +66,9 @@ export class CornerSection extends Sketch {
       );
   }
 
-  private along(sideMm: number, thick: number, leg: number, step: DetailStep['do'], mesh?: boolean): void {
+  /** A stripe round the corner, over what fills it. */
+  private along({ eachSideMm: sideMm, coats, mesh, fabric }: Extract<DetailStep, { do: 'stripe' }>, leg: number): void {
+    const thick = this.coatMm * Math.max(coats, 0.5);
     this.add(
       'stripe',
       [
@@ -79,9 +81,9 @@ export class CornerSection extends Sketch {
         [leg, 0],
         [0, -leg],
       ],
-      step,
+      'stripe',
     );
-    if (mesh)
+    if (mesh || fabric)
       this.add(
         'mesh',
         [
@@ -90,7 +92,7 @@ export class CornerSection extends Sketch {
           [leg, -thick / 2],
           [sideMm, -thick / 2],
         ],
-        step,
+        'stripe',
         true,
       );
     this.measure([thick, -sideMm], [thick, 0]);

@@ -1,0 +1,30 @@
+import type { JobSummary } from '@caulkhorn/contract';
+import type { EntityManager } from 'typeorm';
+import type { Caller } from '../people/caller.js';
+
+const countOf = (table: string, live: string) =>
+  `(select count(*)::integer from ${table} t where t.organisation_id = j.organisation_id and t.job_id = j.id${live})`;
+
+/** The jobs that a caller may see, inside his transaction: a guest those that he was asked to look at. */
+export class JobList {
+  constructor(
+    private readonly manager: EntityManager,
+    private readonly caller: Caller,
+  ) {}
+
+  /** With their counts, the one changed last first. */
+  summaries(): Promise<JobSummary[]> {
+    const { organisationId, standing, personId } = this.caller;
+    return this.manager.query<JobSummary[]>(
+      `select j.id, j.body->>'name' as name, j.body->>'site' as site, j.updated_at as "updatedAt",
+              ${countOf('face', ' and t.deleted_at is null')} as faces,
+              ${countOf('feature', ' and t.deleted_at is null')} as features,
+              ${countOf('log_entry', '')} as entries
+       from job j
+       where j.organisation_id = $1
+         and ($2 <> 'guest' or exists (select from guest_grant g where g.organisation_id = j.organisation_id and g.job_id = j.id and g.person_id = $3))
+       order by j.updated_at desc`,
+      [organisationId, standing, personId],
+    );
+  }
+}

@@ -1,0 +1,52 @@
+import type { EntityManager } from 'typeorm';
+
+export interface PictureFacts {
+  storedSha256: string;
+  widthPx: number;
+  heightPx: number;
+}
+
+export interface PictureFile extends PictureFacts {
+  originalSha256: string;
+  image: Buffer;
+  thumbnail: Buffer;
+}
+
+/** Files of a job's photos, inside a tenant's transaction. Never written twice. */
+export class PhotoFileStore {
+  constructor(
+    private readonly manager: EntityManager,
+    private readonly organisationId: string,
+    private readonly jobId: string,
+  ) {}
+
+  async facts(photoId: string): Promise<PictureFacts | null> {
+    const [row] = await this.manager.query<PictureFacts[]>(
+      `select stored_sha256 as "storedSha256", width_px as "widthPx", height_px as "heightPx" from photo_file
+       where organisation_id = $1 and job_id = $2 and photo_id = $3`,
+      [this.organisationId, this.jobId, photoId],
+    );
+    return row ?? null;
+  }
+
+  /** Keeps a file unless there is one already, and tells of the one that is kept. */
+  async keep(photoId: string, { originalSha256, storedSha256, widthPx, heightPx, image, thumbnail }: PictureFile): Promise<PictureFacts> {
+    await this.manager.query(
+      `insert into photo_file (organisation_id, job_id, photo_id, original_sha256, stored_sha256, width_px, height_px, image, thumbnail)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing`,
+      [this.organisationId, this.jobId, photoId, originalSha256, storedSha256, widthPx, heightPx, image, thumbnail],
+    );
+    return (await this.facts(photoId))!;
+  }
+
+  /** Null where the photo was taken off, or its file has not come yet. */
+  async picture(photoId: string, size: 'image' | 'thumbnail'): Promise<Buffer | null> {
+    const [row] = await this.manager.query<{ picture: Buffer }[]>(
+      `select f.${size} as picture from photo_file f
+       join photo p on p.organisation_id = f.organisation_id and p.job_id = f.job_id and p.id = f.photo_id
+       where f.organisation_id = $1 and f.job_id = $2 and f.photo_id = $3 and p.deleted_at is null`,
+      [this.organisationId, this.jobId, photoId],
+    );
+    return row?.picture ?? null;
+  }
+}
