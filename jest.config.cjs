@@ -1,6 +1,7 @@
 // Two projects: pure units run anywhere; server tests need the database that tools/test.mjs starts.
 const common = {
   rootDir: __dirname,
+  modulePathIgnorePatterns: ['<rootDir>/.data/'],
   testEnvironment: 'node',
   testEnvironmentOptions: { customExportConditions: ['@caulkhorn/source', 'node', 'node-addons'] },
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },

@@ -31,7 +31,7 @@ test.each<[string, object, string]>([
   ['missing', { ...feature, mark: undefined }, 'missing at mark'],
   ['empty', { ...feature, mark: '' }, 'too-short at mark'],
   ['an unknown field', { ...feature, __proto: 1 }, 'unknown-field at __proto'],
-  ['typed text with more in it', { ...feature, typed: { widthMm: { text: '0.4', unit: 'mm', x: 1 } } }, 'not-typed-text at typed'],
+  ['typed text with more in it', { ...feature, typed: { widthMm: { text: '0.4', unit: 'mm', x: 1 } } }, 'unknown-field at typed.widthMm.x'],
 ])('%s', (_name, value, wanted) => expect(refusals(checkShape(FeatureDto, value))).toEqual([wanted]));
 
 test.each([null, 3, 'x', []])('%p is no record', (value) =>
@@ -104,7 +104,7 @@ describe('what only looks like a thing', () => {
   test('half a letter is no text, wherever text may stand', () => {
     expect(refusals(checkShape(FeatureDto, { ...feature, note: 'a\ud800' }))).toEqual(['not-in-this-form at note']);
     expect(refusals(checkShape(FeatureDto, { ...feature, typed: { widthMm: { text: '\udfff', unit: 'mm' } } }))).toEqual([
-      'not-typed-text at typed',
+      'not-in-this-form at typed.widthMm.text',
     ]);
     expect(checkShape(FeatureDto, { ...feature, note: 'a whole one: 😀' }).ok).toBe(true);
   });

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
 import type { Issue, Result } from '@caulkhorn/core/issues';
 import { plainToInstance } from 'class-transformer';
-import { type ValidationError, validateSync } from 'class-validator';
+import { type ValidationError, getMetadataStorage, validateSync } from 'class-validator';
+import { OF_FIELD, issuesOfField } from './dto-of.js';
 
 /**
  * Checks an unknown value against a DTO class: types, ranges, unknown and missing fields. On success the value is the
@@ -40,6 +41,8 @@ function issuesOf(error: ValidationError, parent: string): Issue[] {
   const isIndex = /^\d+$/.test(error.property);
   const path = isIndex ? `${parent}[${error.property}]` : parent ? `${parent}.${error.property}` : error.property;
   const missing = error.value === undefined && error.constraints && !error.constraints['whitelistValidation'];
+  const ofField = error.constraints?.[OF_FIELD] === undefined ? null : issuesOfField(error.target!, error.property, error.value, path);
+  if (ofField && !missing) return ofField;
   const own = missing ? [{ code: 'missing', path }] : failedConstraint(error).map((name) => toIssue(error, name, path));
   return [...own, ...(error.children ?? []).flatMap((child) => issuesOf(child, path))];
 }
@@ -56,7 +59,6 @@ const CODES: Readonly<Record<string, string>> = {
   whitelistValidation: 'unknown-field',
   isNumber: 'not-a-number',
   isWhole: 'not-whole',
-  isWholes: 'not-whole',
   min: 'below-min',
   max: 'above-max',
   isString: 'not-text',
@@ -66,13 +68,7 @@ const CODES: Readonly<Record<string, string>> = {
   isIn: 'not-one-of',
   isUuid: 'not-an-id',
   isTimeWithOffset: 'not-a-time-with-offset',
-  isDay: 'not-a-day',
-  isTimeZone: 'not-a-time-zone',
-  isFacePoints: 'not-points',
-  isOutlines: 'not-points',
-  isOnePoint: 'not-points',
-  isSeveral: 'not-one-of',
-  isTyped: 'not-typed-text',
+  isDay: 'not-a-date',
   isArray: 'not-a-list',
   arrayMinSize: 'empty-list',
   arrayMaxSize: 'too-many',
@@ -84,8 +80,15 @@ const CODES: Readonly<Record<string, string>> = {
   nestedValidation: 'not-a-record',
 };
 
+/** The limits that a rule was given: the library leaves them out of what it tells when it answers at once. */
+function limitsOf({ target, property }: ValidationError, name: string): Issue['values'] | undefined {
+  const rules = getMetadataStorage().getTargetValidationMetadatas(target!.constructor, '', true, false);
+  const rule = rules.find((each) => each.propertyName === property && (each.name ?? each.type) === name);
+  return rule?.context as Issue['values'] | undefined;
+}
+
 function toIssue(error: ValidationError, name: string, path: string): Issue {
-  const values = error.contexts?.[name] as Issue['values'] | undefined;
+  const values = limitsOf(error, name);
   const code = CODES[name] ?? name;
   return values ? { code, path, values } : { code, path };
 }

@@ -1,6 +1,6 @@
 import { TOOLS, type Tool } from '@caulkhorn/core/catalogue';
 import type { Result } from '@caulkhorn/core/issues';
-import { ITEM_KINDS, type ItemKind, type ItemOf, type JobHead, type WaterLevel, type Reading } from '@caulkhorn/core/jobs';
+import { ITEM_KINDS, ITEM_SPECS, type ItemKind, type ItemOf, type JobHead, type WaterLevel, type Reading } from '@caulkhorn/core/jobs';
 import type { LogEntry, Receipt } from '@caulkhorn/core/site-log';
 import { checkShape } from './check-shape.js';
 import { AnyRecord, Id, NestedList, OneOf, Optional, Quantity, Time, Whole } from './constraints.js';
@@ -68,9 +68,9 @@ const ITEM_DTO = {
   'build-up': BuildUpDto,
   reading: ReadingDto,
   photo: PhotoDto,
-} as const satisfies Record<ItemKind, new () => object>;
+} as const satisfies { [K in ItemKind]: new () => ItemOf<K> };
 
-const itemRule = (kind: ItemKind, payload: new () => object): Rule => ({ payload, permission: kind === 'build-up' ? 'plan' : 'survey' });
+const itemRule = (kind: ItemKind, payload: new () => object): Rule => ({ payload, permission: ITEM_SPECS[kind].permission });
 
 const RULES = {
   'job.put': { payload: JobHeadDto, permission: 'plan' },

@@ -1,15 +1,17 @@
 import type { Product } from '@caulkhorn/core/catalogue';
-import { SCHOOL_QUESTIONS, type SchoolChoices } from '@caulkhorn/core/jobs';
+import { mapOf, number } from '@caulkhorn/core/fields';
+import { SCHOOLS_FIELD, type SchoolChoices } from '@caulkhorn/core/jobs';
 import { PACES, type PaceId } from '@caulkhorn/core/planning';
-import { AnyRecords, QuantitiesByName, Quantity, SchoolsByQuestion, Whole } from './constraints.js';
+import { AnyRecords, Quantity, Whole } from './constraints.js';
+import { OfField } from './dto-of.js';
 
-const PACE_IDS = Object.keys(PACES);
+const PACES_FIELD = mapOf(Object.keys(PACES) as PaceId[], number('min', { min: 0.01, max: 10_000 }));
 
 /** How an organisation works. `baseVersion` is the version it was read in; 0 before anything was set. */
 export class HouseRulesDto {
   @Whole(0, 1_000_000_000) baseVersion!: number;
-  @SchoolsByQuestion(SCHOOL_QUESTIONS) schools!: SchoolChoices;
-  /** person-minutes a unit */ @QuantitiesByName(PACE_IDS, 0.01, 10_000) paces!: Partial<Record<PaceId, number>>;
+  @OfField(SCHOOLS_FIELD) schools!: SchoolChoices;
+  /** person-minutes a unit */ @OfField(PACES_FIELD) paces!: Partial<Record<PaceId, number>>;
   @Quantity(0, 10_000_000) labourMinorPerH!: number;
   @Quantity(0, 100) sparePct!: number;
 }

@@ -17,7 +17,15 @@ export type FieldSpec =
   | { type: 'flag'; required: boolean; default?: boolean }
   | { type: 'time'; required: boolean }
   | { type: 'date'; required: boolean }
-  | { type: 'text'; maxLength: number; pattern?: string; required: boolean; default?: string }
+  | {
+      type: 'text';
+      /** 1 unless given */ minLength?: number;
+      maxLength: number;
+      pattern?: string;
+      form?: TextForm;
+      required: boolean;
+      default?: string;
+    }
   | {
       type: 'list';
       of: FieldSpec;
@@ -26,8 +34,13 @@ export type FieldSpec =
       /** each value at most once, in any order */ distinct?: boolean;
       required: boolean;
     }
-  | { type: 'map'; of: FieldSpec; maxItems: number; required: boolean }
-  | { type: 'record'; fields: Readonly<Record<string, FieldSpec>>; required: boolean };
+  | { type: 'map'; of: FieldSpec; /** any, when not given */ names?: readonly string[]; maxItems: number; required: boolean }
+  | { type: 'record'; fields: Readonly<Record<string, FieldSpec>>; required: boolean }
+  /** one of several records, told apart by their `kind` */
+  | { type: 'union'; kinds: Readonly<Record<string, Readonly<Record<string, FieldSpec>>>>; required: boolean };
+
+/** What a text stands for, where more is asked of it than its length. */
+export type TextForm = 'id' | 'time-zone' | 'sha-256';
 
 /**
  * A field is its specification together with the check that follows from it.
@@ -40,6 +53,13 @@ export interface Field<T> {
 
 export type Fields = Readonly<Record<string, Field<unknown>>>;
 export type InputOf<F extends Fields> = { [K in keyof F]: F[K] extends Field<infer T> ? T : never };
+
+type ValueOf<F> = F extends Field<infer T> ? T : never;
+type OptionalIn<F extends Fields> = { [K in keyof F]: undefined extends ValueOf<F[K]> ? K : never }[keyof F];
+/** The record that fields describe, with what may be left out left out: the type of a thing that is kept. */
+export type ShapeOf<F extends Fields> = { [K in Exclude<keyof F, OptionalIn<F>>]: ValueOf<F[K]> } & {
+  [K in OptionalIn<F>]?: Exclude<ValueOf<F[K]>, undefined>;
+};
 
 export interface NumberLimits {
   /** inclusive */ min?: number;
@@ -127,12 +147,13 @@ const UNFIT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\p{Cs}]/u;
 
 /** Text of 1 to `maxLength` characters; `pattern` is an ECMAScript regular expression over the whole text. */
 export function text(maxLength: number, pattern?: string): Field<string> {
-  const wanted = pattern === undefined ? undefined : new RegExp(`^(?:${pattern})$`);
+  const wanted = pattern === undefined ? undefined : new RegExp(`^(?:${pattern})$`, 'u');
   return {
     spec: { type: 'text', maxLength, ...(pattern === undefined ? {} : { pattern }), required: true },
     read(raw, path, issues) {
       const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
-      if (typeof raw !== 'string' || raw === '') return fail('not-text');
+      if (typeof raw !== 'string') return fail('not-text');
+      if (raw === '') return fail('too-short', { min: 1 });
       if (raw.length > maxLength) return fail('too-long', { max: maxLength });
       if (UNFIT.test(raw) || (wanted && !wanted.test(raw))) return fail('not-in-this-form');
       return raw;
@@ -173,11 +194,11 @@ export function anyOf<C extends string>(choices: readonly C[]): Field<C[]> {
   };
 }
 
-export function record<F extends Fields>(fields: F): Field<InputOf<F>> {
+export function record<F extends Fields>(fields: F): Field<ShapeOf<F>> {
   const specs = Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, field.spec]));
   return {
     spec: { type: 'record', fields: specs, required: true },
-    read: (raw, path, issues) => readFields(fields, raw, path, issues),
+    read: (raw, path, issues) => readFields(fields, raw, path, issues) as ShapeOf<F> | undefined,
   };
 }
 

@@ -1,4 +1,5 @@
-import { type AnyItem, ITEM_LISTS, type ItemKind, type JobHead, type JobModel, type Reading, type WaterLevel } from './job.js';
+import { type AnyItem, ITEM_LISTS, type ItemKind } from './item-kinds.js';
+import type { JobHead, JobModel, Reading, WaterLevel } from './job.js';
 
 /** A change to the model as a command carries it. */
 export type Change =

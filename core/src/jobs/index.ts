@@ -1,7 +1,38 @@
 export { applyChange } from './change.js';
 export type { Change } from './change.js';
-export { LIMITS, RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
-export type { ItemLookup } from './check.js';
+export { RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
+export type { ItemLookup } from './item-checks.js';
+export {
+  BUILD_UP_FIELDS,
+  CURRENCIES,
+  FACE_FIELDS,
+  FACE_KINDS,
+  FEATURE_FIELDS,
+  FEATURE_KINDS,
+  FINISH_KINDS,
+  JOB_HEAD_FIELDS,
+  JUNCTION_KINDS,
+  LEVEL_KINDS,
+  MOVEMENTS,
+  PHOTO_FIELDS,
+  PIPE_KINDS,
+  POUR_FIELDS,
+  PRODUCT_REF_FIELDS,
+  REACHES,
+  READING_FIELDS,
+  READING_KINDS,
+  SALTS,
+  SCHOOLS_FIELD,
+  SIDE_KINDS,
+  SIGNS,
+  SPACE_FIELDS,
+  SUBSTRATES,
+  TRAFFICS,
+  WATER_BODY_FIELDS,
+  WATER_LEVEL_FIELDS,
+} from './item-fields.js';
+export { ITEM_KINDS, ITEM_LISTS, ITEM_SPECS, LIMITS } from './item-kinds.js';
+export type { AnyItem, ItemKind, ItemOf } from './item-kinds.js';
 export { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
 export type {
   BuildUp,
@@ -38,16 +69,12 @@ export {
 } from './geometry.js';
 export type { Extent, SitePoint } from './geometry.js';
 export { groupBy } from './group-by.js';
-export { ITEM_KINDS, ITEM_LISTS } from './job.js';
 export type {
-  AnyItem,
   Face,
   FaceKind,
   FacePoint,
   Feature,
   FeatureKind,
-  ItemKind,
-  ItemOf,
   JobHead,
   JobModel,
   Junction,

@@ -260,20 +260,3 @@ export interface JobModel {
   readings: Reading[];
   photos: Photo[];
 }
-
-/** The lists of a job, by the kind of thing they hold. */
-export const ITEM_LISTS = {
-  space: 'spaces',
-  face: 'faces',
-  feature: 'features',
-  'water-body': 'waterBodies',
-  'water-level': 'waterLevels',
-  'build-up': 'buildUps',
-  reading: 'readings',
-  photo: 'photos',
-} as const satisfies Record<string, keyof JobModel>;
-
-export type ItemKind = keyof typeof ITEM_LISTS;
-export const ITEM_KINDS = Object.keys(ITEM_LISTS) as ItemKind[];
-export type ItemOf<K extends ItemKind> = JobModel[(typeof ITEM_LISTS)[K]][number];
-export type AnyItem = ItemOf<ItemKind>;

@@ -1,4 +1,16 @@
-import { COMMON_PRACTICE, type Calculator, type InputOf, list, number, optional, record, tex, time, withDefault } from '../fields/index.js';
+import {
+  COMMON_PRACTICE,
+  type Calculator,
+  type InputOf,
+  type ShapeOf,
+  list,
+  number,
+  optional,
+  record,
+  tex,
+  time,
+  withDefault,
+} from '../fields/index.js';
 import { type Issue, accept, issue } from '../issues.js';
 import { DEW_MARGIN_C, dewPointOf } from '../physics/index.js';
 import { HOUR_MS, hoursAfter } from '../quantities/index.js';
@@ -29,7 +41,7 @@ const MOST_HOURS = 17_600;
 const fields = { hours: list(record(hour), MOST_HOURS), limits: record(limits) };
 
 type Hour = InputOf<typeof hour>;
-type Limits = InputOf<typeof limits>;
+type Limits = ShapeOf<typeof limits>;
 
 export interface JudgedHour {
   at: string;

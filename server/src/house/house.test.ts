@@ -35,10 +35,10 @@ describe('how an organisation works', () => {
   });
 
   test.each([
-    [{ schools: { taste: { school: 'A' } } }, 'schools'],
-    [{ schools: { wetting: { school: 'A', mood: 1 } } }, 'schools'],
-    [{ paces: { coat: 0 } }, 'paces'],
-    [{ paces: { dance: 3 } }, 'paces'],
+    [{ schools: { taste: { school: 'A' } } }, 'schools.taste'],
+    [{ schools: { wetting: { school: 'A', mood: 1 } } }, 'schools.wetting.mood'],
+    [{ paces: { coat: 0 } }, 'paces.coat'],
+    [{ paces: { dance: 3 } }, 'paces.dance'],
     [{ labourMinorPerH: -1 }, 'labourMinorPerH'],
     [{ sparePct: 101 }, 'sparePct'],
     [{ colour: 'red' }, 'colour'],

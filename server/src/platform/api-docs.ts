@@ -1,8 +1,8 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
-import type { FieldSpec } from '@caulkhorn/core/fields';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
 import { contractSchemas } from './contract-schemas.js';
+import { recordSchema } from './field-schema.js';
 
 /** The API described by itself at /api/docs; bodies follow the contract's classes and the calculators' own fields. */
 export function serveApiDocs(app: NestExpressApplication): void {
@@ -42,53 +42,4 @@ function calculatorSchemas(): Record<string, object> {
       return [`calculator.${id}`, recordSchema(specs)];
     }),
   );
-}
-
-function recordSchema(fields: Readonly<Record<string, FieldSpec>>): object {
-  const required = Object.entries(fields)
-    .filter(([, spec]) => spec.required)
-    .map(([name]) => name);
-  return {
-    type: 'object',
-    additionalProperties: false,
-    required,
-    properties: Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, fieldSchema(spec)])),
-  };
-}
-
-function fieldSchema(spec: FieldSpec): object {
-  switch (spec.type) {
-    case 'number':
-      return {
-        type: spec.whole ? 'integer' : 'number',
-        description: spec.unit,
-        minimum: spec.above ?? spec.min,
-        exclusiveMinimum: spec.above !== undefined || undefined,
-        maximum: spec.max,
-        nullable: spec.nullable,
-        default: spec.default,
-      };
-    case 'choice':
-      return { type: 'string', enum: [...spec.choices], default: spec.default };
-    case 'flag':
-      return { type: 'boolean', default: spec.default };
-    case 'time':
-      return { type: 'string', format: 'date-time' };
-    case 'date':
-      return { type: 'string', format: 'date' };
-    case 'text':
-      return { type: 'string', minLength: 1, maxLength: spec.maxLength, pattern: spec.pattern && `^(?:${spec.pattern})$` };
-    case 'map':
-      return { type: 'object', additionalProperties: fieldSchema(spec.of), maxProperties: spec.maxItems };
-    case 'list':
-      return {
-        type: 'array',
-        items: fieldSchema(spec.of),
-        minItems: spec.minItems ?? 1,
-        maxItems: spec.maxItems,
-        ...(spec.distinct ? { uniqueItems: true } : {}),
-      };
-    case 'record':
-      return recordSchema(spec.fields);
-  }
 }

@@ -1,8 +1,10 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the tests compile this file on its own
 /// <reference path="./class-transformer-storage.d.ts" />
 import { COMMAND_KINDS, CommandDto, JobFileDto, SignInDto } from '@caulkhorn/contract';
+import type { FieldSpec } from '@caulkhorn/core/fields';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+import { fieldSchema } from './field-schema.js';
 
 /** As much of JSON Schema as is touched here. */
 interface SchemaObject {
@@ -14,77 +16,21 @@ interface SchemaObject {
 
 /** Kinds of nested things that are told apart by their `kind`. */
 const BY_KIND: Readonly<Record<string, readonly string[]>> = {
-  PlacementDto: ['PlanePlacementDto', 'CylinderPlacementDto'],
   EntryBodyDto: ['StartBodyDto', 'FinishBodyDto', 'ReadingBodyDto', 'NoteBodyDto'],
 };
 
 /** JSON Schemas of the contract's classes, made from the same decorators that check requests. */
 export function contractSchemas(refPrefix: string): Record<string, SchemaObject> {
   if (!CommandDto || !JobFileDto || !SignInDto) throw new Error('the contract is not loaded');
-  const point = { type: 'array', items: { type: 'number', minimum: -10_000, maximum: 10_000 }, minItems: 2, maxItems: 2 } as const;
   const schemas = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage,
     refPointerPrefix: refPrefix,
     additionalConverters: {
       isRecord: { type: 'object' },
       isWhole: { type: 'integer' },
-      isWholes: (meta) => ({
-        type: 'array',
-        items: { type: 'integer', minimum: meta.constraints?.[0] as number, maximum: meta.constraints?.[1] as number },
-        maxItems: meta.constraints?.[2] as number,
-      }),
       isTimeWithOffset: { type: 'string', format: 'date-time' },
       isDay: { type: 'string', format: 'date' },
-      isSeveral: (meta) => ({ type: 'array', items: { type: 'string', enum: meta.constraints?.[0] as string[] }, uniqueItems: true }),
-      isOnePoint: { ...point, description: '[u, v], m' },
-      isOutlines: (meta) => ({
-        type: 'array',
-        items: { type: 'array', items: point, minItems: 3, maxItems: 200, description: '[u, v] pairs, m' },
-        maxItems: meta.constraints?.[0] as number,
-      }),
-      isTimeZone: { type: 'string', maxLength: 64, description: 'IANA time zone' },
-      isTyped: {
-        type: 'object',
-        additionalProperties: {
-          type: 'object',
-          required: ['text', 'unit'],
-          additionalProperties: false,
-          properties: { text: { type: 'string', maxLength: 40 }, unit: { type: 'string', maxLength: 20 } },
-        },
-        maxProperties: 20,
-      },
-      isRefsByRole: (meta) => ({
-        type: 'object',
-        additionalProperties: false,
-        properties: Object.fromEntries((meta.constraints?.[0] as string[]).map((role) => [role, { $ref: `${refPrefix}ProductRefDto` }])),
-      }),
-      isSchoolsByQuestion: (meta) => ({
-        type: 'object',
-        additionalProperties: false,
-        properties: Object.fromEntries(
-          (meta.constraints?.[0] as string[]).map((question) => [
-            question,
-            {
-              type: 'object',
-              required: ['school'],
-              additionalProperties: false,
-              properties: { school: { type: 'string', enum: ['A', 'B'] }, reason: { type: 'string', maxLength: 500 } },
-            },
-          ]),
-        ),
-      }),
-      isQuantitiesByName: (meta) => ({
-        type: 'object',
-        additionalProperties: false,
-        properties: Object.fromEntries((meta.constraints?.[0] as string[]).map((name) => [name, { type: 'number' }])),
-      }),
-      isFacePoints: (meta) => ({
-        type: 'array',
-        items: point,
-        minItems: meta.constraints?.[0] as number,
-        maxItems: meta.constraints?.[1] as number,
-        description: '[u, v] pairs, m',
-      }),
+      isOfField: (meta) => fieldSchema(meta.constraints?.[0] as FieldSpec) as never,
     },
   }) as unknown as Record<string, SchemaObject>;
   for (const schema of Object.values(schemas)) schema['additionalProperties'] = false;
@@ -98,9 +44,9 @@ export function contractSchemas(refPrefix: string): Record<string, SchemaObject>
   return schemas;
 }
 
-/** PlanePlacementDto → plane, StartBodyDto → start. */
+/** StartBodyDto → start. */
 function kindName(className: string): string {
-  return className.replace(/(Placement|Body)Dto$/, '').toLowerCase();
+  return className.replace(/BodyDto$/, '').toLowerCase();
 }
 
 function nullable(schema: SchemaObject, property: string): void {

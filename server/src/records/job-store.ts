@@ -1,17 +1,16 @@
 import {
   type AnyItem,
   type BuildUp,
-  type Face,
   type Feature,
   ITEM_KINDS,
   ITEM_LISTS,
+  ITEM_SPECS,
   type ItemKind,
   type ItemLookup,
+  type ItemOf,
   type JobHead,
   type JobModel,
   type Reading,
-  type WaterBody,
-  type WaterLevel,
 } from '@caulkhorn/core/jobs';
 import type { EntityManager } from 'typeorm';
 
@@ -27,19 +26,39 @@ export interface StoredItem {
   deleted: boolean;
 }
 
-const TABLES = {
-  space: 'space',
-  face: 'face',
-  feature: 'feature',
-  'water-body': 'water_body',
-  'water-level': 'water_level',
-  'build-up': 'build_up',
-  reading: 'reading',
-  photo: 'photo',
-} as const satisfies Record<ItemKind, string>;
+/** `water-body` lies in `water_body`. */
+const TABLES = Object.fromEntries(ITEM_KINDS.map((kind) => [kind, kind.replaceAll('-', '_')])) as Readonly<Record<ItemKind, string>>;
 
-/** Tables in an order in which what is referred to comes first. */
-const INSERT_ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo'];
+/** Columns that the database keeps of what a body refers to, where they are not called after the field; null where there is none. */
+const COLUMNS: Readonly<Record<string, string | null>> = {
+  'near.waterBodyId': 'near_water_id',
+  'far.waterBodyId': 'far_water_id',
+  governingLevelId: null,
+};
+
+/** A reference of a row, as SQL. */
+function referenceSql(path: string): string {
+  const column = Object.hasOwn(COLUMNS, path) ? COLUMNS[path] : path.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
+  return column ?? `(body #>> '{${path.replaceAll('.', ',')}}')::uuid`;
+}
+
+/** Who may refer to a thing of a kind: table and reference. */
+const REFERRERS = Object.fromEntries(
+  ITEM_KINDS.map((named) => [
+    named,
+    ITEM_KINDS.flatMap((kind) =>
+      Object.entries(ITEM_SPECS[kind].refers).flatMap(([path, to]) => (to === named ? [[TABLES[kind], referenceSql(path)] as const] : [])),
+    ),
+  ]),
+) as unknown as Readonly<Record<ItemKind, readonly (readonly [table: string, reference: string])[]>>;
+
+/** What a thing refers to: each id with the kind of thing it names. */
+function namedBy(kind: ItemKind, item: AnyItem): { kind: ItemKind; id: string }[] {
+  return Object.entries(ITEM_SPECS[kind].refers).flatMap(([path, to]) => {
+    const id = path.split('.').reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], item);
+    return typeof id === 'string' ? [{ kind: to as ItemKind, id }] : [];
+  });
+}
 
 const READ_JOB = `${[
   `select 'job' as kind, id, version, body, 0 as added from job where organisation_id = $1 and id = $2`,
@@ -151,7 +170,7 @@ export class JobStore {
 
   /** Every list of a new job, as JSON. */
   async insertModel(items: Readonly<Record<ItemKind, string>>): Promise<void> {
-    for (const kind of INSERT_ORDER) await this.insertJson(kind, items[kind]);
+    for (const kind of ITEM_KINDS) await this.insertJson(kind, items[kind]);
   }
 
   insertItems(kind: ItemKind, items: readonly AnyItem[]): Promise<void> {
@@ -193,26 +212,7 @@ export class JobStore {
 
   /** What must not go while something live still refers to it. */
   async isReferred(kind: ItemKind, id: string): Promise<boolean> {
-    const referrers = {
-      space: [['face', 'space_id']],
-      face: [
-        ['feature', 'face_id'],
-        ['build_up', 'face_id'],
-        ['reading', 'face_id'],
-        ['photo', 'face_id'],
-      ],
-      'water-body': [
-        ['water_level', 'water_body_id'],
-        ['face', 'near_water_id'],
-        ['face', 'far_water_id'],
-      ],
-      feature: [['photo', 'feature_id']],
-      reading: [],
-      photo: [],
-      'water-level': [['water_body', `(body->>'governingLevelId')::uuid`]],
-      'build-up': [],
-    } as const satisfies Record<ItemKind, readonly (readonly [string, string])[]>;
-    for (const [table, column] of referrers[kind]) {
+    for (const [table, column] of REFERRERS[kind]) {
       const rows = await this.manager.query<unknown[]>(
         `select 1 from ${table} where organisation_id = $1 and job_id = $2 and ${column} = $3 and deleted_at is null limit 1`,
         [this.organisationId, this.jobId, id],
@@ -236,36 +236,22 @@ export class JobStore {
 
   /** Looks up just what the checks of one item need, before they run. */
   async lookupFor(kind: ItemKind, item: AnyItem): Promise<ItemLookup> {
-    const refs = item as Partial<{
-      spaceId: string;
-      faceId: string;
-      featureId: string;
-      waterBodyId: string;
-      governingLevelId: string;
-      near: { waterBodyId?: string };
-      far: { waterBodyId?: string };
-    }>;
-    const live = async (of: ItemKind, id: string | undefined): Promise<AnyItem | undefined> => {
-      if (id === undefined) return undefined;
-      const found = await this.item(of, id);
-      return found && !found.deleted ? found.body : undefined;
-    };
-    const bodies = new Map<string, WaterBody>();
-    for (const id of [refs.waterBodyId, refs.near?.waterBodyId, refs.far?.waterBodyId]) {
-      const body = await live('water-body', id);
-      if (body) bodies.set(body.id, body as WaterBody);
+    const found = new Map<string, AnyItem>();
+    for (const named of namedBy(kind, item)) {
+      const stored = await this.item(named.kind, named.id);
+      if (stored && !stored.deleted) found.set(`${named.kind} ${named.id}`, stored.body);
     }
-    const space = await live('space', refs.spaceId);
-    const face = await live('face', refs.faceId);
-    const feature = await live('feature', refs.featureId);
-    const level = await live('water-level', refs.governingLevelId);
-    const buildUp = kind === 'build-up' && refs.faceId ? await this.buildUpOf(refs.faceId) : undefined;
+    const get =
+      <K extends ItemKind>(of: K) =>
+      (id: string) =>
+        found.get(`${of} ${id}`) as ItemOf<K> | undefined;
+    const buildUp = kind === 'build-up' ? await this.buildUpOf((item as BuildUp).faceId) : undefined;
     return {
-      space: () => space,
-      face: () => face as Face | undefined,
-      feature: () => feature as Feature | undefined,
-      waterBody: (id) => bodies.get(id),
-      waterLevel: () => level as WaterLevel | undefined,
+      space: get('space'),
+      face: get('face'),
+      feature: get('feature'),
+      waterBody: get('water-body'),
+      waterLevel: get('water-level'),
       buildUpOf: () => buildUp,
     };
   }

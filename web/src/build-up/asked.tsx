@@ -1,5 +1,4 @@
-import { FINISH_KINDS, TRAFFICS } from '@caulkhorn/contract';
-import { type Demands, type Face, OLD_LAYERS, type OldLayer } from '@caulkhorn/core/jobs';
+import { type Demands, type Face, OLD_LAYERS, type OldLayer, FINISH_KINDS, TRAFFICS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';

@@ -1,7 +1,7 @@
-import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import { FaceDto, checkShape } from '@caulkhorn/contract';
 import { type Drawing, type DrawingUnit, METRES_PER, type Outline, layersOf, outlinesOf } from '@caulkhorn/core/exchange';
 import { type Issue, issue } from '@caulkhorn/core/issues';
-import { type Face, type Space, type WaterBody, checkItem, extentOf, lookupIn } from '@caulkhorn/core/jobs';
+import { type Face, type Space, type WaterBody, checkItem, extentOf, lookupIn, SUBSTRATES } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';

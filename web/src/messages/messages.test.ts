@@ -1,8 +1,16 @@
 import { DAMP_CAUSES, DAMP_EVIDENCE } from '@caulkhorn/core/survey';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { COMMAND_KINDS } from '@caulkhorn/contract';
+import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
+import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
+import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
+import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
 import {
-  COMMAND_KINDS,
+  FAMILY_IDS,
+  OLD_LAYERS,
+  PRODUCT_ROLES,
+  WET_STATES,
   FACE_KINDS,
   FEATURE_KINDS,
   FINISH_KINDS,
@@ -16,12 +24,7 @@ import {
   SIDE_KINDS,
   SUBSTRATES,
   TRAFFICS,
-} from '@caulkhorn/contract';
-import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
-import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
-import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
-import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
-import { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, WET_STATES } from '@caulkhorn/core/jobs';
+} from '@caulkhorn/core/jobs';
 import { PACES, WORK_STEPS } from '@caulkhorn/core/planning';
 import { EN } from './en';
 import { LATER } from './en/later';

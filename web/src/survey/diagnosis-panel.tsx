@@ -1,5 +1,4 @@
-import { SIGNS } from '@caulkhorn/contract';
-import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign, SIGNS } from '@caulkhorn/core/jobs';
 import { type CauseFound, dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { risingReach } from '@caulkhorn/core/planning';
 import { waterOn } from '@caulkhorn/core/water';

@@ -1,5 +1,5 @@
-import { FaceDto, REACHES, SALTS, SUBSTRATES, checkShape } from '@caulkhorn/contract';
-import { type Face, type FacePoint, checkItem, checkLeftOff, lookupIn } from '@caulkhorn/core/jobs';
+import { FaceDto, checkShape } from '@caulkhorn/contract';
+import { type Face, type FacePoint, checkItem, checkLeftOff, lookupIn, REACHES, SALTS, SUBSTRATES } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';

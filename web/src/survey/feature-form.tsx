@@ -1,5 +1,16 @@
-import { FeatureDto, MOVEMENTS, PIPE_KINDS, checkShape } from '@caulkhorn/contract';
-import { FEATURE_SPECS, type Feature, WET_STATES, checkItem, levelAt, lookupIn, outlineAreaM2, pathLengthM } from '@caulkhorn/core/jobs';
+import { FeatureDto, checkShape } from '@caulkhorn/contract';
+import {
+  FEATURE_SPECS,
+  type Feature,
+  WET_STATES,
+  checkItem,
+  levelAt,
+  lookupIn,
+  outlineAreaM2,
+  pathLengthM,
+  MOVEMENTS,
+  PIPE_KINDS,
+} from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { isEqual } from 'es-toolkit';
 import { Trash2 } from 'lucide-react';

@@ -1,5 +1,4 @@
-import { JUNCTION_KINDS } from '@caulkhorn/contract';
-import type { Face, Junction, JunctionEdit } from '@caulkhorn/core/jobs';
+import { type Face, type Junction, type JunctionEdit, JUNCTION_KINDS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';

@@ -1,5 +1,5 @@
-import { FeatureDto, MOVEMENTS, PIPE_KINDS, checkShape } from '@caulkhorn/contract';
-import { type Feature, WET_STATES, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import { FeatureDto, checkShape } from '@caulkhorn/contract';
+import { type Feature, WET_STATES, checkItem, lookupIn, MOVEMENTS, PIPE_KINDS } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';

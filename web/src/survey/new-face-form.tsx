@@ -1,6 +1,15 @@
-import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import { FaceDto, checkShape } from '@caulkhorn/contract';
 import type { Issue } from '@caulkhorn/core/issues';
-import { type Face, type FacePoint, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import {
+  type Face,
+  type FacePoint,
+  type JobModel,
+  type Space,
+  type WaterBody,
+  checkItem,
+  lookupIn,
+  SUBSTRATES,
+} from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';

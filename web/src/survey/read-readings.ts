@@ -1,6 +1,15 @@
-import { READING_KINDS, ReadingDto, checkShape } from '@caulkhorn/contract';
+import { ReadingDto, checkShape } from '@caulkhorn/contract';
 import { type Issue, type Result, issue } from '@caulkhorn/core/issues';
-import { type JobModel, READING_SPECS, type Reading, type ReadingKind, checkItem, groupBy, lookupIn } from '@caulkhorn/core/jobs';
+import {
+  type JobModel,
+  READING_SPECS,
+  type Reading,
+  type ReadingKind,
+  checkItem,
+  groupBy,
+  lookupIn,
+  READING_KINDS,
+} from '@caulkhorn/core/jobs';
 import { v4 } from 'uuid';
 import { type Clock, QuantityColumn, type Sheet, inOrder, readTime } from '../exchange/csv-in';
 import { has, t } from '../messages/t';

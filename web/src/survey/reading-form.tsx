@@ -1,5 +1,5 @@
-import { READING_KINDS, ReadingDto, checkShape } from '@caulkhorn/contract';
-import { type Face, READING_SPECS, type Reading, type ReadingKind, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import { ReadingDto, checkShape } from '@caulkhorn/contract';
+import { type Face, READING_SPECS, type Reading, type ReadingKind, checkItem, lookupIn, READING_KINDS } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { vapourEmission } from '@caulkhorn/core/survey';
 import { runCalculator } from '@caulkhorn/core/fields';

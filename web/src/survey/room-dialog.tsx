@@ -1,4 +1,4 @@
-import { FaceDto, SUBSTRATES, checkShape } from '@caulkhorn/contract';
+import { FaceDto, checkShape } from '@caulkhorn/contract';
 import type { Issue, Result } from '@caulkhorn/core/issues';
 import {
   type Face,
@@ -13,6 +13,7 @@ import {
   tapedWalls,
   tunnelShapes,
   walkWalls,
+  SUBSTRATES,
 } from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { PencilRuler, Plus, Trash2 } from 'lucide-react';

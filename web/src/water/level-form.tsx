@@ -1,5 +1,5 @@
-import { LEVEL_KINDS, WaterLevelDto, checkShape } from '@caulkhorn/contract';
-import { type WaterBody, type WaterLevel, checkItem, lookupIn } from '@caulkhorn/core/jobs';
+import { WaterLevelDto, checkShape } from '@caulkhorn/contract';
+import { type WaterBody, type WaterLevel, checkItem, lookupIn, LEVEL_KINDS } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
