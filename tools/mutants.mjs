@@ -86,7 +86,7 @@ function sampled(patterns) {
 /** @param {string[]} patterns */
 function roomsOf(patterns) {
   const rooms = patterns.map((pattern) => /^core\/src\/([^/]+)\//.exec(pattern)?.[1] ?? '.');
-  return [...new Set([...rooms, 'calculators'])];
+  return [...new Set(rooms)];
 }
 
 /** @param {string} name @param {string} report */

@@ -2,7 +2,7 @@ import type { Product } from '../catalogue/index.js';
 import type { Programme } from '../programme/index.js';
 import type { PlanConditions } from './conditions.js';
 import { type Supply, planSupply } from './supply.js';
-import type { TakeOffLine } from './take-off-line.js';
+import type { TakeOffLine } from '../materials/index.js';
 import { ON_BOND, type WorkItem } from './work-items.js';
 import { DAY_MS } from '../quantities/index.js';
 

@@ -13,22 +13,29 @@ import {
   levelRange,
   netAreaM2,
 } from '../jobs/index.js';
-import { type PlannedLayer, planLayers } from '../materials/index.js';
 import {
-  type PressureRating,
-  SAFETY_FACTOR,
-  type WaterOnFace,
+  type Detailer,
+  doseLine,
+  planLayers,
+  type PlannedLayer,
+  type TakeOffLine,
+  treatFeature,
+  treatJunction,
+  type Treatment,
+} from '../materials/index.js';
+import {
+  type FaceForce,
+  faceForce,
   hydrostaticHead,
   lowestPoint,
+  type PressureRating,
   pressureRating,
+  SAFETY_FACTOR,
   selfHealingLimit,
   waterOn,
+  type WaterOnFace,
 } from '../water/index.js';
-import { type FaceForce, faceForce } from './face-force.js';
 import type { House } from './house.js';
-import { doseLine } from './pour.js';
-import type { TakeOffLine } from './take-off-line.js';
-import { type Detailer, type Treatment, treatFeature, treatJunction } from './treatment.js';
 
 export type HeadWorking = Working<{ headM: number; pressureKPa: number }>;
 

@@ -3,7 +3,7 @@ import type { FamilyId } from '../jobs';
 import { buildUp, sampleJob } from '../testing/sample-job';
 import { foldLog } from '../site-log';
 import { USUAL_HOUSE, planJob, programmeJob } from './index';
-import { concreteM3, doseLine, pourPlan } from './pour';
+import { concreteM3, doseLine, pourPlan } from '../materials';
 
 const floor = sampleJob().faces.find(({ id }) => id === 'floor')!; // 4 × 3 m, 300 mm
 const madeFor = (family: FamilyId) => SHIPPED_PRODUCTS.find(({ role, families }) => role === 'coat' && families?.includes(family))!;

@@ -6,7 +6,7 @@ import type { PlanConditions } from './conditions.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
 import type { JobPlan } from './plan-job.js';
-import type { Treatment } from './treatment.js';
+import type { Treatment } from '../materials/index.js';
 import type { WorkItem } from './work-items.js';
 
 /** Raise when a formula of the core changes, so that old plans say by which one they were made. */

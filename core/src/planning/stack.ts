@@ -1,7 +1,7 @@
 import { type Stack, type Trap, trapsIn } from '../build-up/index.js';
 import { type Face, type Feature, type JobHead, wettest } from '../jobs/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
-import { bridgesHard } from './treatment.js';
+import { bridgesHard } from '../materials/index.js';
 
 /** Traps that the chosen build-up of a face would spring. Whether damp rises in it, the diagnosis says. */
 export function trapsOf(

@@ -1,9 +1,8 @@
 import { type Product, type Tool, bestOffers } from '../catalogue/index.js';
 import { type Working, work, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
-import { type BatchPlan, type PackPlan, batchPlan, mix, packPlan } from '../materials/index.js';
+import { type BatchPlan, batchPlan, mix, type PackPlan, packPlan, type TakeOffLine } from '../materials/index.js';
 import type { PlanConditions } from './conditions.js';
-import type { TakeOffLine } from './take-off-line.js';
 import type { WorkItem } from './work-items.js';
 
 /** What to buy of one product: whole packs at least cost. Prices in minor units. */

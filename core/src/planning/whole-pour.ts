@@ -1,7 +1,7 @@
 import { type Issue, issue } from '../issues.js';
 import type { Pour } from '../jobs/index.js';
 import type { FacePlan } from './face-plan.js';
-import type { TakeOffLine } from './take-off-line.js';
+import type { TakeOffLine } from '../materials/index.js';
 
 /** All that is cast in one go: the faces that name the same pour, dosed from the same trucks. */
 export interface WholePour {

@@ -1,6 +1,6 @@
-import { foldLog } from '../site-log';
+import { dewWorking, foldLog } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import { USUAL_HOUSE, dewWorking, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
+import { USUAL_HOUSE, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
 
 const NOW = Date.parse('2026-05-18T05:00:00Z');
 const CREW = { people: 2, temperatureC: 10 };

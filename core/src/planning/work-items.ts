@@ -4,8 +4,7 @@ import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
 import { PACES, type PaceId } from './paces.js';
-import { SCATTER_FROM_H } from './pour.js';
-import type { Treatment } from './treatment.js';
+import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 
 /** A layer by its id (`coat-2`, `board`), a step of a detail, or what comes before both. */

@@ -6,3 +6,4 @@ export { timeMarks } from './marks.js';
 export type { TimeMark } from './marks.js';
 export { foldLog, standingEntries } from './fold.js';
 export type { SiteState, WorkDone } from './fold.js';
+export { dewWorking } from './dew-working.js';

@@ -13,3 +13,4 @@ export { moistureVerdict } from './moisture-verdict.js';
 export { FINISHES, MVER_LB_PER_G, dryingForecast, slabResults, slabVerdict, testPlaces } from './slab-moisture.js';
 export type { DryingForecast, Finish, SlabResults, SlabSurroundings } from './slab-moisture.js';
 export { vapourEmission } from './vapour-emission.js';
+export { risingReach } from './rising-reach.js';

@@ -1,4 +1,4 @@
-import { type Section, type SectionMaterial, type SectionPart, type Treatment, sectionOf } from '@caulkhorn/core/planning';
+import { type Section, type SectionMaterial, type SectionPart, type Treatment, sectionOf } from '@caulkhorn/core/materials';
 import { useId } from 'react';
 import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';

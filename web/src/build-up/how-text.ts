@@ -1,5 +1,6 @@
 import type { DetailStep } from '@caulkhorn/core/build-up';
-import type { FacePlan, Treatment } from '@caulkhorn/core/planning';
+import { type Treatment } from '@caulkhorn/core/materials';
+import { type FacePlan } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { formatNumber, formatQuantity } from '../shared/numbers';

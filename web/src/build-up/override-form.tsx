@@ -1,5 +1,6 @@
 import type { DetailRule } from '@caulkhorn/core/build-up';
-import type { FacePlan, Treatment } from '@caulkhorn/core/planning';
+import { type Treatment } from '@caulkhorn/core/materials';
+import { type FacePlan } from '@caulkhorn/core/planning';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';

@@ -1,7 +1,8 @@
 import { FAMILIES } from '@caulkhorn/core/catalogue';
 import { PourDto, checkShape } from '@caulkhorn/contract';
 import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
-import { type WholePour, concreteM3, pourPlan, wholePour } from '@caulkhorn/core/planning';
+import { concreteM3, pourPlan } from '@caulkhorn/core/materials';
+import { type WholePour, wholePour } from '@caulkhorn/core/planning';
 import { useId } from 'react';
 import { HOUR_MS, toSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';

@@ -1,7 +1,8 @@
 import { type Objection, DETAIL_RULES, FIT_CRITERIA, SHEET_CRITERIA, findRule } from '@caulkhorn/core/build-up';
 import { FAMILIES, SHIPPED_CATALOGUE, pinProducts } from '@caulkhorn/core/catalogue';
 import { FAMILY_IDS, type FamilyId, type JobModel } from '@caulkhorn/core/jobs';
-import { type FacePlan, type Treatment, USUAL_CREW, USUAL_HOUSE, planJob } from '@caulkhorn/core/planning';
+import { type Treatment } from '@caulkhorn/core/materials';
+import { type FacePlan, USUAL_CREW, USUAL_HOUSE, planJob } from '@caulkhorn/core/planning';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { howText } from './how-text';
 import { layerText, rateText, waitText } from './layer-text';

@@ -1,7 +1,7 @@
 import { type DetailStep, rulesFor } from '@caulkhorn/core/build-up';
 import type { JobModel } from '@caulkhorn/core/jobs';
-import type { DetailLine } from '@caulkhorn/core/materials';
-import { type FacePlan, type Treatment, bridgesHard } from '@caulkhorn/core/planning';
+import { bridgesHard, type DetailLine, type Treatment } from '@caulkhorn/core/materials';
+import { type FacePlan } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';

@@ -1,5 +1,5 @@
 import type { SessionInfo } from '@caulkhorn/contract';
-import { DEW_MARGIN_C, dewMargin } from '@caulkhorn/core/site-log';
+import { DEW_MARGIN_C, dewMargin, dewWorking } from '@caulkhorn/core/site-log';
 import { Command, LogOut, Redo2, Undo2 } from 'lucide-react';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
@@ -10,7 +10,6 @@ import { usePreferences } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
 import { Mark } from '../shared/ui/mark';
 import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
-import { dewWorking } from '@caulkhorn/core/planning';
 import { useWorking } from '../workings/use-working';
 import { usePalette } from './use-palette';
 import { parts, useJob } from '../job/job-context';

@@ -1,4 +1,4 @@
-import type { TakeOffLine } from '@caulkhorn/core/planning';
+import { type TakeOffLine } from '@caulkhorn/core/materials';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';

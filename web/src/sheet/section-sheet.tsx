@@ -1,7 +1,6 @@
 import type { JobModel, Junction } from '@caulkhorn/core/jobs';
-import { faceForce } from '@caulkhorn/core/planning';
+import { faceForce, watersInCase, watersOn } from '@caulkhorn/core/water';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { watersInCase, watersOn } from '@caulkhorn/core/water';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';

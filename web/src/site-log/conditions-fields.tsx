@@ -1,13 +1,11 @@
-import { DEW_MARGIN_C, type Conditions, dewMargin } from '@caulkhorn/core/site-log';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { type Conditions, DEW_MARGIN_C, dewMargin, dewWorking } from '@caulkhorn/core/site-log';
+import { toSystem, type UnitSystem } from '@caulkhorn/core/quantities';
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
-import { dewWorking } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatMargin, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { TextField } from '../shared/ui/field';
 import { useWorking } from '../workings/use-working';
-import type { UnitSystem } from '@caulkhorn/core/quantities';
 
 export interface ConditionTexts {
   airTemperatureC: string;

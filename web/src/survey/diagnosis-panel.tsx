@@ -1,6 +1,5 @@
 import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign, SIGNS } from '@caulkhorn/core/jobs';
-import { type CauseFound, dampFacts, diagnose } from '@caulkhorn/core/survey';
-import { risingReach } from '@caulkhorn/core/planning';
+import { type CauseFound, dampFacts, diagnose, risingReach } from '@caulkhorn/core/survey';
 import { waterOn } from '@caulkhorn/core/water';
 import { useMemo } from 'react';
 import { t } from '../messages/t';

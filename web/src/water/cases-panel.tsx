@@ -1,7 +1,15 @@
 import type { Face, Feature } from '@caulkhorn/core/jobs';
-import { type FaceCase, type SideLoad, faceCases, featureCases } from '@caulkhorn/core/planning';
+import {
+  type DesignCase,
+  type FaceCase,
+  faceCases,
+  featureCases,
+  knownCases,
+  levelInCase,
+  type SideLoad,
+  watersInCase,
+} from '@caulkhorn/core/water';
 import type { Working } from '@caulkhorn/core/fields';
-import { type DesignCase, knownCases, levelInCase, watersInCase } from '@caulkhorn/core/water';
 import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';

@@ -1,6 +1,5 @@
 import type { Face, Feature } from '@caulkhorn/core/jobs';
-import { waterOn } from '@caulkhorn/core/water';
-import { type CrackCheck, checkCrackFlow } from '@caulkhorn/core/planning';
+import { checkCrackFlow, type CrackCheck, waterOn } from '@caulkhorn/core/water';
 import { Bluetooth, Upload } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { LoggerPanel } from '../devices/logger-panel';

@@ -1,5 +1,5 @@
-import { dewPoint } from '../physics/index.js';
-import { type Conditions, DEW_MARGIN_C } from '../site-log/index.js';
+import { DEW_MARGIN_C, dewPoint } from '../physics/index.js';
+import { type Conditions } from './entry.js';
 import { type Working, work } from '../fields/index.js';
 
 /** The calculation behind a dew-point margin; undefined where the air is too dry for the equations. */

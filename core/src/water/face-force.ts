@@ -1,5 +1,7 @@
 import { type Face, extentOf, levelRange, netAreaM2 } from '../jobs/index.js';
-import { type WaterOnFace, faceLoad, outlineLoad } from '../water/index.js';
+import { type WaterOnFace } from './loads.js';
+import { faceLoad } from './face-load.js';
+import { outlineLoad } from './outline-load.js';
 import { type Working, workSurely } from '../fields/index.js';
 
 export interface FaceForce {

@@ -1,6 +1,6 @@
 import { type Face, type Feature, levelAt, pathLengthM } from '../jobs/index.js';
 import { leakRate } from '../survey/index.js';
-import { crackFlow } from '../water/index.js';
+import { crackFlow } from './crack-flow.js';
 import { type Working, work } from '../fields/index.js';
 
 /** What a crack could pass as a smooth slot of its width, beside what was caught. */

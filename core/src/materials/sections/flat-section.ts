@@ -1,5 +1,5 @@
 import type { DetailStep, SlotSize } from '../../build-up/index.js';
-import { ASSUMED } from '../../materials/index.js';
+import { ASSUMED } from '../detail-take-off.js';
 import { LEAST_SHOWN_MM, SHOWN_DEPTH_MM, type SectionMaterial, type SectionPoint, Sketch, box } from './sketch.js';
 
 /** A detail in an even face: slots, joints, holes, pipes, and what lies over them. */

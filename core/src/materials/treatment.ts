@@ -14,7 +14,8 @@ import {
   outlineAreaM2,
   pathLengthM,
 } from '../jobs/index.js';
-import { type DetailGeometry, type DetailLine, type SlotFill, detailTakeOff } from '../materials/index.js';
+import { type DetailGeometry, type DetailLine, detailTakeOff } from './detail-take-off.js';
+import type { SlotFill } from './slot-fill.js';
 
 /** What one feature or junction gets. */
 export interface Treatment {

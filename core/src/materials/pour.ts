@@ -2,7 +2,7 @@ import { FAMILIES, type Product } from '../catalogue/index.js';
 import { work } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import { type BuildUp, type Face, netAreaM2 } from '../jobs/index.js';
-import { admixtureDose } from '../materials/index.js';
+import { admixtureDose } from './admixture-dose.js';
 import { DOUBLES_PER_TEN, ageRate } from '../physics/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 import type { TakeOffLine } from './take-off-line.js';

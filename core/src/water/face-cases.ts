@@ -1,15 +1,9 @@
 import { type Face, type FacePoint, type JobModel, isLevelFace, levelRange, outlineAreaM2 } from '../jobs/index.js';
-import {
-  type DesignCase,
-  type WaterOnFace,
-  hydrostaticHead,
-  knownCases,
-  lowestPoint,
-  selfHealingLimit,
-  slabUplift,
-  watersInCase,
-  watersOn,
-} from '../water/index.js';
+import { type DesignCase, knownCases, watersInCase } from './design-cases.js';
+import { type WaterOnFace, lowestPoint, watersOn } from './loads.js';
+import { hydrostaticHead } from './hydrostatic-head.js';
+import { selfHealingLimit } from './self-healing-limit.js';
+import { slabUplift } from './slab-uplift.js';
 import { type FaceForce, faceForce } from './face-force.js';
 import { type Working, workSurely } from '../fields/index.js';
 

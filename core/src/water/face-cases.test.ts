@@ -1,6 +1,6 @@
 import type { JobModel, LevelKind, WaterBody } from '../jobs';
 import { sampleJob } from '../testing/sample-job';
-import { knownCases, levelInCase, watersInCase } from '../water';
+import { knownCases, levelInCase, watersInCase } from './index';
 import { faceCases, featureCases } from './face-cases';
 
 let n = 0;
