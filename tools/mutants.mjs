@@ -50,7 +50,7 @@ for (const name of names) {
       concurrency: 2,
       timeoutMS: 20_000,
       tempDirName: join(ROOT, '.data/mutants/work'),
-      ignorePatterns: ['.data', 'docs', 'web', 'server', 'contract', 'e2e', '**/dist'],
+      ignorePatterns: ['.data', 'docs/screenshots', 'web', 'server', 'contract', 'e2e', '**/dist'],
       allowEmpty: true,
     }),
   );
@@ -83,7 +83,7 @@ function sampled(patterns) {
   });
 }
 
-/** @param {string[]} patterns */
+/** Rooms whose tests meet the mutants, and what is published of the calculators. @param {string[]} patterns */
 function roomsOf(patterns) {
   const rooms = patterns.map((pattern) => /^core\/src\/([^/]+)\//.exec(pattern)?.[1] ?? '.');
   return [...new Set(rooms)];

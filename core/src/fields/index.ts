@@ -3,5 +3,6 @@ export type { Field, FieldSpec, Fields, InputOf, NumberLimits, ShapeOf, TextForm
 export { byKind, id, mapOf, pair, points, sha256Hex, textOrNone, timeZone } from './shapes.js';
 export { COMMON_PRACTICE, begin, describeFields, runCalculator, takesLong, tex } from './calculator.js';
 export type { AnyCalculator, Calculator, LongCalculator, MustStop, Source, Steps } from './calculator.js';
+export { fieldSchema, recordSchema } from './json-schema.js';
 export { work, workSurely } from './working.js';
 export type { Working } from './working.js';

@@ -2,7 +2,7 @@ import { CALCULATORS } from '@caulkhorn/core/calculators';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, type OpenAPIObject, SwaggerModule } from '@nestjs/swagger';
 import { contractSchemas } from './contract-schemas.js';
-import { recordSchema } from './field-schema.js';
+import { recordSchema } from '@caulkhorn/core/fields';
 
 /** The API described by itself at /api/docs; bodies follow the contract's classes and the calculators' own fields. */
 export function serveApiDocs(app: NestExpressApplication): void {

@@ -1,10 +1,9 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the tests compile this file on its own
 /// <reference path="./class-transformer-storage.d.ts" />
 import { COMMAND_KINDS, CommandDto, JobFileDto, SignInDto } from '@caulkhorn/contract';
-import type { FieldSpec } from '@caulkhorn/core/fields';
+import { type FieldSpec, fieldSchema } from '@caulkhorn/core/fields';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import { fieldSchema } from './field-schema.js';
 
 /** As much of JSON Schema as is touched here. */
 interface SchemaObject {

@@ -1,4 +1,4 @@
-import type { FieldSpec, TextForm } from '@caulkhorn/core/fields';
+import type { FieldSpec, TextForm } from './field.js';
 
 /** JSON Schema of a record of the core's fields. */
 export function recordSchema(fields: Readonly<Record<string, FieldSpec>>): object {
