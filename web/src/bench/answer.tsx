@@ -1,7 +1,7 @@
 import type { AnyCalculator } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { Suspense, lazy, useState } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
 import { Law, Sources } from '../workings/law';
@@ -126,7 +126,7 @@ function Figures({ calculator, output, reader }: { calculator: AnyCalculator; ou
         const unit = (calculator.outputs as Readonly<Record<string, string>>)[name] ?? '';
         return (
           <div key={name} className={`border-b border-rule py-1.5 ${wide ? '' : 'flex items-baseline justify-between gap-4'}`}>
-            <dt className="text-soft">{t(`field.${name}`)}</dt>
+            <dt className="text-soft">{tOf(`field.${name}`)}</dt>
             <dd className={wide ? 'pt-1' : `text-right font-semibold ${toneOf(name, value)}`}>
               {wide && value.length > 6 ? (
                 <Folded count={value.length}>{<ValueView value={value} unit={unit} reader={reader} />}</Folded>

@@ -1,7 +1,7 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Mark } from '../shared/ui/mark';
 import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
@@ -90,7 +90,7 @@ function Finder({ current }: { current: string | undefined }) {
       {found.length === 0 ? <p className="px-3 text-soft">{t('bench.none-found', { words })}</p> : null}
       {found.map(({ group, ids }) => (
         <section key={group} className="pb-3">
-          <h2 className="px-3 pb-0.5 text-[13px] font-semibold text-soft">{t(`group.${group}`)}</h2>
+          <h2 className="px-3 pb-0.5 text-[13px] font-semibold text-soft">{tOf(`group.${group}`)}</h2>
           <ul>
             {ids.map((id) => (
               <li key={id}>
@@ -99,7 +99,7 @@ function Finder({ current }: { current: string | undefined }) {
                   aria-current={id === current ? 'page' : undefined}
                   className={`block border-l-4 py-1 pr-3 pl-2.5 leading-5 max-[719px]:py-3 max-[719px]:text-base ${id === current ? 'border-water bg-raised font-semibold' : 'border-transparent hover:bg-raised'}`}
                 >
-                  {t(`calculator.${id}`)}
+                  {tOf(`calculator.${id}`)}
                 </Link>
               </li>
             ))}
@@ -128,8 +128,8 @@ function Welcome({ missing }: { missing: boolean }) {
         {recent.map(({ id, input }) => (
           <li key={id}>
             <Link to={`/bench/${id}${toHash(input)}`} className="grid grid-cols-[220px_1fr] gap-4 px-2 py-2.5 hover:bg-sunk">
-              <span className="font-semibold">{t(`calculator.${id}`)}</span>
-              <span className="truncate text-soft">{summaryOf(id, input, units) || purposeOf(id)}</span>
+              <span className="font-semibold">{tOf(`calculator.${id}`)}</span>
+              <span className="text-soft">{summaryOf(id, input, units) || purposeOf(id)}</span>
             </Link>
           </li>
         ))}
@@ -144,6 +144,6 @@ function summaryOf(id: string, input: Readonly<Record<string, unknown>>, units: 
   return Object.entries(input)
     .filter(([, value]) => typeof value !== 'object')
     .slice(0, 5)
-    .map(([name, value]) => `${t(`field.${name}`)} ${scalarText(value, unitOfSpec(CALCULATORS.get(id)!.fields[name]?.spec), reader)}`)
+    .map(([name, value]) => `${tOf(`field.${name}`)} ${scalarText(value, unitOfSpec(CALCULATORS.get(id)!.fields[name]?.spec), reader)}`)
     .join(', ');
 }

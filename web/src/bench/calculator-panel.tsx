@@ -4,7 +4,7 @@ import { ArrowLeft, Copy, Link as LinkIcon } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { Caution } from '../shared/ui/states';
@@ -75,7 +75,7 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
       </Link>
       <div className="mb-4 flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-60 flex-1">
-          <h1 className="text-xl font-semibold">{t(`calculator.${id}`)}</h1>
+          <h1 className="text-xl font-semibold">{tOf(`calculator.${id}`)}</h1>
           <p className="text-soft">{purposeOf(id)}</p>
         </div>
         <div className="flex flex-wrap gap-2 max-[719px]:[&_button]:h-12">
@@ -115,7 +115,7 @@ export function CalculatorPanel({ calculator }: { calculator: AnyCalculator }) {
           <h2 className="mb-2 border-b border-rule-strong pb-1 font-semibold">{t('bench.input')}</h2>
           {(calculator.oneOf ?? []).map((group) => (
             <p key={group.join()} className="mb-2 text-[13px] text-soft">
-              {t('bench.choose-one', { fields: group.map((name) => t(`field.${name}`)).join(', ') })}
+              {t('bench.choose-one', { fields: group.map((name) => tOf(`field.${name}`)).join(', ') })}
             </p>
           ))}
           <div className="grid grid-cols-2 items-start gap-x-4 gap-y-3">

@@ -1,5 +1,5 @@
 import { CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
-import { t } from '../messages/t';
+import { tOf } from '../messages/t';
 
 export interface Found {
   group: string;
@@ -12,13 +12,13 @@ export function findCalculators(words: string): Found[] {
   return Object.entries(CALCULATOR_GROUPS).flatMap(([group, calculators]) => {
     const ids = calculators
       .map(({ id, fields, outputs }) => {
-        const name = t(`calculator.${id}`).toLowerCase();
+        const name = tOf(`calculator.${id}`).toLowerCase();
         const about = [
           name,
           id,
-          t(`finds.${id}`),
-          t(`group.${group}`),
-          ...[...Object.keys(fields), ...Object.keys(outputs)].map((field) => t(`field.${field}`)),
+          tOf(`finds.${id}`),
+          tOf(`group.${group}`),
+          ...[...Object.keys(fields), ...Object.keys(outputs)].map((field) => tOf(`field.${field}`)),
         ];
         const text = about.join(' ').toLowerCase();
         const inName = wanted.filter((word) => name.includes(word)).length;
@@ -32,6 +32,6 @@ export function findCalculators(words: string): Found[] {
 
 /** What a calculation answers, in a sentence; the words it is also found by come after the first full stop. */
 export function purposeOf(id: string): string {
-  const text = t(`finds.${id}`);
+  const text = tOf(`finds.${id}`);
   return text.slice(0, text.indexOf('.') + 1);
 }

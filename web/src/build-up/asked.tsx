@@ -1,5 +1,5 @@
 import { type Demands, type Face, OLD_LAYERS, type OldLayer, FINISH_KINDS, TRAFFICS } from '@caulkhorn/core/jobs';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
 import { parts, useJob } from '../job/job-context';
@@ -74,7 +74,7 @@ export function Asked({ face }: { face?: Face }) {
 
 function demandText(name: keyof Demands, value: Demands[keyof Demands]): string {
   if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
-  return name === 'traffic' || name === 'finish' ? t(`${name}.${String(value)}`) : String(value);
+  return name === 'traffic' || name === 'finish' ? tOf(`${name}.${String(value)}`) : String(value);
 }
 
 /** Temperatures that must be reckoned with while the work goes on. */

@@ -89,8 +89,8 @@ function Overview() {
             className="flex w-full items-baseline gap-2 border-b border-rule py-1.5 text-left hover:bg-sunk max-[719px]:min-h-12"
           >
             <b className="w-5">{face.mark}</b>
-            <span className="min-w-0 flex-1 truncate">{face.name}</span>
-            <span className="min-w-0 flex-1 truncate text-soft">{facePlan.products?.coat?.name ?? t('build-up.none-yet')}</span>
+            <span className="min-w-0 flex-1 break-words">{face.name}</span>
+            <span className="min-w-0 flex-1 break-words text-soft">{facePlan.products?.coat?.name ?? t('build-up.none-yet')}</span>
             {refused > 0 ? <span className="text-[13px] font-medium text-iron">{t('build-up.refused-n', { n: refused })}</span> : null}
             <Utilisation facePlan={facePlan} />
           </button>

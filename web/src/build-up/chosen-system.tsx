@@ -1,8 +1,9 @@
 import { FAMILIES, type Product, pinProducts } from '@caulkhorn/core/catalogue';
 import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
 import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
-import { t } from '../messages/t';
-import { formatMoney, formatNumber } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { formatMoney } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea } from '../shared/ui/field';
@@ -50,7 +51,7 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
       {missing.map((found, i) => (
         <p key={i} role="alert" className="font-medium text-iron">
           {found.code === 'no-product-for-part'
-            ? t('build-up.no-part', { part: t(`role.${String(found.values?.['role'])}`) })
+            ? t('build-up.no-part', { part: tOf(`role.${String(found.values?.['role'])}`) })
             : faultText(found)}
         </p>
       ))}

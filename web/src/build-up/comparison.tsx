@@ -1,7 +1,8 @@
 import type { Option } from '@caulkhorn/core/planning';
 import type { ReactNode } from 'react';
-import { t } from '../messages/t';
-import { formatMoney, formatNumber, formatQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
 import { layerText } from './layer-text';
@@ -20,7 +21,7 @@ export function Comparison({ open, onOpenChange, options }: ComparisonProps) {
   const row = (name: string, cell: (option: Option) => ReactNode, figure?: (option: Option) => number) => (
     <tr key={name} className="border-b border-rule align-top">
       <th scope="row" className="py-1.5 pr-3 text-left font-normal text-soft">
-        {t(`compare.${name}`)}
+        {tOf(`compare.${name}`)}
       </th>
       {options.map((option) => (
         <td key={option.family} className={`py-1.5 pr-3 ${figure && figure(option) === best(figure) ? 'font-semibold text-water' : ''}`}>

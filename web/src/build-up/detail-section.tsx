@@ -1,7 +1,8 @@
 import { type Section, type SectionMaterial, type SectionPart, type Treatment, sectionOf } from '@caulkhorn/core/materials';
 import { useId } from 'react';
 import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 
 type SectionPoint = SectionPart['points'][number];

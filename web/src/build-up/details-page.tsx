@@ -1,6 +1,6 @@
 import { ArrowLeft, Printer } from 'lucide-react';
 import { Link, useParams } from 'react-router';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
@@ -59,7 +59,7 @@ export function DetailsPage() {
               {feature ? `${feature.mark} ${t(`feature.${feature.kind}`)}` : junctionName(treatment, facePlan, model)}
               {geometry.lengthM > 0 ? `, ${formatQuantity(geometry.lengthM, 'm', units)}` : ''}
             </h2>
-            <p>{t(`why.${rule.why}`)}</p>
+            <p>{tOf(`why.${rule.why}`)}</p>
             {instead ? <p className="font-medium">{t('override.shown', { reason: instead.reason })}</p> : null}
             <ol className="my-1.5 list-decimal pl-5">
               {rule.steps.map((step, i) => (

@@ -3,7 +3,8 @@ import { type Treatment } from '@caulkhorn/core/materials';
 import { type FacePlan } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 
 /** Thickest layer of a filler whose sheet does not say; common practice. */
 const USUAL_LAYER_MM = 60;

@@ -1,10 +1,11 @@
 import type { PlannedLayer } from '@caulkhorn/core/materials';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 
 export function layerName({ layer, id }: Pick<PlannedLayer, 'layer' | 'id'>): string {
-  return layer === 'coat' ? t(`step.${id}`) : t(`layer.${layer}`);
+  return layer === 'coat' ? tOf(`step.${id}`) : t(`layer.${layer}`);
 }
 
 /** A layer in one line: its name, what it takes, how thick it is. */

@@ -64,7 +64,7 @@ export function LayerView({ plan }: { plan: FacePlan }) {
         <ol className="min-w-0 flex-1">
           {layers.map((layer) => (
             <li key={layer.id} className="flex flex-col justify-center border-b border-rule pl-2 leading-[18px]" style={{ height: ROW_PX }}>
-              <span className="truncate">
+              <span className="truncate" title={`${layerName(layer)} ${layer.product.name}`}>
                 <b className="font-semibold">{layerName(layer)}</b> {layer.product.name}
               </span>
               <span className="line-clamp-2 text-[13px] text-soft">

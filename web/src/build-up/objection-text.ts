@@ -1,16 +1,18 @@
 import type { Objection } from '@caulkhorn/core/build-up';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 
 /** Why a system does not fit, or not yet. */
 export function objectionText({ criterionId, values }: Objection, units: UnitSystem): string {
-  return t(`fit.${criterionId}`, values && figures(values, units));
+  return tOf(`fit.${criterionId}`, values && figures(values, units));
 }
 
 /** What to do first. */
 export function firstText({ then, values }: Objection, units: UnitSystem): string {
-  return t(`first.${then}`, values && { ...figures(values, units), wait: formatNumber(Math.ceil(values.limit - values.known), 0) });
+  const wait = values ? formatNumber(Math.ceil(values.limit - values.known), 0) : '';
+  return t(`first.${then}`, { ...(values ? figures(values, units) : { known: '', limit: '' }), wait });
 }
 
 function figures({ known, limit, unit }: NonNullable<Objection['values']>, units: UnitSystem) {

@@ -2,7 +2,7 @@ import type { DetailRule } from '@caulkhorn/core/build-up';
 import { type Treatment } from '@caulkhorn/core/materials';
 import { type FacePlan } from '@caulkhorn/core/planning';
 import { useState } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { parts, useJob } from '../job/job-context';
@@ -39,7 +39,10 @@ export function OverrideForm({ treatment, facePlan, rules }: { treatment: Treatm
         <SelectField
           label={t('override.what')}
           value={ruleId}
-          options={[...rules.map(({ id, why }) => ({ value: id, label: t(`why.${why}`) })), { value: 'leave', label: t('override.leave') }]}
+          options={[
+            ...rules.map(({ id, why }) => ({ value: id, label: tOf(`why.${why}`) })),
+            { value: 'leave', label: t('override.leave') },
+          ]}
           onChange={({ target }) => setRuleId(target.value)}
         />
         <TextField

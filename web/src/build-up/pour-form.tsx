@@ -5,8 +5,9 @@ import { concreteM3, pourPlan } from '@caulkhorn/core/materials';
 import { type WholePour, wholePour } from '@caulkhorn/core/planning';
 import { useId } from 'react';
 import { HOUR_MS, toSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
-import { fieldText, formatNumber, formatQuantity, readQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { fieldText, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fromLocalField, fullTime, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
@@ -108,7 +109,7 @@ export function PourForm({ site }: { site: FaceSite }) {
           {whole && whole.faceIds.length > 1 ? <Whole pour={whole} /> : <Slurry {...planned} />}
           {planned.warnings.map((warning) => (
             <p key={warning} className="mt-1 font-medium text-ochre">
-              {t(`pour.${warning}`)}
+              {tOf(`pour.${warning}`)}
             </p>
           ))}
           <p className="mt-1">{t('pour.how')}</p>

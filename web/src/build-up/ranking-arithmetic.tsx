@@ -2,7 +2,8 @@ import type { Rank, RankedBy } from '@caulkhorn/core/build-up';
 import type { RankingWeights } from '@caulkhorn/core/jobs';
 import type { Option } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
-import { formatMoney, formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
+import { formatMoney } from '../shared/numbers';
 import { RANKED_BY } from './ranked-by';
 
 interface RankingArithmeticProps {

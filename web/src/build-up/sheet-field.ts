@@ -2,7 +2,7 @@ import { type Pack, PRODUCT_FIELDS, type Product, sheetDifferences } from '@caul
 import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { ownWords } from '../fields/field-words';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { scalarText, unitOfSpec } from '../workings/value-text';
 
 const SHEET: FieldSpec = { type: 'record', fields: describeFields(PRODUCT_FIELDS), required: true };

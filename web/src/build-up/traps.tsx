@@ -1,5 +1,5 @@
 import { TriangleAlert } from 'lucide-react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { type FaceSite, useTraps } from './use-face-site';
 
 /** What in this build-up would lie where it must not. */
@@ -12,7 +12,7 @@ export function Traps({ site }: { site: FaceSite }) {
         <li key={id} className="flex gap-2 border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
           <TriangleAlert size={16} className="mt-0.5 shrink-0 text-iron" aria-hidden />
           <span>
-            {t(`trap.${id}`)} <span className="text-soft">({t(`source.${source.kind}`)})</span>
+            {tOf(`trap.${id}`)} <span className="text-soft">({t(`source.${source.kind}`)})</span>
           </span>
         </li>
       ))}

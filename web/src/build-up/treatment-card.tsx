@@ -2,7 +2,7 @@ import { type DetailStep, rulesFor } from '@caulkhorn/core/build-up';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import { bridgesHard, type DetailLine, type Treatment } from '@caulkhorn/core/materials';
 import { type FacePlan } from '@caulkhorn/core/planning';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
@@ -24,7 +24,7 @@ export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatm
   return (
     <details open={open} className="border-b border-rule py-1">
       <summary className="flex items-baseline gap-2 py-1 hover:bg-sunk max-[719px]:min-h-12">
-        <span className="min-w-0 flex-1 truncate font-medium">
+        <span className="min-w-0 flex-1 font-medium break-words">
           {name}
           {geometry.lengthM > 0 ? <span className="text-soft">, {formatQuantity(geometry.lengthM, 'm', units)}</span> : null}
         </span>
@@ -49,23 +49,23 @@ function TreatmentBody({ treatment, facePlan }: { treatment: Treatment; facePlan
   return (
     <div className="flex flex-col gap-2 pb-2">
       <p>
-        {t(`why.${rule.why}`)} <span className="text-soft">({t(`source.${rule.source.kind}`)})</span>
+        {tOf(`why.${rule.why}`)} <span className="text-soft">({t(`source.${rule.source.kind}`)})</span>
       </p>
       {rule.verdict === 'refuse' ? (
         <p className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
-          <b>{t('build-up.instead')}</b> {t(`instead.${rule.why}`)}
+          <b>{t('build-up.instead')}</b> {tOf(`instead.${rule.why}`)}
         </p>
       ) : null}
       {instead ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
           {t('override.shown', { reason: instead.reason })}{' '}
-          <span className="text-soft">{t('override.usual', { why: t(`why.${instead.rule.why}`) })}</span>
+          <span className="text-soft">{t('override.usual', { why: tOf(`why.${instead.rule.why}`) })}</span>
         </p>
       ) : null}
       {own.map((found, i) => (
         <p key={i} role="alert" className="font-medium text-iron">
           {found.code === 'no-product-for-part'
-            ? t('build-up.no-part', { part: t(`role.${String(found.values?.['role'])}`) })
+            ? t('build-up.no-part', { part: tOf(`role.${String(found.values?.['role'])}`) })
             : faultText(found)}
         </p>
       ))}
@@ -134,5 +134,5 @@ function otherRules(treatment: Treatment, facePlan: FacePlan) {
 export function junctionName(treatment: Treatment, facePlan: FacePlan, model: JobModel): string {
   const other = treatment.faceIds?.find((id) => id !== facePlan.faceId);
   const mark = model.faces.find(({ id }) => id === other)?.mark;
-  return mark ? `${t(`junction.${treatment.of}`)} ${t('junction.with', { mark })}` : t(`junction.${treatment.of}`);
+  return mark ? `${tOf(`junction.${treatment.of}`)} ${t('junction.with', { mark })}` : tOf(`junction.${treatment.of}`);
 }

@@ -1,5 +1,5 @@
 import { CartesianGrid, Legend, Line, LineChart, ReferenceDot, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 
 export interface Curve {
   key: string;

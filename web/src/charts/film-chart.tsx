@@ -1,7 +1,7 @@
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useEffect, useRef, useState } from 'react';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { Button } from '../shared/ui/button';
 import type { ChartProps } from './chart-props';
 

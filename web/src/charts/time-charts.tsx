@@ -1,4 +1,4 @@
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { timeOfDay } from '../shared/times';
 import { scalarText } from '../workings/value-text';
 import type { ChartProps } from './chart-props';
@@ -66,7 +66,7 @@ export function HoursChart({ output }: ChartProps) {
             className={`min-h-14 border px-1.5 py-1 text-[12px] leading-4 ${ok ? 'border-water bg-water-soft' : 'border-rule-strong bg-sunk'}`}
           >
             <b className="block text-[13px]">{timeOfDay(at, DEVICE_ZONE)}</b>
-            {ok ? t('chart.fit') : t(`value.${reasons[0]}`)}
+            {ok ? t('chart.fit') : tOf(`value.${reasons[0]}`)}
           </li>
         ))}
       </ol>

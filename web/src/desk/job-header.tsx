@@ -25,7 +25,9 @@ export function JobHeader({ session }: { session: SessionInfo }) {
       <Link to="/" className="flex items-center gap-2 font-bold" aria-label={t('to-jobs')}>
         <Mark /> <span className="max-[980px]:hidden">Caulkhorn</span>
       </Link>
-      <span className="min-w-0 truncate border-l border-white/25 pl-3 font-medium">{model.job.name}</span>
+      <span className="min-w-0 truncate border-l border-white/25 pl-3 font-medium" title={model.job.name}>
+        {model.job.name}
+      </span>
       <Suspense>
         <Air />
       </Suspense>

@@ -1,4 +1,4 @@
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { LITTLE_ROOM_BYTES, useDeviceRoom } from '../shared/device-storage';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
@@ -49,8 +49,8 @@ function Notice({ refused }: { refused: Refused }) {
   return (
     <div className="flex flex-wrap items-center gap-2 py-1">
       <p className="min-w-0 flex-1">
-        <b>{item.mark ?? item.name ?? t(`command.${command.kind.split('.')[0]}`)}</b>:{' '}
-        {isStale ? t(current?.item ? 'refused.stale' : 'refused.gone') : reasons || t(`failed.${code}.text`)}
+        <b>{item.mark ?? item.name ?? tOf(`command.${command.kind.split('.')[0]}`)}</b>:{' '}
+        {isStale ? t(current?.item ? 'refused.stale' : 'refused.gone') : reasons || tOf(`failed.${code}.text`)}
         <TypedText payload={command.payload} />
       </p>
       {isStale && current?.item ? (
@@ -71,5 +71,7 @@ function TypedText({ payload }: { payload: object }) {
     ([name, value]) => (typeof value === 'string' || typeof value === 'number') && !/(^id$|Id$|^kind$)/.test(name),
   );
   if (words.length === 0) return null;
-  return <span className="block text-[13px] text-soft">{words.map(([name, value]) => `${t(`field.${name}`)}: ${value}`).join(' · ')}</span>;
+  return (
+    <span className="block text-[13px] text-soft">{words.map(([name, value]) => `${tOf(`field.${name}`)}: ${value}`).join(' · ')}</span>
+  );
 }

@@ -3,7 +3,7 @@ import type { Feature } from '@caulkhorn/core/jobs';
 import { USUAL_ML_PER_MIN } from '@caulkhorn/core/water';
 import { useState } from 'react';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { INSTRUMENTS, usePaired } from './instruments';

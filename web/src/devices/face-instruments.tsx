@@ -71,7 +71,7 @@ function Live({ face }: { face: Face }) {
             <li key={`${id} ${live.kind}`} className="flex items-center gap-2 border-b border-rule py-1">
               <span className="min-w-0 flex-1">
                 {t(`reading.${live.kind}`)}
-                <span className="block truncate text-[13px] text-soft">
+                <span className="block text-[13px] break-words text-soft">
                   {name} <SimulatedBadge />
                 </span>
               </span>

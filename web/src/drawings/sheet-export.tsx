@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { saveFile } from '../shared/save-file';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';

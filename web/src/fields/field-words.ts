@@ -1,13 +1,13 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { has, t } from '../messages/t';
+import { has, t, tOf } from '../messages/t';
 import { faultText } from '../shared/use-kept-form';
 import type { Reader } from './draft';
 
 export function unitText(unit: string, { units }: Reader): string | undefined {
   if (unit === 'money') return undefined;
   const shown = toSystem(0, unit, units).unit;
-  return has(`unit.${shown}`) ? t(`unit.${shown}`) : shown || undefined;
+  return has(`unit.${shown}`) ? tOf(`unit.${shown}`) : shown || undefined;
 }
 
 /** What is merely not yet filled in is no fault while someone is still typing. */
@@ -30,12 +30,12 @@ export function faultUnder(issues: readonly Issue[], path: string): string | und
 export function placeInWords(place: string): string {
   return place
     .replace(/\[(\d+)\]/g, (_, index: string) => `${t('bench.row', { n: Number(index) + 1 })} `)
-    .replace(/\.?([A-Za-z]\w*)/g, (_, name: string) => t(`field.${name}`))
+    .replace(/\.?([A-Za-z]\w*)/g, (_, name: string) => tOf(`field.${name}`))
     .trim();
 }
 
 /** Words of a form of its own go before those that all forms share. */
 export function ownWords(area: 'field' | 'value', name: string, words: string | undefined): string {
   const own = `${words}.${area}.${name}`;
-  return t(words !== undefined && has(own) ? own : `${area}.${name}`);
+  return tOf(words !== undefined && has(own) ? own : `${area}.${name}`);
 }

@@ -1,8 +1,8 @@
 import type { FieldSpec } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
 import { NONE, type Draft, type DraftRecord, type Reader, isRecord, textOf } from './draft';
 import { faultAt, faultUnder, ownWords, unitText } from './field-words';
@@ -135,7 +135,7 @@ function OneField(props: OneFieldProps) {
             fault={faultUnder(issues, path)}
             hint={
               spec.of.type === 'choice'
-                ? spec.of.choices.map((each) => `${each} = ${t(`value.${each}`)}`).join(', ')
+                ? spec.of.choices.map((each) => `${each} = ${tOf(`value.${each}`)}`).join(', ')
                 : t('bench.paste-hint')
             }
           />
@@ -193,7 +193,7 @@ function choices(values: readonly string[], spec: FieldSpec, words: string | und
   return preset === undefined || spec.required
     ? [none, ...named]
     : [
-        { ...none, label: t('bench.else', { value: preset === true ? t('yes') : preset === false ? t('no') : t(`value.${preset}`) }) },
+        { ...none, label: t('bench.else', { value: preset === true ? t('yes') : preset === false ? t('no') : tOf(`value.${preset}`) }) },
         ...named,
       ];
 }

@@ -2,7 +2,7 @@ import type { FieldSpec } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { Plus, Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { TextArea } from '../shared/ui/field';
 import { type Draft, type DraftRecord, type Reader, isRecord, linesOf, readRecord, textOf } from './draft';
@@ -24,10 +24,10 @@ export function RowsField({ name, draft, reader, issues, path, columns, onChange
   const nested = path !== name;
   const [chosen, setAsText] = useState(false);
   const asText = nested || chosen || (typeof draft === 'string' && draft !== '');
-  const label = t(`field.${name}`);
+  const label = tOf(`field.${name}`);
   const heads = Object.entries(columns).map(([column, spec]) => {
     const unit = spec.type === 'number' ? unitText(spec.unit, reader) : undefined;
-    return `${t(`field.${column}`)}${unit ? ` (${unit})` : ''}`;
+    return `${tOf(`field.${column}`)}${unit ? ` (${unit})` : ''}`;
   });
   const rows: Draft[] = Array.isArray(draft) ? draft : [];
   // narrow rows are a table: the labels of the first row head the others

@@ -4,7 +4,7 @@ import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin } from '@caulkho
 import { ArrowLeft, Printer } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
 import { Link } from 'react-router';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
@@ -161,12 +161,12 @@ function Exceptions({ faces }: { faces: readonly ReleasedFace[] }) {
     <>
       {refused.map((treatment) => (
         <p key={treatment.targetId} className="py-0.5">
-          <b>{treatment.mark ?? t(`junction.${treatment.of}`)}</b>: {t(`why.${treatment.why}`)} {t(`instead.${treatment.why}`)}
+          <b>{treatment.mark ?? tOf(`junction.${treatment.of}`)}</b>: {tOf(`why.${treatment.why}`)} {tOf(`instead.${treatment.why}`)}
         </p>
       ))}
       {otherwise.map(({ targetId, mark, of, instead }) => (
         <p key={targetId} className="py-0.5">
-          <b>{mark ?? t(`junction.${of}`)}</b>: {t('override.dossier', { reason: instead!.reason, usual: t(`why.${instead!.why}`) })}
+          <b>{mark ?? tOf(`junction.${of}`)}</b>: {t('override.dossier', { reason: instead!.reason, usual: tOf(`why.${instead!.why}`) })}
         </p>
       ))}
     </>
@@ -230,7 +230,7 @@ function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]; produ
                 <td className="py-1 pr-2">
                   <b>{face.mark}</b> {face.name}
                 </td>
-                <td className="py-1 pr-2">{t(`substrate.${face.substrate}`)}</td>
+                <td className="py-1 pr-2">{tOf(`substrate.${face.substrate}`)}</td>
                 <td className="py-1 pr-2 whitespace-nowrap">
                   {formatQuantity(face.bottomLevelM, 'm', units)}
                   {face.topLevelM > face.bottomLevelM ? ` … ${formatQuantity(face.topLevelM, 'm', units)}` : ''}
@@ -271,22 +271,22 @@ function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFa
   return (
     <Section title={`${face.mark} ${face.name}`}>
       <p>
-        {t(`family.${face.family}`)}
+        {tOf(`family.${face.family}`)}
         {coat ? `: ${coat.name} ${t('product.version', { n: coat.version })}` : ''}
-        {asked.map(([question, { school }]) => ` · ${t(`school.${question}.${school}`)}`)}
+        {asked.map(([question, { school }]) => ` · ${tOf(`school.${question}.${school}`)}`)}
         {face.reason ? ` · ${face.reason}` : ''}
       </p>
       <ul className="my-1 list-disc pl-5">
         {face.treatments.map((treatment) => (
           <li key={treatment.targetId}>
-            <b>{treatment.mark ? `${treatment.mark} ${t(`feature.${treatment.of}`)}` : t(`junction.${treatment.of}`)}</b>
+            <b>{treatment.mark ? `${treatment.mark} ${tOf(`feature.${treatment.of}`)}` : tOf(`junction.${treatment.of}`)}</b>
             {treatment.widthMm === undefined ? '' : `, ${formatQuantity(treatment.widthMm, 'mm', units)}`}
             {treatment.headM === undefined
               ? ''
               : `, ${t('dossier.under-head', { head: formatQuantity(treatment.headM, 'm', units) })}`}: {t(`verdict.${treatment.verdict}`)}.{' '}
-            {t(`why.${treatment.why}`)}
+            {tOf(`why.${treatment.why}`)}
             {treatment.instead
-              ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: t(`why.${treatment.instead.why}`) })}`
+              ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: tOf(`why.${treatment.instead.why}`) })}`
               : ''}
           </li>
         ))}

@@ -1,8 +1,8 @@
 import type { OpenPoint, ReleasedFace, ReleasedTreatment } from '@caulkhorn/core/proof';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { releasedItemName } from '../words/released-name';
 
-const markOf = ({ mark, of }: ReleasedTreatment): string => mark ?? t(`junction.${of}`);
+const markOf = ({ mark, of }: ReleasedTreatment): string => mark ?? tOf(`junction.${of}`);
 
 /** What is not as it should be, in words. */
 export function openText(point: OpenPoint, faces: readonly ReleasedFace[]): string {

@@ -1,6 +1,6 @@
 import { PACES, type PaceId } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { FigureField } from '../shared/ui/figure-field';
 import type { PartProps } from '../stores/part-props';
 import { usePutHouse } from './use-put-house';

@@ -1,7 +1,7 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
@@ -35,7 +35,7 @@ export function ImportDialog({ path, open, onOpenChange, onMade }: DialogProps) 
       if (!(fault instanceof ApiError)) throw fault;
       const issues = fault.issues();
       setRefusal({
-        text: issues.length > 0 ? t('import.refused', { n: issues.length }) : t(`failed.${fault.isAway ? 'away' : fault.code}.text`),
+        text: issues.length > 0 ? t('import.refused', { n: issues.length }) : tOf(`failed.${fault.isAway ? 'away' : fault.code}.text`),
         issues,
       });
     } finally {

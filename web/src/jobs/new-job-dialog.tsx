@@ -2,7 +2,7 @@ import { JobHeadDto, checkShape } from '@caulkhorn/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v4 } from 'uuid';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { FormFoot } from '../shared/ui/form-foot';
 import { Dialog } from '../shared/ui/dialog';
@@ -43,7 +43,7 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
       if (!(fault instanceof ApiError)) throw fault;
       const issues = fault.issues();
       if (issues.length > 0) return form.showIssues(issues);
-      form.setError('root', { message: t(`failed.${fault.isAway ? 'away' : fault.code}.text`) });
+      form.setError('root', { message: tOf(`failed.${fault.isAway ? 'away' : fault.code}.text`) });
     }
   });
 

@@ -3,7 +3,8 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Content } from 'pdfmake/interfaces';
 import { loadPdfMaker } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 
 /** Mixing cards on A4, large enough to be read from an arm's length. */

@@ -2,7 +2,8 @@ import { type JobPlan, type TaskHours, costOf, hoursByTask } from '@caulkhorn/co
 import { type UnitSystem, fromSystem, toSystem } from '@caulkhorn/core/quantities';
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { formatMoney, formatNumber, formatQuantity } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
+import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { FigureField } from '../shared/ui/figure-field';

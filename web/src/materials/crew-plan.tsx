@@ -1,6 +1,6 @@
 import { type MixingCard, crewPlan } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 
 /** Who does what when a material is gone in minutes. */
 export function CrewPlan({ card }: { card: MixingCard }) {

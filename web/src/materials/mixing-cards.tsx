@@ -1,6 +1,7 @@
 import type { MixingCard } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { useWorking } from '../workings/use-working';

@@ -2,7 +2,7 @@ import { bestOffers } from '@caulkhorn/core/catalogue';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { JobPlan } from '@caulkhorn/core/planning';
 import Papa from 'papaparse';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 
 /** A table as it leaves the app: plain headings, figures as figures, SI units and each product's own measure. */
 export interface OutTable {
@@ -25,7 +25,7 @@ export function takeOffTable(plan: JobPlan, model: JobModel): OutTable {
         faces.get(faceId)?.mark ?? '',
         faces.get(faceId)?.name ?? '',
         targetId === undefined ? '' : (features.get(targetId)?.mark ?? junctions.get(targetId) ?? t('junction.short')),
-        t(`step.${what}`),
+        tOf(`step.${what}`),
         product.name,
         product.version,
         round(amount),

@@ -1,5 +1,5 @@
 import { type TakeOffLine } from '@caulkhorn/core/materials';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
@@ -71,7 +71,7 @@ export function TakeOffList({ lines }: { lines: readonly TakeOffLine[] }) {
 }
 
 function whatText({ what, targetId }: TakeOffLine): string {
-  return targetId === undefined && what === 'coat' ? t('layer.coat') : t(`step.${what}`);
+  return targetId === undefined && what === 'coat' ? t('layer.coat') : tOf(`step.${what}`);
 }
 
 /** How a volume or an area became what is bought. */

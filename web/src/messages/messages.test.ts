@@ -28,7 +28,7 @@ import {
 import { PACES, WORK_STEPS } from '@caulkhorn/core/planning';
 import { EN } from './en';
 import { LATER } from './en/later';
-import { has, t } from './t';
+import { has, t, tOf } from './t';
 
 const WEB = resolve(__dirname, '..');
 const REPO = resolve(WEB, '../..');
@@ -149,7 +149,7 @@ test('every figure of a product’s sheet has words, and so has each of its choi
 
 test('values are filled in; an unknown code is told in general words', () => {
   expect(t('issue.above-max', { max: 100 })).toBe('At most 100.');
-  expect(t('issue.never-heard-of')).toBe('This is not accepted (never-heard-of).');
+  expect(tOf('issue.never-heard-of')).toBe('This is not accepted (never-heard-of).');
 });
 
 test('one of a thing is spoken of as one', () => {

@@ -5,7 +5,7 @@ import { ArrowLeft } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
@@ -132,7 +132,7 @@ function Events() {
       {events.data.map(({ at, kind, address }, i) => (
         <li key={`${at} ${i}`} className="flex justify-between gap-3 py-1">
           <span>
-            {fullTime(at, DEVICE_ZONE)} · {t(`account.event.${kind}`)}
+            {fullTime(at, DEVICE_ZONE)} · {tOf(`account.event.${kind}`)}
           </span>
           <span className="text-soft">{address}</span>
         </li>

@@ -2,7 +2,7 @@ import '../messages/later';
 import { ResetPasswordDto, checkShape } from '@caulkhorn/contract';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
@@ -31,7 +31,7 @@ export function ResetPage() {
         fault instanceof ApiError && fault.code === 'link-spent'
           ? 'reset.link-spent'
           : `sign-in.${fault instanceof ApiError && fault.isAway ? 'away' : 'fault'}`;
-      setError('root', { message: t(why) });
+      setError('root', { message: tOf(why) });
     }
   });
   return (

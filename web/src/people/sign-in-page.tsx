@@ -2,7 +2,7 @@ import { type SessionInfo, SignInDto, checkShape } from '@caulkhorn/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { beginAs } from '../shared/kept-answers';
 import { FormFoot } from '../shared/ui/form-foot';
@@ -39,7 +39,7 @@ export function SignInPage() {
     } catch (fault) {
       const why = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
       if (why === 'code-wanted') setWantsCode(true);
-      setError('root', { message: t(`sign-in.${why}`) });
+      setError('root', { message: tOf(`sign-in.${why}`) });
     }
   });
 

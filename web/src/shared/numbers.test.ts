@@ -1,40 +1,50 @@
 import fc from 'fast-check';
-import { fieldText, formatMargin, formatNumber, formatQuantity, parseNumber, readQuantity } from './numbers';
+import { decimalSign, formatNumber } from '../messages/number-text';
+import { fieldText, formatMargin, formatQuantity, parseNumber, readQuantity } from './numbers';
 
 test('numbers as people type them', () => {
-  expect(['0.4', '0,4', ' 12 ', '-1.5', '−2', '.5', '1e3', '1e', '1.2.3', '1,2,3', 'abc', '', '1 2'].map(parseNumber)).toEqual([
-    0.4,
-    0.4,
-    12,
-    -1.5,
-    -2,
-    0.5,
-    1000,
-    NaN,
-    NaN,
-    NaN,
-    NaN,
-    NaN,
-    NaN,
-  ]);
+  expect(
+    ['0.4', '0,4', ' 12 ', '-1.5', '−2', '.5', '1e3', '1e', '1.2.3', '1,2,3', 'abc', '', '1 2'].map((text) => parseNumber(text)),
+  ).toEqual([0.4, 0.4, 12, -1.5, -2, 0.5, 1000, NaN, NaN, NaN, NaN, NaN, NaN]);
 });
 
 test('what could be a thousand or a decimal is asked, never guessed', () => {
-  expect(['1,250', '-1,250', '12,500', '999,999'].map(parseNumber)).toEqual([NaN, NaN, NaN, NaN]);
+  expect(['1,250', '-1,250', '12,500', '999,999'].map((text) => parseNumber(text))).toEqual([NaN, NaN, NaN, NaN]);
   // three figures after the comma say nothing where no thousand is written so
-  expect(['0,250', '1234,567', '1,25', '1,2500', '1.250', '1 250', '1\u202f250\u202f000,5'].map(parseNumber)).toEqual([
+  expect(['0,250', '1234,567', '1,25', '1,2500', '1.250', '1 250', '1\u202f250\u202f000,5'].map((text) => parseNumber(text))).toEqual([
     0.25, 1234.567, 1.25, 1.25, 1.25, 1250, 1_250_000.5,
   ]);
 });
 
-test('the app reads back every figure that it shows', () => {
-  fc.assert(
-    fc.property(fc.double({ min: -1e9, max: 1e9, noNaN: true }), fc.nat(3), (value, decimals) => {
-      const shown = formatNumber(value, decimals);
-      expect(parseNumber(shown)).toBeCloseTo(Number(value.toFixed(decimals)), decimals === 0 ? 0 : decimals - 1);
-    }),
-  );
+test('where the comma stands before the tenths, the point before three figures is asked about', () => {
+  expect(['1.250', '-12.500'].map((text) => parseNumber(text, ','))).toEqual([NaN, NaN]);
+  expect(['1,250', '0.250', '1,25', '1.25', '1 250,5'].map((text) => parseNumber(text, ','))).toEqual([1.25, 0.25, 1.25, 1.25, 1250.5]);
 });
+
+test('numbers are written as the reader’s region does, thousands parted by a space everywhere', () => {
+  const written = (tag: string) => formatNumber(-1234567.891, 2, 2, tag);
+  expect(['en-GB', 'en-US', 'en-DE', 'en-CH', 'en-FR', 'en-IN', 'en-SE'].map(written)).toEqual([
+    '−1\u202f234\u202f567.89',
+    '−1\u202f234\u202f567.89',
+    '−1\u202f234\u202f567,89',
+    '−1\u202f234\u202f567.89',
+    expect.stringMatching(/^−1\u202f234\u202f567[.,]89$/),
+    '−12\u202f34\u202f567.89',
+    '−1\u202f234\u202f567,89',
+  ]);
+});
+
+test.each(['en-GB', 'en-US', 'en-DE', 'en-SE', 'en-CH', 'en-ZA', 'en-PL', 'en-IN'])(
+  'the app reads back every figure that it shows, in %s',
+  (tag) => {
+    fc.assert(
+      fc.property(fc.double({ min: -1e9, max: 1e9, noNaN: true }), fc.nat(3), (value, decimals) => {
+        const shown = formatNumber(value, decimals, decimals, tag);
+        expect(parseNumber(shown, decimalSign(tag))).toBeCloseTo(Number(value.toFixed(decimals)), decimals === 0 ? 0 : decimals - 1);
+      }),
+    );
+  },
+);
 
 test('quantities are read and shown in the reader’s units', () => {
   expect(readQuantity('1', 'm', 'us')).toBe(0.3048);

@@ -1,3 +1,5 @@
+import { localeOf } from '../messages/locale';
+import { decimalSign, formatNumber } from '../messages/number-text';
 import { type UnitSystem, fromSystem, toSystem } from '@caulkhorn/core/quantities';
 
 /** Decimals that mean something on site, least and most, by the unit shown. */
@@ -27,23 +29,6 @@ const DECIMALS: Readonly<Record<string, readonly [least: number, most: number]>>
 const WRITTEN: Readonly<Record<string, string>> = { piece: 'pcs' };
 const USUAL_DECIMALS = [0, 2] as const;
 
-const formatters = new Map<string, Intl.NumberFormat>();
-
-export function formatNumber(value: number, most: number, least = most): string {
-  const key = `${least} ${most}`;
-  let formatter = formatters.get(key);
-  if (!formatter) {
-    formatter = new Intl.NumberFormat('en-GB', { maximumFractionDigits: most, minimumFractionDigits: least, useGrouping: true });
-    formatters.set(key, formatter);
-  }
-  // thousands are parted by a thin space (ISO 80000-1): a comma there would be read back as a decimal sign;
-  // a typographic minus lines up with digits and is not mistaken for a dash
-  return formatter
-    .format(Object.is(value, -0) ? 0 : value)
-    .replaceAll(',', '\u202f')
-    .replace('-', '−');
-}
-
 /** A quantity in the reader's units, with its unit. */
 export function formatQuantity(value: number, unit: string, system: UnitSystem): string {
   const shown = toSystem(value, unit, system);
@@ -64,21 +49,21 @@ export function formatMargin(marginK: number, system: UnitSystem): string {
 }
 
 export function formatMoney(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
+  return new Intl.NumberFormat(localeOf().tag, { style: 'currency', currency }).format(minor / 100);
 }
 
 /** Thousands parted by a space of any width, as formatNumber writes them. */
-const IN_THOUSANDS = /^([+-]?\d{1,3})((?:[ \u00a0\u2009\u202f]\d{3})+)(?!\d)/;
-/** One man's thousand is another's 1.25: who writes so is asked. */
-const EITHER_SIGN = /^[+-]?[1-9]\d{0,2},\d{3}$/;
+const IN_THOUSANDS = /^([+-]?\d{1,3})((?:[ \u00a0\u2009\u202f]\d{2,3})*[ \u00a0\u2009\u202f]\d{3})(?!\d)/;
+/** One man's thousand is another's 1.25: a sign that is not the reader's own decimal one, before three figures, is asked about. */
+const EITHER: Readonly<Record<',' | '.', RegExp>> = { '.': /^[+-]?[1-9]\d{0,2},\d{3}$/, ',': /^[+-]?[1-9]\d{0,2}\.\d{3}$/ };
 
-/** Reads what someone typed; a comma may stand for the decimal point. NaN when it is no number, or when the comma could mean either. */
-export function parseNumber(text: string): number {
+/** Reads what someone typed; comma and point may both stand before the tenths. NaN when it is no number, or when the sign could part thousands. */
+export function parseNumber(text: string, own = decimalSign()): number {
   const trimmed = text
     .trim()
     .replace('−', '-')
     .replace(IN_THOUSANDS, (_, first: string, rest: string) => first + rest.replace(/\D/g, ''));
-  if (EITHER_SIGN.test(trimmed)) return NaN;
+  if (EITHER[own].test(trimmed)) return NaN;
   const decimal = /^[^.,]*,[^.,]*$/.test(trimmed) ? trimmed.replace(',', '.') : trimmed;
   return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(decimal) ? Number(decimal) : NaN;
 }
@@ -96,5 +81,5 @@ export function fieldText(value: number | undefined, unit: string, system: UnitS
   if (value === undefined) return '';
   const shown = toSystem(value, unit, system);
   const [, most] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
-  return String(Number(shown.value.toFixed(most + 1)));
+  return String(Number(shown.value.toFixed(most + 1))).replace('.', decimalSign());
 }

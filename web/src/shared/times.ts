@@ -1,27 +1,38 @@
 import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
+import { localeOf } from '../messages/locale';
 
 /** Times as people on the job read them: in the job's own zone. */
 
-export function timeOfDay(at: number | string, timeZone: string): string {
-  return format(new TZDate(asMs(at), timeZone), 'HH:mm');
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function formatIn(at: number | string, timeZone: string, options: Intl.DateTimeFormatOptions, tag = localeOf().tag): string {
+  const key = `${tag} ${timeZone} ${JSON.stringify(options)}`;
+  const formatter = formatters.get(key) ?? new Intl.DateTimeFormat(tag, { ...options, timeZone });
+  formatters.set(key, formatter);
+  return formatter.format(asMs(at));
 }
 
-export function dayAndTime(at: number | string, timeZone: string): string {
-  return format(new TZDate(asMs(at), timeZone), 'EEE d MMM HH:mm');
+/** By the clock that the reader is used to, of twelve hours or of twenty-four. */
+export function timeOfDay(at: number | string, timeZone: string, tag?: string): string {
+  return formatIn(at, timeZone, { hour: '2-digit', minute: '2-digit' }, tag);
 }
 
-export function weekdayAndTime(at: number | string, timeZone: string): string {
-  return format(new TZDate(asMs(at), timeZone), 'EEE d, HH:mm');
+export function dayAndTime(at: number | string, timeZone: string, tag?: string): string {
+  return `${formatIn(at, timeZone, { weekday: 'short', day: 'numeric', month: 'short' }, tag)} ${timeOfDay(at, timeZone, tag)}`;
 }
 
-export function fullTime(at: number | string, timeZone: string): string {
-  return format(new TZDate(asMs(at), timeZone), 'd MMM yyyy HH:mm');
+export function weekdayAndTime(at: number | string, timeZone: string, tag?: string): string {
+  return `${formatIn(at, timeZone, { weekday: 'short', day: 'numeric' }, tag)}, ${timeOfDay(at, timeZone, tag)}`;
 }
 
-export function dayOnly(at: number | string, timeZone: string): string {
-  return format(new TZDate(asMs(at), timeZone), 'd MMM yyyy');
+export function fullTime(at: number | string, timeZone: string, tag?: string): string {
+  return `${dayOnly(at, timeZone, tag)} ${timeOfDay(at, timeZone, tag)}`;
+}
+
+export function dayOnly(at: number | string, timeZone: string, tag?: string): string {
+  return formatIn(at, timeZone, { day: 'numeric', month: 'short', year: 'numeric' }, tag);
 }
 
 /** For an input of type datetime-local. */

@@ -1,7 +1,7 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { useEffect, useRef } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
-import { t } from '../messages/t';
+import { tOf } from '../messages/t';
 import { DRAFT_PREFIX } from './kept-answers';
 
 export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
@@ -54,5 +54,5 @@ function kept<T>(storageKey: string): Partial<T> {
 }
 
 export function faultText({ code, values }: Pick<Issue, 'code' | 'values'>): string {
-  return t(`issue.${code}`, values);
+  return tOf(`issue.${code}`, values);
 }

@@ -140,7 +140,9 @@ function FaceRow({ face, count }: { face: Face; count: number }) {
   return (
     <>
       <b className="w-5 shrink-0">{face.mark}</b>
-      <span className="min-w-0 flex-1 truncate">{face.name}</span>
+      <span className="min-w-0 flex-1 truncate" title={face.name}>
+        {face.name}
+      </span>
       {count > 0 ? <span className="text-[13px] text-soft">{count}</span> : null}
     </>
   );
@@ -148,12 +150,12 @@ function FaceRow({ face, count }: { face: Face; count: number }) {
 
 function FeatureRow({ feature }: { feature: Feature }) {
   const isRunning = runs(feature);
+  const seen = `${t(`feature.${feature.kind}`)}, ${t(`wet.${feature.wetState}`)}${moves(feature) ? `, ${t('movement.moving')}` : ''}`;
   return (
     <>
       <b className={`w-8 shrink-0 ${isRunning ? 'text-iron' : ''}`}>{feature.mark}</b>
-      <span className="min-w-0 flex-1 truncate text-[13px]">
-        {t(`feature.${feature.kind}`)}, {t(`wet.${feature.wetState}`)}
-        {moves(feature) ? `, ${t('movement.moving')}` : ''}
+      <span className="min-w-0 flex-1 truncate text-[13px]" title={seen}>
+        {seen}
       </span>
     </>
   );

@@ -1,6 +1,6 @@
 import type { FeatureKind } from '@caulkhorn/core/jobs';
 import { type ReactNode, useEffect, useRef } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { AREA_HATCHES, Hatches } from './hatch';
 import { readPalette } from './palette';
@@ -108,7 +108,7 @@ function Sign({ name, children }: { name: string; children: ReactNode }) {
           {children}
         </svg>
       </dt>
-      <dd className="text-[13px]">{t(`legend.${name}`)}</dd>
+      <dd className="text-[13px]">{tOf(`legend.${name}`)}</dd>
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { FEATURE_SPECS, type Feature } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { paintLabelGround } from './label-ground';
 import { toSheet } from './layout';

@@ -1,6 +1,6 @@
 import type { Catalogue } from '@caulkhorn/core/catalogue';
 import type { StockMove } from '@caulkhorn/core/materials';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
@@ -24,7 +24,7 @@ export function StockNotices({ catalogue, moves }: { catalogue: Catalogue; moves
           {refused.map(({ command, code, fields }) => (
             <div key={command.id} className="flex flex-wrap items-center gap-2 py-1">
               <p className="min-w-0 flex-1">
-                <b>{moveText(command)}</b>: {Object.values(fields).flat().map(faultText).join(' ') || t(`failed.${code}.text`)}
+                <b>{moveText(command)}</b>: {Object.values(fields).flat().map(faultText).join(' ') || tOf(`failed.${code}.text`)}
               </p>
               <Button size="small" onClick={() => void outbox.discard(command.id)}>
                 {t('refused.discard')}

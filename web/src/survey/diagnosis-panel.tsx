@@ -2,8 +2,9 @@ import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign, SI
 import { type CauseFound, dampFacts, diagnose, risingReach } from '@caulkhorn/core/survey';
 import { waterOn } from '@caulkhorn/core/water';
 import { useMemo } from 'react';
-import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
 import { parts, useJob } from '../job/job-context';
@@ -123,7 +124,7 @@ function Cause({ found: { cause, share, word, evidence } }: { found: CauseFound 
           <tbody>
             {evidence.map(({ id, weight }) => (
               <tr key={id}>
-                <td className="py-0.5">{t(`evidence.${id}`)}</td>
+                <td className="py-0.5">{tOf(`evidence.${id}`)}</td>
                 <td className="text-right whitespace-nowrap text-soft">{t(weight > 0 ? 'diagnosis.for' : 'diagnosis.against')}</td>
                 <td className="w-12 text-right tabular-nums">
                   {weight > 0 ? '+' : '−'}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 

@@ -1,7 +1,7 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
 import { type Face, type FacePoint, checkItem, checkLeftOff, lookupIn, REACHES, SALTS, SUBSTRATES } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
@@ -114,7 +114,7 @@ export function FaceForm({ face }: { face: Face }) {
 
   const known = (words: string, values: readonly string[]) => [
     { value: NOT_KNOWN, label: t('face.not-known') },
-    ...values.map((value) => ({ value, label: t(`${words}.${value}`) })),
+    ...values.map((value) => ({ value, label: tOf(`${words}.${value}`) })),
   ];
   const isClear = face.clearAt !== undefined;
   return (
@@ -193,7 +193,7 @@ export function FaceForm({ face }: { face: Face }) {
               options={model.spaces.map(({ id, name }) => ({ value: id, label: name }))}
               {...register('spaceId')}
             />
-            <TextField label={t(levelLabel(face))} unit={unit('m')} inputMode="decimal" fault={faults.zM?.message} {...register('zM')} />
+            <TextField label={tOf(levelLabel(face))} unit={unit('m')} inputMode="decimal" fault={faults.zM?.message} {...register('zM')} />
             <div className="col-span-2 flex flex-col gap-2.5">
               <SelectField label={t('face.near')} options={sideOptions(model)} fault={faults.near?.message} {...register('near')} />
               <SelectField label={t('face.far')} options={sideOptions(model)} fault={faults.far?.message} {...register('far')} />

@@ -4,7 +4,7 @@ import { runCalculator } from '@caulkhorn/core/fields';
 import { useState } from 'react';
 import { Bucket } from '../devices/bucket';
 import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { formatNumber } from '../messages/number-text';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import type { KeptForm } from '../shared/use-kept-form';

@@ -3,7 +3,7 @@ import type { JobModel } from '@caulkhorn/core/jobs';
 import { surveyGaps } from '@caulkhorn/core/survey';
 import { ChevronRight } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { useNow } from '../shared/use-now';
 import { parts, useJob } from '../job/job-context';
 import { type Selected, useSelection } from '../job/selection';
@@ -40,7 +40,7 @@ export function GapsPanel() {
               onClick={() => select(selected)}
             >
               <b className="w-9 shrink-0">{mark}</b>
-              <span className="min-w-0 flex-1">{t(`gap.${gap.code}`, gap.values)}</span>
+              <span className="min-w-0 flex-1">{tOf(`gap.${gap.code}`, gap.values)}</span>
               <ChevronRight size={15} aria-hidden className="shrink-0 text-soft" />
             </button>
           </li>

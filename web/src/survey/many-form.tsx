@@ -4,7 +4,7 @@ import { toSystem } from '@caulkhorn/core/quantities';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { readQuantity } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
@@ -69,7 +69,7 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
                 onChange={(event) => setChosen({ ...chosen, [name]: event.target.value })}
                 options={[AS_IS, ...VALUES[name]].map((value) => ({
                   value,
-                  label: value ? t(`${WORDS[name]}.${value}`) : t('many.as-is'),
+                  label: value ? tOf(`${WORDS[name]}.${value}`) : t('many.as-is'),
                 }))}
               />
             ))}

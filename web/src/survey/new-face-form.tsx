@@ -13,7 +13,7 @@ import {
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { parseNumber, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { FormFoot } from '../shared/ui/form-foot';
@@ -76,7 +76,7 @@ export function NewFaceForm() {
       <div className="grid grid-cols-2 gap-2.5">
         <SelectField
           label={t('face.kind')}
-          options={['wall', 'slab'].map((k) => ({ value: k, label: t(`face-kind.${k}`) }))}
+          options={['wall', 'slab'].map((k) => ({ value: k, label: tOf(`face-kind.${k}`) }))}
           {...register('kind')}
         />
         <TextField label={t('field.mark')} placeholder="A" fault={faults.mark?.message} {...register('mark')} />

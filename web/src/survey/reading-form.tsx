@@ -6,7 +6,7 @@ import { runCalculator } from '@caulkhorn/core/fields';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
-import { has, t } from '../messages/t';
+import { has, t, tOf } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fromLocalField, localField } from '../shared/times';
@@ -125,14 +125,17 @@ export function ReadingForm({ face }: { face: Face }) {
         ) : kind === 'knife-test' ? (
           <SelectField
             label={t('readings.value')}
-            options={['', '0', '1'].map((value) => ({ value, label: value === '' ? t('bench.choose') : t(`reading.knife-test.${value}`) }))}
+            options={['', '0', '1'].map((value) => ({
+              value,
+              label: value === '' ? t('bench.choose') : tOf(`reading.knife-test.${value}`),
+            }))}
             fault={faults.value?.message}
             {...register('value')}
           />
         ) : (
           <TextField
             label={t('readings.value')}
-            unit={has(`unit.${shown}`) ? t(`unit.${shown}`) : shown || undefined}
+            unit={has(`unit.${shown}`) ? tOf(`unit.${shown}`) : shown || undefined}
             inputMode="decimal"
             fault={faults.value?.message}
             {...register('value')}

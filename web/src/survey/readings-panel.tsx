@@ -38,7 +38,7 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
           <li key={reading.id} className="flex items-center gap-2 border-b border-rule py-1">
             <span className="min-w-0 flex-1">
               {t(`reading.${reading.kind}`)}
-              <span className="block truncate text-[13px] text-soft">
+              <span className="block text-[13px] break-words text-soft">
                 {fullTime(reading.at, model.job.timeZone)}
                 {reading.instrument ? ` · ${reading.instrument}` : ''}
               </span>

@@ -1,7 +1,7 @@
 import type { WaterBody } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime } from '../shared/times';
@@ -50,7 +50,7 @@ export function LevelChart({ body }: { body: WaterBody }) {
             labelFormatter={(at) => dayAndTime(Number(at), timeZone)}
             formatter={(_value, kind, item) => [
               formatQuantity((item.payload as { levelM: number }).levelM, 'm', units),
-              t(`level-kind.${String(kind)}`),
+              tOf(`level-kind.${String(kind)}`),
             ]}
           />
           {governing ? (

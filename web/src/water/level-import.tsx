@@ -137,7 +137,11 @@ export function LevelImport({ open, onOpenChange }: { open: boolean; onOpenChang
 }
 
 /** From when to when and how low to how high: a wrong zone, unit or datum shows here. */
-function spanOf(levels: readonly WaterLevel[], text: (levelM: number) => string, timeZone: string): Record<string, string> {
+function spanOf(
+  levels: readonly WaterLevel[],
+  text: (levelM: number) => string,
+  timeZone: string,
+): Record<'from' | 'to' | 'low' | 'high', string> {
   const times = levels.map(({ at }) => at).sort();
   const figures = levels.map(({ levelM }) => levelM);
   return {

@@ -1,8 +1,8 @@
 import type { MixingCard } from '@caulkhorn/core/planning';
-import { t } from '../messages/t';
-import { formatNumber } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
 
-export const partName = (name: string): string => t(`card.part.${name}`);
+export const partName = (name: string): string => tOf(`card.part.${name}`);
 
 /** What to do, in order, as short sentences. */
 export function stepsOf({ product, parts }: Pick<MixingCard, 'product' | 'parts'>): string[] {

@@ -1,6 +1,6 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { WorkItem } from '@caulkhorn/core/planning';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 
 /** What a work item is called on screens and in the dossier: "B · coat 2", "B · K2 · plug". */
 export function itemName(item: Pick<WorkItem, 'faceId' | 'targetId' | 'step'>, model: JobModel): string {
@@ -10,7 +10,7 @@ export function itemName(item: Pick<WorkItem, 'faceId' | 'targetId' | 'step'>, m
 
 export function stepName(item: Pick<WorkItem, 'faceId' | 'targetId' | 'step'>, model: JobModel): string {
   const feature = model.features.find((f) => f.id === item.targetId)?.mark;
-  const step = t(`step.${item.step}`);
+  const step = tOf(`step.${item.step}`);
   if (feature) return `${feature} ${step}`;
   return item.targetId ? `${t('junction.short')} ${step}` : step;
 }

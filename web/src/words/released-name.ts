@@ -1,11 +1,11 @@
 import type { ReleasedFace, ReleasedRevision } from '@caulkhorn/core/proof';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 
 type Item = ReleasedRevision['workItems'][number];
 
 /** What a piece of released work was called when it was released, whatever its face or feature is called now. */
 export function releasedStepName(item: Item, face: ReleasedFace): string {
-  const step = t(`step.${item.step}`);
+  const step = tOf(`step.${item.step}`);
   if (item.targetId === undefined) return step;
   const mark = face.treatments.find(({ targetId }) => targetId === item.targetId)?.mark;
   return `${mark ?? t('junction.short')} ${step}`;
@@ -14,5 +14,5 @@ export function releasedStepName(item: Item, face: ReleasedFace): string {
 /** "B · coat 2", "B · K2 · plug". */
 export function releasedItemName(item: Item, faces: readonly ReleasedFace[]): string {
   const face = faces.find(({ faceId }) => faceId === item.faceId);
-  return face ? `${face.mark} · ${releasedStepName(item, face)}` : t(`step.${item.step}`);
+  return face ? `${face.mark} · ${releasedStepName(item, face)}` : tOf(`step.${item.step}`);
 }

@@ -1,5 +1,5 @@
 import type { AnyCalculator } from '@caulkhorn/core/fields';
-import { has, t } from '../messages/t';
+import { has, tOf } from '../messages/t';
 
 const TOKEN = /@([A-Za-z0-9]+)/g;
 
@@ -26,6 +26,6 @@ export function numberTex(value: number): string {
 }
 
 function inWords(name: string): string {
-  const words = has(`field.${name}`) ? t(`field.${name}`) : name;
+  const words = has(`field.${name}`) ? tOf(`field.${name}`) : name;
   return `\\text{${words.replace(/[\\{}$&#^_%~]/g, '')}}`;
 }

@@ -1,6 +1,7 @@
 import type { FieldSpec } from '@caulkhorn/core/fields';
-import { t } from '../messages/t';
-import { formatNumber, formatQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
+import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 import { fullTime } from '../shared/times';
 
 export interface ValueReader {
@@ -46,7 +47,7 @@ export function scalarText(value: unknown, unit: string, reader: ValueReader): s
   if (typeof value === 'number') return numberText(value, unit, reader);
   const text = String(value);
   if (ISO_TIME.test(text)) return fullTime(text, reader.timeZone);
-  return t(`value.${text}`) === `value.${text}` ? text : t(`value.${text}`);
+  return tOf(`value.${text}`) === `value.${text}` ? text : tOf(`value.${text}`);
 }
 
 function numberText(value: number, ofField: string, { units, moneyIn, kgStandsFor }: ValueReader): string {

@@ -1,6 +1,6 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import type { ReactNode } from 'react';
-import { has, t } from '../messages/t';
+import { has, t, tOf } from '../messages/t';
 import { faultText } from '../shared/use-kept-form';
 import { type ValueReader, scalarText, unitByName } from './value-text';
 
@@ -30,7 +30,7 @@ function RecordTable({ rows, reader }: { rows: readonly Record<string, unknown>[
           <tr className="border-b border-rule-strong">
             {columns.map((column) => (
               <th key={column} className={`py-1 pr-3 font-semibold whitespace-nowrap last:pr-0 ${numeric(column) ? 'text-right' : ''}`}>
-                {t(`field.${column}`)}
+                {tOf(`field.${column}`)}
               </th>
             ))}
           </tr>
@@ -57,7 +57,7 @@ function pairs(record: Record<string, unknown>, unit: string, reader: ValueReade
   return Object.entries(record)
     .filter(([, value]) => value !== undefined)
     .map(([name, value]) => {
-      const label = unit === '' && has(`field.${name}`) ? t(`field.${name}`) : name;
+      const label = unit === '' && has(`field.${name}`) ? tOf(`field.${name}`) : name;
       return `${label} ${scalarText(value, unit || unitByName(name), reader)}`;
     })
     .join(', ');

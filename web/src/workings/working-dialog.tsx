@@ -1,6 +1,6 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
 import type { ReactNode } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Dialog } from '../shared/ui/dialog';
 import { Law, Sources } from './law';
@@ -17,7 +17,7 @@ export default function WorkingDialog({ timeZone }: { timeZone: string }) {
   const reader: ValueReader = { units, timeZone, moneyIn: 'minor', kgStandsFor: working.kgStandsFor };
   const inputs = Object.entries(working.input).filter(([, value]) => value !== undefined);
   return (
-    <Dialog open onOpenChange={() => show(null)} title={title || t(`calculator.${calculator.id}`)} wide>
+    <Dialog open onOpenChange={() => show(null)} title={title || tOf(`calculator.${calculator.id}`)} wide>
       <div className="flex flex-col gap-4">
         {because ? <p>{because}</p> : null}
         <section>
@@ -28,7 +28,7 @@ export default function WorkingDialog({ timeZone }: { timeZone: string }) {
           <h3 className="mb-1 font-semibold">{t('working.inputs')}</h3>
           <Rows
             rows={inputs.map(([name, value]) => [
-              t(`field.${name}`),
+              tOf(`field.${name}`),
               <ValueView key={name} value={value} unit={unitOfSpec(calculator.fields[name]?.spec)} reader={reader} />,
             ])}
           />
@@ -37,7 +37,7 @@ export default function WorkingDialog({ timeZone }: { timeZone: string }) {
           <h3 className="mb-1 font-semibold">{t('working.result')}</h3>
           <Rows
             rows={Object.entries(working.output).map(([name, value]) => [
-              t(`field.${name}`),
+              tOf(`field.${name}`),
               <ValueView key={name} value={value} unit={(calculator.outputs as Record<string, string>)[name] ?? ''} reader={reader} />,
             ])}
             strong

@@ -6,7 +6,9 @@ const AS_CHOICES = Object.fromEntries(
     const [area, id] = key.split('.');
     return area === 'family' || area === 'role' || area === 'traffic' ? [[`value.${id}`, words]] : [];
   }),
-);
+) as {
+  [K in keyof typeof SYSTEMS as K extends `${'family' | 'role' | 'traffic'}.${infer Id}` ? `value.${Id}` : never]: (typeof SYSTEMS)[K];
+};
 
 /** The organisation's catalogue, output rates and schools. */
 export const HOUSE = {

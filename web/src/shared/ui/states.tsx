@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { t } from '../../messages/t';
+import { t, tOf } from '../../messages/t';
 import { ApiError } from '../api';
 import { Button } from './button';
 
@@ -17,8 +17,8 @@ export function Failed({ fault, retry }: { fault: unknown; retry?: () => void })
   const code = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
   return (
     <div role="alert" className="m-6 max-w-md border-l-4 border-iron bg-iron-soft p-4">
-      <p className="font-semibold">{t(`failed.${code}.title`)}</p>
-      <p className="mt-1">{t(`failed.${code}.text`)}</p>
+      <p className="font-semibold">{tOf(`failed.${code}.title`)}</p>
+      <p className="mt-1">{tOf(`failed.${code}.text`)}</p>
       {retry ? (
         <Button className="mt-3" onClick={retry}>
           {t('retry')}
