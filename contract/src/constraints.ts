@@ -75,7 +75,7 @@ function isDay(value: unknown): boolean {
   return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(value);
 }
 
-export function ListOf(max: number, min = 0): PropertyDecorator {
+function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
 }
 

@@ -2,14 +2,13 @@ export { findRule, ruleForFeature, ruleForJunction, rulesFor } from './choose-ru
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';
-export { ROUT_OVER_MM, SCHOOLS, SECOND_COAT, decideSchool } from './schools.js';
+export { SCHOOLS, SECOND_COAT, decideSchool } from './schools.js';
 export type { DecidedSchool } from './schools.js';
 export { TRAPS, trapsIn } from './compatibility.js';
 export type { Stack, Trap } from './compatibility.js';
 export { FIT_CRITERIA, SHEET_CRITERIA } from './fit-criteria.js';
-export type { FirstAction } from './fit-criteria.js';
 export type { FitFacts } from './fit-facts.js';
 export { judge } from './judge.js';
 export type { Judgement, Objection, Verdict } from './judge.js';
 export { rank } from './rank.js';
-export type { Estimate, Rank, RankedBy } from './rank.js';
+export type { Rank, RankedBy } from './rank.js';

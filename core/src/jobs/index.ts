@@ -4,7 +4,6 @@ export { RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './item-checks.js';
 export {
   BUILD_UP_FIELDS,
-  CURRENCIES,
   FACE_FIELDS,
   FACE_KINDS,
   FEATURE_FIELDS,
@@ -50,9 +49,9 @@ export type {
   TreatmentOverride,
 } from './choices.js';
 export { copiesAlong } from './copy-along.js';
-export { edgeIdsOf, keepEdgeIds } from './edge-ids.js';
+export { keepEdgeIds } from './edge-ids.js';
 export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
-export type { FeatureField, FeatureShape, FeatureSpec } from './feature-kinds.js';
+export type { FeatureField, FeatureShape } from './feature-kinds.js';
 export {
   crossesItself,
   distanceToSegment,
@@ -67,7 +66,7 @@ export {
   pathLengthM,
   sitePoint,
 } from './geometry.js';
-export type { Extent, SitePoint } from './geometry.js';
+export type { Extent } from './geometry.js';
 export { groupBy } from './group-by.js';
 export type {
   Face,
@@ -87,7 +86,6 @@ export type {
   Reading,
   ReadingKind,
   Side,
-  SideKind,
   Sign,
   Space,
   Substrate,
@@ -98,9 +96,8 @@ export type {
 } from './job.js';
 export { checkLeftOff } from './left-off-face.js';
 export { READING_SPECS } from './reading-kinds.js';
-export type { ReadingSpec } from './reading-kinds.js';
 export { findJunctions } from './junctions.js';
 export { facesInWalk } from './walk.js';
 export { WET_STATES, leaks, moves, runs, wettest } from './wetness.js';
 export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';
-export type { PlacedShape, TapedWall } from './rooms.js';
+export type { PlacedShape } from './rooms.js';

@@ -48,7 +48,7 @@ export const ASSUMED = {
   crackMm: 0.5,
 } as const;
 /** Ragged corners swallow more mortar than their geometry: 2.5 kg/m against 1.44 for a 40 mm triangle at 1.8 kg/L; common practice. */
-export const FILLET_PRACTICE_FACTOR = 1.75;
+const FILLET_PRACTICE_FACTOR = 1.75;
 /** Grout runs on into what branches off; common practice. */
 const GROUT_FACTOR = 2;
 /** Volume that a litre of dry sand adds to resin: the rest of it fills its own pores. */

@@ -1,13 +1,12 @@
 export { DOUBLES_PER_TEN, ageRate, hoursToAge } from './ageing.js';
 export type { AgeingLaw } from './ageing.js';
 export { DEW_MARGIN_C, dewPoint, dewPointOf } from './dew-point.js';
-export type { DewPoint } from './dew-point.js';
 export { equivalentAge, temperatureSeries } from './equivalent-age.js';
 export { MIST_OFTENER_OVER, evaporationRate } from './evaporation-rate.js';
 export { headAt, pressureKPa } from './hydrostatics.js';
 export { risingDamp } from './rising-damp.js';
 export { waterViscosityPaS } from './water-viscosity.js';
 export { SeepageGrid, headsWith } from './seepage.js';
-export type { LeakNetwork, SeepageSheet } from './seepage.js';
+export type { LeakNetwork } from './seepage.js';
 export { slabDrying } from './slab-drying.js';
 export { slabDryingFit } from './slab-drying-fit.js';

@@ -3,7 +3,6 @@ export { crystalProgress } from './crystal-progress.js';
 export { cureRounds } from './cure-rounds.js';
 export { plugTiming } from './plug-timing.js';
 export { programme } from './programme.js';
-export type { ProgrammeAnswer } from './programme.js';
 export { recoatWindow } from './recoat-window.js';
 export { workingLife } from './working-life.js';
 export { forwardPass } from './forward-pass.js';

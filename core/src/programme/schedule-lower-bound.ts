@@ -29,7 +29,7 @@ function refutes(model: ScheduleModel, root: Bounds, deadlineMin: number): boole
 }
 
 /** Whether some resource has more work that must be done within some interval than it can do there. */
-export function overworked(model: ScheduleModel, bounds: Bounds): boolean {
+function overworked(model: ScheduleModel, bounds: Bounds): boolean {
   return model.usersOf.some((users, resource) => {
     const capacity = model.capacities[resource]!;
     const worked = workedBy(model.availability[resource]!);

@@ -1,5 +1,5 @@
 export { dossierOf } from './dossier.js';
-export type { Dossier, DossierFace, DossierLine, DossierWork, OpenPoint, ProofTest, ReleasedRevision } from './dossier.js';
+export type { DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
 export { checkReleased, fingerprintOf } from './released-plan.js';
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
 export { filmCheck } from './film-check.js';

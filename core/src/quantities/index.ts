@@ -14,4 +14,4 @@ export { atMost, ceilDecimal, floorDecimal, roundDecimal } from './decimal.js';
 export { hoursAfter, offsetMs, withOffsetOf } from './offset-time.js';
 export { fromSystem, toSystem } from './units.js';
 export { fromWritten } from './written-units.js';
-export type { ShownQuantity, UnitSystem } from './units.js';
+export type { UnitSystem } from './units.js';

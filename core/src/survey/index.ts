@@ -1,10 +1,9 @@
 export { surveyGaps } from './completeness.js';
 export { DAMP_CAUSES, DAMP_EVIDENCE } from './damp-evidence.js';
-export type { DampCause, DampEvidence, DampFacts } from './damp-evidence.js';
+export type { DampFacts } from './damp-evidence.js';
 export { dampFacts } from './damp-facts.js';
-export type { DampContext } from './damp-facts.js';
 export { diagnose } from './diagnosis.js';
-export type { CauseFound, Diagnosis } from './diagnosis.js';
+export type { CauseFound } from './diagnosis.js';
 export { dryingBand } from './drying-band.js';
 export type { DryingBand } from './drying-band.js';
 export { leakRate } from './leak-rate.js';

@@ -46,7 +46,7 @@ export function isDatabaseAway(fault: unknown): boolean {
 
 const logger = new Logger('Errors');
 
-export function answerFor(fault: unknown): { status: number; body: ErrorBody } {
+function answerFor(fault: unknown): { status: number; body: ErrorBody } {
   if (fault instanceof RefusedError) return { status: fault.getStatus(), body: fault.getResponse() as ErrorBody };
   if (fault instanceof HttpException) return { status: fault.getStatus(), body: { error: ERROR_CODES[fault.getStatus()] ?? 'refused' } };
   if (isDatabaseAway(fault)) return { status: 503, body: { error: 'database-away' } };

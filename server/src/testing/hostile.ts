@@ -67,7 +67,7 @@ const deep = (levels: number) => `@deep ${levels}@`;
 const deepened = (text: string) =>
   text.replace(/"@deep (\d+)@"/g, (_, levels: string) => '['.repeat(Number(levels)) + ']'.repeat(Number(levels)));
 
-export const oddValue: fc.Arbitrary<unknown> = fc.oneof(
+const oddValue: fc.Arbitrary<unknown> = fc.oneof(
   { weight: 8, arbitrary: fc.constantFrom(...ODD_VALUES) },
   { weight: 2, arbitrary: fc.double() },
   { weight: 2, arbitrary: fc.string({ unit: 'binary' }) },

@@ -103,7 +103,7 @@ function Air() {
 }
 
 /** What has not reached the server yet, said plainly. */
-export function OutboxChip() {
+function OutboxChip() {
   const { outbox, isAway } = useJob(parts('outbox', 'isAway'));
   const n = outbox.pending.length;
   if (n === 0 && !isAway) return <span className="text-[13px] opacity-70 max-[719px]:hidden">{t('outbox.all-sent')}</span>;

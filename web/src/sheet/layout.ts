@@ -37,7 +37,7 @@ const GAP_BETWEEN_WALLS_M = 0;
 const PLATE_HEIGHT_M = 0.42;
 const PLATE_DROP_M = 0.16;
 /** a plate leans this far to the right per metre of its drawn height */
-export const PLATE_LEAN = 0.9;
+const PLATE_LEAN = 0.9;
 
 export function layOut(model: JobModel, openPlateId: string | null): SheetLayout {
   const open = openPlateId && model.faces.find((face) => face.id === openPlateId);

@@ -15,7 +15,7 @@ import { ReadingForm } from './reading-form';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 
 /** The next piece of work of each face, whoever is on or due first in front. What the log says counts at once, where the rest lies in time a moment later. */
-export function useNextOfFaces() {
+function useNextOfFaces() {
   const { programme, workItems, site } = usePlanning();
   const { faces } = useJob((job) => job.model);
   return useMemo(() => {
@@ -98,7 +98,7 @@ function soon(opensMs: number, closesMs: number, now: number): string {
   return now <= closesMs ? t('window.left', { time: hoursMinutes(closesMs - now) }) : t('window.missed');
 }
 
-export function NoRelease() {
+function NoRelease() {
   return (
     <>
       <SlateTitle>{t('lens.site-log')}</SlateTitle>

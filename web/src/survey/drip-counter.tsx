@@ -60,7 +60,7 @@ export function DripCounter({ open, onOpenChange, onCounted }: DripCounterProps)
 }
 
 /** From the first to the last press; null while there are too few to tell. */
-export function dripsPerMinute(tapsMs: readonly number[]): number | null {
+function dripsPerMinute(tapsMs: readonly number[]): number | null {
   const spanMs = (tapsMs.at(-1) ?? 0) - (tapsMs[0] ?? 0);
   return tapsMs.length < FEWEST_TAPS || spanMs <= 0 ? null : ((tapsMs.length - 1) * 60_000) / spanMs;
 }

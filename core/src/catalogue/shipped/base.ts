@@ -1,7 +1,7 @@
 import type { Product } from '../product.js';
 
 /** What most sheets have in common; each product says where it differs. Every product and maker here is invented. */
-export const SHIPPED_CURRENCY = 'EUR';
+const SHIPPED_CURRENCY = 'EUR';
 
 export const TARNWICK = 'Tarnwick Mineral Works';
 export const OSMERE = 'Osmere Building Chemistry';
