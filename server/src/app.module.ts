@@ -14,7 +14,7 @@ import { JobsService } from './jobs/jobs.service.js';
 import { AccessGuard } from './people/access.guard.js';
 import { AccountController } from './people/account.controller.js';
 import { AccountService } from './people/account.service.js';
-import { AccountStore } from './people/account-store.js';
+import { AccountRows } from './people/account-rows.js';
 import { ColleaguesController } from './people/colleagues.controller.js';
 import { PeopleService } from './people/people.service.js';
 import { SecurityEvents } from './people/security-events.js';
@@ -74,7 +74,7 @@ export class AppModule {
       providers: [
         { provide: TenantDatabase, useValue: database },
         { provide: GateDatabase, useValue: gate },
-        AccountStore,
+        AccountRows,
         SecurityEvents,
         SignInService,
         AccountService,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { SHIPPED_CATALOGUE } from '../catalogue';
-import { type StockMove, checkMove, foldStock, pickLots, standingOf } from './index';
+import { type StockMove, checkMove, foldStock, pickLots, coverageOf } from './index';
 
 const VEIL = { id: 'tarnwick-veil', version: 2 };
 const DAY = '2026-03-20';
@@ -90,7 +90,7 @@ test('what is short and what is there make up what is needed, and a later day ne
   fc.assert(
     fc.property(anyStore, fc.integer({ min: 1, max: 800 }), (moves, required) => {
       const stock = fold(moves);
-      const on = (day: string) => standingOf([{ product, required }], stock, 'j', new Map([[VEIL.id, day]]))[0]!;
+      const on = (day: string) => coverageOf([{ product, required }], stock, 'j', new Map([[VEIL.id, day]]))[0]!;
       const [soon, late] = [on('2026-03-21'), on('2026-08-01')];
       for (const { taken, available, short } of [soon, late]) expect(short).toBeCloseTo(Math.max(0, required - taken - available), 6);
       expect(late.short).toBeGreaterThanOrEqual(soon.short);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { SHIPPED_CATALOGUE } from '../catalogue';
-import { type StockMove, checkMove, foldStock, pickLots, standingOf } from './index';
+import { type StockMove, checkMove, foldStock, pickLots, coverageOf } from './index';
 
 const VEIL = { id: 'tarnwick-veil', version: 2 };
 const base = { at: '2026-03-01T08:00:00Z', by: 'Store' };
@@ -129,7 +129,7 @@ test('what a job lacks, others’ reservations and lead time reckoned in', () =>
   ]);
   const product = SHIPPED_CATALOGUE.find(VEIL)!;
   // by hand: 80 there, 30 kept back for others: 50; 120 needed, 20 taken: 50 short; three days to deliver
-  expect(standingOf([{ product, required: 120 }], stock, 'mine', new Map([['tarnwick-veil', '2026-03-20']]))).toEqual([
+  expect(coverageOf([{ product, required: 120 }], stock, 'mine', new Map([['tarnwick-veil', '2026-03-20']]))).toEqual([
     { product, required: 120, taken: 20, reserved: 10, available: 50, short: 50, orderBy: '2026-03-17' },
   ]);
 });
@@ -137,7 +137,7 @@ test('what a job lacks, others’ reservations and lead time reckoned in', () =>
 test('what expires before it is laid does not count as there', () => {
   const stock = fold([delivery('a', { expiresOn: '2026-03-18' }), delivery('b', { expiresOn: '2026-06-01' })]);
   const product = SHIPPED_CATALOGUE.find(VEIL)!;
-  const shortOn = (day: string) => standingOf([{ product, required: 150 }], stock, 'mine', new Map([['tarnwick-veil', day]]))[0]!.short;
+  const shortOn = (day: string) => coverageOf([{ product, required: 150 }], stock, 'mine', new Map([['tarnwick-veil', day]]))[0]!.short;
   expect([shortOn('2026-03-18'), shortOn('2026-03-19'), shortOn('2026-06-02')]).toEqual([0, 50, 150]);
 });
 

@@ -221,7 +221,7 @@ export function pickLots(stock: Stock, productId: string, amount: number): { pic
 }
 
 /** How a job's need of one product stands against the store. */
-export interface Standing {
+export interface Coverage {
   product: Product;
   required: number;
   /** went out for this job already */ taken: number;
@@ -232,12 +232,12 @@ export interface Standing {
 }
 
 /** What a job still lacks. `neededOn` is the first day on which a product is laid, by product id. */
-export function standingOf(
+export function coverageOf(
   needs: readonly { product: Product; required: number }[],
   stock: Stock,
   jobId: string,
   neededOn: ReadonlyMap<string, string>,
-): Standing[] {
+): Coverage[] {
   return needs.map(({ product, required }) => {
     const lots = stock.lots.filter((lot) => lot.product.id === product.id);
     const taken = lots.reduce((sum, lot) => sum + (lot.takenByJob[jobId] ?? 0), 0);

@@ -16,7 +16,7 @@ const TRIED_STARTS = 60;
 export function weigh(model: ScheduleModel, schedule: Schedule, weights: Weights): number {
   const { startsMin, endsMin, makespanMin } = schedule;
   const resting = model.tasks.reduce((sum, { durationMin }, task) => sum + endsMin[task]! - startsMin[task]! - durationMin, 0);
-  let [spells, standing] = [0, 0];
+  let [spells, held] = [0, 0];
   model.usersOf.forEach((users, resource) => {
     const pieces = users.flatMap(({ task }) => {
       const whole = { fromMin: startsMin[task]!, toMin: endsMin[task]! };
@@ -26,9 +26,9 @@ export function weigh(model: ScheduleModel, schedule: Schedule, weights: Weights
     const busy = merge(pieces.filter(({ fromMin, toMin }) => toMin > fromMin));
     if (busy.length === 0) return;
     spells += busy.length;
-    standing += model.capacities[resource]! * (busy.at(-1)!.toMin - busy[0]!.fromMin);
+    held += model.capacities[resource]! * (busy.at(-1)!.toMin - busy[0]!.fromMin);
   });
-  return weights.finish * makespanMin + weights.outOfHours * resting + weights.batches * spells + weights.cost * standing;
+  return weights.finish * makespanMin + weights.outOfHours * resting + weights.batches * spells + weights.cost * held;
 }
 
 /** Starts tasks later, last ones first, as long as that weighs less and keeps every rule; a local optimum. */

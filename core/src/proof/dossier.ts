@@ -7,7 +7,7 @@ import {
   type WorkDone,
   findBrokenLink,
   foldLog,
-  standingEntries,
+  entriesInForce,
   timeMarks,
 } from '../site-log/index.js';
 import type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
@@ -83,7 +83,7 @@ export function dossierOf(
   tests: readonly ProofTest[],
 ): Dossier {
   const { done } = foldLog(log);
-  const standing = standingEntries(log);
+  const inForce = entriesInForce(log);
   const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
   const inWalk = [...(revision?.decided?.faces ?? [])].sort((a, b) => a.place - b.place);
   const faces = inWalk.map((face): DossierFace => {
@@ -97,7 +97,7 @@ export function dossierOf(
     revision,
     faces,
     open: openPoints(revision, faces, tests),
-    breaches: standing.filter(({ body }) => body.kind === 'start' && body.breachReason),
+    breaches: inForce.filter(({ body }) => body.kind === 'start' && body.breachReason),
     lines: log.map((line) => ({ line, marks: timeMarks(line), supersededBy: supersededBy.get(line.entry.id) })),
     people: [...new Map(log.map(({ entry }) => [entry.personId, entry.personName]))].map(([id, name]) => ({ id, name })),
     chain: {

@@ -18,7 +18,7 @@ export interface SiteState {
 }
 
 /** Entries that stand: superseded ones are left out, each correction takes its place in time. */
-export function standingEntries(lines: readonly LogLine[]): LogEntry[] {
+export function entriesInForce(lines: readonly LogLine[]): LogEntry[] {
   const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
   return lines.map(({ entry }) => entry).filter((entry) => !superseded.has(entry.id));
 }
@@ -27,7 +27,7 @@ export function standingEntries(lines: readonly LogLine[]): LogEntry[] {
 export function foldLog(lines: readonly LogLine[]): SiteState {
   const done = new Map<string, WorkDone>();
   let latestConditions: SiteState['latestConditions'];
-  const inOrder = standingEntries(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
+  const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
     const { body } = entry;

@@ -4,6 +4,6 @@ export { FIRST_LINK, entryHash, findBrokenLink, hashOf, sealEntry, sealReceipt }
 export type { BrokenLink, Conditions, EntryBody, LogEntry, LogLine, Receipt } from './entry.js';
 export { timeMarks } from './marks.js';
 export type { TimeMark } from './marks.js';
-export { foldLog, standingEntries } from './fold.js';
+export { foldLog, entriesInForce } from './fold.js';
 export type { SiteState, WorkDone } from './fold.js';
 export { dewWorking } from './dew-working.js';

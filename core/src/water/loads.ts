@@ -15,11 +15,11 @@ export function waterOn(face: Face, model: Pick<JobModel, 'waterBodies' | 'water
 /** Every governing water that stands against a face: none, one, or one a side. */
 export function watersOn(face: Face, model: Pick<JobModel, 'waterBodies' | 'waterLevels'>): WaterOnFace[] {
   const found: WaterOnFace[] = [];
-  for (const [side, standing] of [
+  for (const [side, against] of [
     ['positive', face.near],
     ['negative', face.far],
   ] as const) {
-    const body = model.waterBodies.find((b) => b.id === standing.waterBodyId);
+    const body = model.waterBodies.find((b) => b.id === against.waterBodyId);
     const level = body && model.waterLevels.find((l) => l.id === body.governingLevelId);
     if (body && level) found.push({ body, level, side });
   }

@@ -1,6 +1,6 @@
 import { checkModel, type JobModel } from '@caulkhorn/core/jobs';
 import { USUAL_HOUSE, planJob, programmeJob, trapsOf } from '@caulkhorn/core/planning';
-import { type LogLine, findBrokenLink, foldLog, standingEntries } from '@caulkhorn/core/site-log';
+import { type LogLine, findBrokenLink, foldLog, entriesInForce } from '@caulkhorn/core/site-log';
 import { demoJobs } from './demo-jobs';
 
 const NOW = new Date('2026-05-20T10:00:00Z');
@@ -25,7 +25,7 @@ test('it holds real trouble: a moving crack, a refused pipe, a breach with its r
   expect(plan.faces.flatMap((face) => face.treatments).some(({ rule }) => rule.id === 'crack-moving')).toBe(true);
   expect(log.some(({ entry }) => entry.body.kind === 'start' && entry.body.breachReason)).toBe(true);
   expect(log.some(({ entry }) => entry.supersedes)).toBe(true);
-  expect(standingEntries(log)).toHaveLength(log.length - 1);
+  expect(entriesInForce(log)).toHaveLength(log.length - 1);
   expect(log.some(({ entry }) => entry.body.kind === 'note' && /thin/.test(entry.body.note))).toBe(true);
   const programme = programmeJob(plan.workItems, foldLog(log), { nowMs: NOW.getTime(), timeZone: 'Europe/Oslo', temperatureC: 11 });
   expect(programme.conflicts.map((conflict) => conflict.code)).toContain('window-missed');

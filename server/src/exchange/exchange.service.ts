@@ -10,7 +10,7 @@ import { addMissing } from '../house/house.service.js';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { Turnstile } from '../platform/turnstile.js';
-import type { HouseStore } from '../records/house-store.js';
+import type { HouseRows } from '../records/house-rows.js';
 import { type Records, RecordsDatabase } from '../records/records.js';
 import { ServerKeys } from '../records/server-keys.js';
 import type { ReadJobFile } from './read-job-file.js';
@@ -96,7 +96,7 @@ function allKeys(own: LogKeysDto, foreign: LogKeysDto | null): LogKeysDto {
 }
 
 /** Sheets of the organisation's own that a job's build-ups pin: without them another organisation could not plan it. */
-async function ownPinned({ buildUps }: JobModel, house: HouseStore): Promise<{ products?: Product[] }> {
+async function ownPinned({ buildUps }: JobModel, house: HouseRows): Promise<{ products?: Product[] }> {
   const pinned = new Set(buildUps.flatMap((buildUp) => Object.values(buildUp.products).map(({ id, version }) => `${id}@${version}`)));
   const products = (await house.products()).filter(
     (product) => pinned.has(`${product.id}@${product.version}`) && !SHIPPED_CATALOGUE.find(product),

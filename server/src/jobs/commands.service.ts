@@ -17,7 +17,7 @@ import type { Caller } from '../people/caller.js';
 import { may } from '../people/people.service.js';
 import { ReleaseService } from '../planning/release.service.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
-import type { JobStore } from '../records/job-store.js';
+import type { JobRows } from '../records/job-rows.js';
 import { type JobRecords, RecordsDatabase } from '../records/records.js';
 import { AppendService } from '../site-log/append.service.js';
 import { JobTurns } from './job-turns.js';
@@ -73,7 +73,7 @@ export class CommandsService {
       : this.remove(change.itemKind, change.remove, command.baseVersion, items);
   }
 
-  private async put(kind: ItemKind, item: AnyItem, baseVersion: number, store: JobStore): Promise<{ version: number }> {
+  private async put(kind: ItemKind, item: AnyItem, baseVersion: number, store: JobRows): Promise<{ version: number }> {
     const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
     if (kind === 'face') issues.push(...checkLeftOff(item as Face, await store.onFace(item.id), 'payload'));
     if (issues.length > 0) throw invalid(issues);
@@ -84,19 +84,19 @@ export class CommandsService {
   }
 
   /** A job never grows beyond what its own file can carry. */
-  private async leaveRoom(kind: ItemKind, more: number, store: JobStore): Promise<void> {
+  private async leaveRoom(kind: ItemKind, more: number, store: JobRows): Promise<void> {
     const max = LIMITS[ITEM_LISTS[kind]];
     if ((await store.count(kind)) + more > max) throw invalid([issue('too-many', 'payload', { max })]);
   }
 
-  private async remove(kind: ItemKind, id: string, baseVersion: number, store: JobStore): Promise<{ version: number }> {
+  private async remove(kind: ItemKind, id: string, baseVersion: number, store: JobRows): Promise<{ version: number }> {
     if (await store.isReferred(kind, id)) throw invalid([issue('still-in-use', 'payload.id')]);
     const version = await store.remove(kind, id, baseVersion);
     if (version === null) throw await this.stale(kind, id, store);
     return { version };
   }
 
-  private async putHead({ payload: head, jobId, baseVersion }: Command<'job.put'>, store: JobStore): Promise<{ version: number }> {
+  private async putHead({ payload: head, jobId, baseVersion }: Command<'job.put'>, store: JobRows): Promise<{ version: number }> {
     if (head.id !== jobId) throw invalid([issue('not-this-job', 'payload.id')]);
     const version = await store.putHead(head, baseVersion);
     if (version === null) throw new RefusedError(409, { error: 'stale-version' });
@@ -104,7 +104,7 @@ export class CommandsService {
   }
 
   /** All of a list, or nothing of it. */
-  private async add(kind: ItemKind, listName: string, items: readonly AnyItem[], store: JobStore): Promise<{ version: number }> {
+  private async add(kind: ItemKind, listName: string, items: readonly AnyItem[], store: JobRows): Promise<{ version: number }> {
     const issues: Issue[] = [];
     const lookups = new Map<string, ItemLookup>();
     const taken = await store.taken(
@@ -128,7 +128,7 @@ export class CommandsService {
   }
 
   /** Someone was faster: the answer carries the thing as it stands, so that nothing typed is lost while people sort it out. */
-  private async stale(kind: ItemKind, id: string, store: JobStore): Promise<RefusedError> {
+  private async stale(kind: ItemKind, id: string, store: JobRows): Promise<RefusedError> {
     const now = await store.item(kind, id);
     return new RefusedError(409, { error: 'stale-version', current: now && { version: now.version, item: now.deleted ? null : now.body } });
   }

@@ -7,7 +7,7 @@ import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { CommandsService } from './commands.service.js';
-import type { StoredJob } from '../records/job-store.js';
+import type { StoredJob } from '../records/job-rows.js';
 import { JobsService } from './jobs.service.js';
 
 @Controller('organisations/:organisationId/jobs')

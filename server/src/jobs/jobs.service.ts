@@ -5,7 +5,7 @@ import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, notFound } from '../platform/errors.js';
-import type { StoredJob } from '../records/job-store.js';
+import type { StoredJob } from '../records/job-rows.js';
 import { RecordsDatabase } from '../records/records.js';
 
 @Injectable()

@@ -3,7 +3,7 @@ import { issue } from '@caulkhorn/core/issues';
 import { Injectable } from '@nestjs/common';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import type { Caller } from './caller.js';
-import { AccountStore, type Credentials } from './account-store.js';
+import { AccountRows, type Credentials } from './account-rows.js';
 import { newSecret, stepOfCode } from './second-factor.js';
 import { SecurityEvents } from './security-events.js';
 import { SignInService } from './sign-in.service.js';
@@ -12,7 +12,7 @@ import { SignInService } from './sign-in.service.js';
 @Injectable()
 export class AccountService {
   constructor(
-    private readonly accounts: AccountStore,
+    private readonly accounts: AccountRows,
     private readonly signIn: SignInService,
     private readonly events: SecurityEvents,
   ) {}

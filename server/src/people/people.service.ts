@@ -3,14 +3,14 @@ import { PERMISSIONS } from '@caulkhorn/contract';
 import { Injectable } from '@nestjs/common';
 import { TenantDatabase } from '../platform/database.js';
 import type { Caller } from './caller.js';
-import { PersonStore } from './person-store.js';
+import { PersonRows } from './person-rows.js';
 
 @Injectable()
 export class PeopleService {
   constructor(private readonly database: TenantDatabase) {}
 
   sessionInfo(personId: string): Promise<SessionInfo | null> {
-    return this.database.within({ personId }, (manager) => new PersonStore(manager).withOrganisations(personId));
+    return this.database.within({ personId }, (manager) => new PersonRows(manager).withOrganisations(personId));
   }
 
   /** How a person stands to an organisation, or to one of its jobs; null when it is none of theirs. */
@@ -24,7 +24,7 @@ export class PeopleService {
   }
 
   colleagues(caller: Caller): Promise<Colleague[]> {
-    return this.database.within(caller, (manager) => new PersonStore(manager).colleagues(caller.organisationId));
+    return this.database.within(caller, (manager) => new PersonRows(manager).colleagues(caller.organisationId));
   }
 }
 

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
 import { RefusedError } from '../platform/errors.js';
 import { Turnstile } from '../platform/turnstile.js';
-import { AccountStore, type Credentials } from './account-store.js';
+import { AccountRows, type Credentials } from './account-rows.js';
 import { stepOfCode } from './second-factor.js';
 import { SecurityEvents } from './security-events.js';
 
@@ -27,7 +27,7 @@ export class SignInService {
   private readonly turnstile = new Turnstile({ atOnce: 2, waiting: 64, longestWaitMs: 10_000 });
 
   constructor(
-    private readonly accounts: AccountStore,
+    private readonly accounts: AccountRows,
     private readonly events: SecurityEvents,
   ) {}
 

@@ -5,7 +5,7 @@ import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { BodyOf } from '../platform/body.js';
 import { invalid, notFound } from '../platform/errors.js';
-import type { PictureFacts } from '../records/photo-file-store.js';
+import type { PictureFacts } from '../records/photo-file-rows.js';
 import { PhotosService } from './photos.service.js';
 
 const PhotoId = () => Param('photoId', new ParseUUIDPipe({ exceptionFactory: notFound }));

@@ -5,7 +5,7 @@ import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { invalid, notFound } from '../platform/errors.js';
 import { Turnstile } from '../platform/turnstile.js';
-import type { PictureFacts } from '../records/photo-file-store.js';
+import type { PictureFacts } from '../records/photo-file-rows.js';
 import { RecordsDatabase } from '../records/records.js';
 import { reEncode } from './re-encode.js';
 

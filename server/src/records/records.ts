@@ -1,26 +1,26 @@
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
-import { PersonStore } from '../people/person-store.js';
+import { PersonRows } from '../people/person-rows.js';
 import { TenantDatabase } from '../platform/database.js';
-import { CommandStore } from './command-store.js';
-import { DeviceStore } from './device-store.js';
-import { HouseStore } from './house-store.js';
-import { ImportStore } from './import-store.js';
+import { CommandRows } from './command-rows.js';
+import { DeviceRows } from './device-rows.js';
+import { HouseRows } from './house-rows.js';
+import { ImportRows } from './import-rows.js';
 import { JobList } from './job-list.js';
-import { JobStore } from './job-store.js';
-import { LogStore } from './log-store.js';
-import { PhotoFileStore } from './photo-file-store.js';
-import { RevisionStore } from './revision-store.js';
-import { StockStore } from './stock-store.js';
+import { JobRows } from './job-rows.js';
+import { LogRows } from './log-rows.js';
+import { PhotoFileRows } from './photo-file-rows.js';
+import { RevisionRows } from './revision-rows.js';
+import { StockRows } from './stock-rows.js';
 
 /** What a request may read and write: who asks, and in one transaction the tables of his organisation, each behind its store. */
 export class Records {
-  readonly people: PersonStore;
-  readonly house: HouseStore;
-  readonly devices: DeviceStore;
-  readonly stock: StockStore;
-  readonly imports: ImportStore;
+  readonly people: PersonRows;
+  readonly house: HouseRows;
+  readonly devices: DeviceRows;
+  readonly stock: StockRows;
+  readonly imports: ImportRows;
   readonly jobs: JobList;
 
   constructor(
@@ -28,11 +28,11 @@ export class Records {
     private readonly manager: EntityManager,
   ) {
     const { organisationId } = caller;
-    this.people = new PersonStore(manager);
-    this.house = new HouseStore(manager, organisationId);
-    this.devices = new DeviceStore(manager, organisationId);
-    this.stock = new StockStore(manager, organisationId);
-    this.imports = new ImportStore(manager, organisationId);
+    this.people = new PersonRows(manager);
+    this.house = new HouseRows(manager, organisationId);
+    this.devices = new DeviceRows(manager, organisationId);
+    this.stock = new StockRows(manager, organisationId);
+    this.imports = new ImportRows(manager, organisationId);
     this.jobs = new JobList(manager, caller);
   }
 
@@ -53,11 +53,11 @@ export class Records {
 
 /** The same, with the tables of one job. */
 export class JobRecords extends Records {
-  readonly items: JobStore;
-  readonly log: LogStore;
-  readonly revisions: RevisionStore;
-  readonly commands: CommandStore;
-  readonly photoFiles: PhotoFileStore;
+  readonly items: JobRows;
+  readonly log: LogRows;
+  readonly revisions: RevisionRows;
+  readonly commands: CommandRows;
+  readonly photoFiles: PhotoFileRows;
 
   constructor(
     caller: Caller,
@@ -66,11 +66,11 @@ export class JobRecords extends Records {
   ) {
     super(caller, manager);
     const { organisationId } = caller;
-    this.items = new JobStore(manager, organisationId, jobId);
-    this.log = new LogStore(manager, organisationId, jobId);
-    this.revisions = new RevisionStore(manager, organisationId, jobId);
-    this.commands = new CommandStore(manager, organisationId, jobId);
-    this.photoFiles = new PhotoFileStore(manager, organisationId, jobId);
+    this.items = new JobRows(manager, organisationId, jobId);
+    this.log = new LogRows(manager, organisationId, jobId);
+    this.revisions = new RevisionRows(manager, organisationId, jobId);
+    this.commands = new CommandRows(manager, organisationId, jobId);
+    this.photoFiles = new PhotoFileRows(manager, organisationId, jobId);
   }
 }
 

@@ -4,11 +4,11 @@ import { type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid } from '../platform/errors.js';
-import type { KnownDevice } from '../records/device-store.js';
+import type { KnownDevice } from '../records/device-rows.js';
 import { ServerKeys } from '../records/server-keys.js';
 import { isSignedByDevice } from '../records/signatures.js';
 import { may } from '../people/people.service.js';
-import type { LogStore } from '../records/log-store.js';
+import type { LogRows } from '../records/log-rows.js';
 import type { JobRecords } from '../records/records.js';
 
 @Injectable()
@@ -60,7 +60,7 @@ export class AppendService {
   }
 
   /** One corrects oneself; another's only who looks after the log, with a reason. What is corrected already is corrected by its correction. */
-  private async checkSuperseding({ supersedes, supersedesReason }: LogEntry, log: LogStore, caller: Caller): Promise<Issue[]> {
+  private async checkSuperseding({ supersedes, supersedesReason }: LogEntry, log: LogRows, caller: Caller): Promise<Issue[]> {
     if (supersedes === undefined)
       return supersedesReason === undefined ? [] : [issue('only-with', 'payload.supersedesReason', { field: 'supersedes' })];
     const before = await log.entry(supersedes);

@@ -7,7 +7,7 @@ import { Mark } from '../shared/ui/mark';
 import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { scalarText, unitOfSpec } from '../workings/value-text';
 import { toHash } from './address';
-import { useBench } from './bench-store';
+import { useBench } from './bench-memory';
 import { CalculatorPanel } from './calculator-panel';
 import { findCalculators, purposeOf } from './find-calculators';
 

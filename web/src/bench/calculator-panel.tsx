@@ -10,7 +10,7 @@ import { Button } from '../shared/ui/button';
 import { Caution } from '../shared/ui/states';
 import { fromHash, toHash } from './address';
 import { Answer } from './answer';
-import { useBench } from './bench-store';
+import { useBench } from './bench-memory';
 import { cautionFor } from './cautions';
 import { type DraftRecord, type Reader, draftOf, readRecord, rewriteRecord } from '../fields/draft';
 import { FieldsForm } from '../fields/fields-form';

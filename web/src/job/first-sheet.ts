@@ -1,12 +1,12 @@
 /** What can wait for the drawing waits for it: a page that has none is not waited for, nor one that takes too long. */
 const AT_LATEST_MS = 2500;
 
-let standing: Promise<void> | undefined;
+let shown: Promise<void> | undefined;
 let stand = () => {};
 
 /** A page is about to show the sheet. */
 export function expectSheet(): void {
-  standing ??= new Promise((resolve) => (stand = resolve));
+  shown ??= new Promise((resolve) => (stand = resolve));
 }
 
 /** The first picture and the first touch go before all that is not seen yet. */
@@ -18,5 +18,5 @@ export function sheetStands(): void {
 }
 
 export function whenSheetStands(): Promise<void> {
-  return Promise.race([standing ?? Promise.resolve(), new Promise<void>((resolve) => setTimeout(resolve, AT_LATEST_MS))]);
+  return Promise.race([shown ?? Promise.resolve(), new Promise<void>((resolve) => setTimeout(resolve, AT_LATEST_MS))]);
 }

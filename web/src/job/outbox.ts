@@ -64,7 +64,7 @@ export class Outbox extends SendQueue<Command> {
 
   /** Entries that wait are linked anew behind the last one the server has from this device. */
   private relink(last: Pick<LogEntry, 'hash' | 'deviceSeq'>, newDevice?: string): Promise<void> {
-    return this.store((kept) => {
+    return this.keepChanged((kept) => {
       let before = last;
       const pending = kept.pending.map((command) => {
         if (command.kind !== 'log.append') return command;

@@ -13,12 +13,12 @@ const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house', 'stores'
 const PERSON = 'caulkhorn-person';
 const PHOTOS = 'caulkhorn-photos';
 
-const store = createStore('caulkhorn-answers', 'answers');
+const answers = createStore('caulkhorn-answers', 'answers');
 const persister = createAsyncStoragePersister({
   storage: {
-    getItem: (key) => get<string>(key, store),
-    setItem: (key, value) => set(key, value, store),
-    removeItem: (key) => del(key, store),
+    getItem: (key) => get<string>(key, answers),
+    setItem: (key, value) => set(key, value, answers),
+    removeItem: (key) => del(key, answers),
   },
   key: 'answers',
   throttleTime: 1000,

@@ -85,7 +85,7 @@ export abstract class SendQueue<C extends { id: string }> {
     this.unkept = [...this.unkept, command];
     this.show({ pending: [...this.state.pending, command] });
     try {
-      await this.store((kept) => {
+      await this.keepChanged((kept) => {
         this.unkept = this.unkept.filter(({ id }) => id !== command.id);
         return { ...kept, pending: [...kept.pending, command] };
       });
@@ -99,7 +99,7 @@ export abstract class SendQueue<C extends { id: string }> {
 
   /** Lets a refused command go. */
   discard(commandId: string): Promise<void> {
-    return this.store((kept) => ({ ...kept, refused: kept.refused.filter((r) => r.command.id !== commandId) }));
+    return this.keepChanged((kept) => ({ ...kept, refused: kept.refused.filter((r) => r.command.id !== commandId) }));
   }
 
   private readonly wakeUp = (): void => this.wake();
@@ -124,7 +124,7 @@ export abstract class SendQueue<C extends { id: string }> {
   }
 
   /** Changes what is kept, whatever other tabs do meanwhile. */
-  protected async store(change: (kept: Kept<C>) => Kept<C>): Promise<void> {
+  protected async keepChanged(change: (kept: Kept<C>) => Kept<C>): Promise<void> {
     let stored = nothing<C>();
     await update<Kept<C>>(this.key, (kept) => (stored = { ...change(kept ?? nothing<C>()), path: this.path }));
     this.showKept(stored);
@@ -192,20 +192,20 @@ export abstract class SendQueue<C extends { id: string }> {
       if (fault.status < 500 && (await this.mend(fault))) return true;
       const refused: Refused<C> = { command, code: fault.code, fields: fault.fields, current: fault.current as Refused<C>['current'] };
       this.unkept = this.unkept.filter(({ id }) => id !== command.id);
-      await this.store((kept) => ({ pending: kept.pending.filter((c) => c.id !== command.id), refused: [...kept.refused, refused] }));
+      await this.keepChanged((kept) => ({ pending: kept.pending.filter((c) => c.id !== command.id), refused: [...kept.refused, refused] }));
       return true;
     }
   }
 
   private async isTooOften(): Promise<boolean> {
     let faults = 0;
-    await this.store((kept) => ({ ...kept, faults: (faults = (kept.faults ?? 0) + 1) }));
+    await this.keepChanged((kept) => ({ ...kept, faults: (faults = (kept.faults ?? 0) + 1) }));
     return faults >= MOST_FAULTS;
   }
 
   private drop(commandId: string): Promise<void> {
     this.unkept = this.unkept.filter(({ id }) => id !== commandId);
-    return this.store(({ pending, refused }) => ({ pending: pending.filter((c) => c.id !== commandId), refused }));
+    return this.keepChanged(({ pending, refused }) => ({ pending: pending.filter((c) => c.id !== commandId), refused }));
   }
 }
 

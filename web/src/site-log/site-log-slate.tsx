@@ -21,11 +21,11 @@ function useNextOfFaces() {
   return useMemo(() => {
     const items = new Map(workItems.map((item) => [item.id, item]));
     // a released plan may speak of a face that was removed since
-    const standing = new Set(faces.map(({ id }) => id));
+    const present = new Set(faces.map(({ id }) => id));
     const chains = new Map<string, PlacedTask>();
     for (const task of programme.tasks) {
       const state = stateOf(site.done.get(task.id));
-      if (state !== 'done' && standing.has(task.chain) && !chains.has(task.chain)) chains.set(task.chain, { ...task, state });
+      if (state !== 'done' && present.has(task.chain) && !chains.has(task.chain)) chains.set(task.chain, { ...task, state });
     }
     return [...chains.values()]
       .map((task) => ({ task, item: items.get(task.id)! }))

@@ -1,4 +1,4 @@
-import { type Standing, pickLots, standingOf } from '@caulkhorn/core/materials';
+import { type Coverage, pickLots, coverageOf } from '@caulkhorn/core/materials';
 import { startsOfLines } from '@caulkhorn/core/planning';
 import type { Issue } from '@caulkhorn/core/issues';
 import { useMemo, useState } from 'react';
@@ -17,7 +17,7 @@ import { usePlanning } from '../job/plan-context';
 import { StockNotices } from './stock-notices';
 import { type NewMove, useAddMoves, useStores } from './use-stores';
 
-const NO_NEEDS: readonly Standing[] = [];
+const NO_NEEDS: readonly Coverage[] = [];
 
 /** What this job needs against what lies in the store: kept back, taken, short, and when to order. */
 export function JobStock() {
@@ -31,8 +31,8 @@ export function JobStock() {
   const { query, stock, moves } = useStores(organisationId, house.catalogue, used);
   const add = useAddMoves(organisationId, house.catalogue);
   const [issues, setIssues] = useState<readonly Issue[]>([]);
-  const standings = useMemo(
-    () => (stock ? standingOf(plan.supply.orders, stock, jobId, neededOn) : NO_NEEDS),
+  const coverages = useMemo(
+    () => (stock ? coverageOf(plan.supply.orders, stock, jobId, neededOn) : NO_NEEDS),
     [plan.supply.orders, stock, jobId, neededOn],
   );
   if (!can('stock')) return <p className="text-soft">{t('stores.not-yours')}</p>;
@@ -40,7 +40,7 @@ export function JobStock() {
   if (!stock) return <Failed fault={query.error} retry={() => void query.refetch()} />;
   const write = (...made: readonly NewMove[]) => setIssues(add(...made));
   const today = localField(now, model.job.timeZone).slice(0, 10);
-  const short = standings.filter((each) => each.short > 0).length;
+  const short = coverages.filter((each) => each.short > 0).length;
   return (
     <>
       <StockNotices catalogue={house.catalogue} moves={moves ?? []} />
@@ -48,7 +48,7 @@ export function JobStock() {
         {short > 0 ? t('stores.short-n', { n: short }) : t('stores.nothing-short')}
       </p>
       {issues.length > 0 ? <FaultList title={t('catalogue.faults')} issues={issues} /> : null}
-      {standings.map((each) => {
+      {coverages.map((each) => {
         const { product, required, taken, reserved, available } = each;
         const amount = (value: number) => formatQuantity(value, product.measure, units);
         const open = Math.max(0, required - taken);
@@ -63,7 +63,7 @@ export function JobStock() {
               {each.short > 0 ? <span className="font-semibold text-iron">{t('stores.short', { amount: amount(each.short) })}</span> : null}
             </p>
             <p className="text-[13px] text-soft">
-              {t('stores.standing', {
+              {t('stores.coverage', {
                 required: amount(required),
                 taken: amount(taken),
                 reserved: amount(reserved),

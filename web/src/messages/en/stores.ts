@@ -52,7 +52,7 @@ export const STORES = {
   'stores.short-n': '{n} products are short.',
   'stores.short-n.one': 'One product is short.',
   'stores.short': '{amount} short',
-  'stores.standing': '{required} needed, {taken} taken, {reserved} kept back, {available} can be had',
+  'stores.coverage': '{required} needed, {taken} taken, {reserved} kept back, {available} can be had',
   'stores.order-by': 'Order by {day}: it takes {lead} days to come.',
   'stores.order-late': 'It should have been ordered by {day}: it takes {lead} days to come.',
   'stores.pick': 'First to expire first: {list}',

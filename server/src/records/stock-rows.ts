@@ -2,7 +2,7 @@ import type { StockMove } from '@caulkhorn/core/materials';
 import type { EntityManager } from 'typeorm';
 
 /** What happened in an organisation's store of materials, inside a tenant's transaction. Moves are only ever added. */
-export class StockStore {
+export class StockRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 
 /** Files that came in, each under the id it was sent with, inside a tenant's transaction. */
-export class ImportStore {
+export class ImportRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -8,7 +8,7 @@ export type HouseRules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPer
 const USUAL_RULES: HouseRules = { schools: {}, paces: {}, labourMinorPerH: USUAL_HOUSE.labourMinorPerH, sparePct: USUAL_HOUSE.sparePct };
 
 /** How one organisation works and what it buys, inside a tenant's transaction. Sheets are only ever added. */
-export class HouseStore {
+export class HouseRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

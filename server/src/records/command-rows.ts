@@ -2,7 +2,7 @@ import type { CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 
 /** Commands that a job has taken, and what came of each, inside a tenant's transaction. */
-export class CommandStore {
+export class CommandRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -13,7 +13,7 @@ export interface PictureFile extends PictureFacts {
 }
 
 /** Files of a job's photos, inside a tenant's transaction. Never written twice. */
-export class PhotoFileStore {
+export class PhotoFileRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -2,7 +2,7 @@ import type { Colleague, SessionInfo, Standing } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 
 /** People as a transaction may see them: oneself, and those of the same organisations. Never their passwords. */
-export class PersonStore {
+export class PersonRows {
   constructor(private readonly manager: EntityManager) {}
 
   async nameOf(personId: string): Promise<string> {

@@ -69,7 +69,7 @@ const READ_JOB = `${[
 ].join(' union all ')} order by added`;
 
 /** Reads and writes of one job inside a tenant's transaction. */
-export class JobStore {
+export class JobRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -2,7 +2,7 @@ import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { EntityManager } from 'typeorm';
 
 /** Released plans of one job, inside a tenant's transaction. Never changed once written. */
-export class RevisionStore {
+export class RevisionRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -18,7 +18,7 @@ const CREDENTIALS = `select id, email, password_hash as "passwordHash", totp_sec
 
 /** All SQL about accounts, behind the gate. */
 @Injectable()
-export class AccountStore {
+export class AccountRows {
   constructor(private readonly gate: GateDatabase) {}
 
   async byEmail(email: string): Promise<Credentials | null> {

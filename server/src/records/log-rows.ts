@@ -13,7 +13,7 @@ export interface LogEnds {
 }
 
 /** The append-only log of one job, inside a tenant's transaction. The job must be locked while appending. */
-export class LogStore {
+export class LogRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,

@@ -4,7 +4,7 @@ import type { EntityManager } from 'typeorm';
 export type KnownDevice = LogKeysDto['devices'][number];
 
 /** Whose device is whose, inside a tenant's transaction. A device belongs to one person. */
-export class DeviceStore {
+export class DeviceRows {
   constructor(
     private readonly manager: EntityManager,
     private readonly organisationId: string,
