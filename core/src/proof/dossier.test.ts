@@ -105,3 +105,55 @@ test('by whom the log was signed and received is counted, and what nobody signed
   expect(dossierOf(revision, signed, [], []).chain.byServerKey).toEqual({ '': 2, k1: 2 });
   expect(dossierOf(revision, [log[0]!, log[2]!], [], []).chain.broken).not.toBeNull();
 });
+
+test('each face has its own work, readings and tests, in the order of the walk', () => {
+  const readings = ['north', 'east', 'north'].map((faceId, i) => ({
+    id: `r${i}`,
+    faceId,
+    kind: 'surface-temperature' as const,
+    value: 8 + i,
+    at: '2026-05-18T06:00:00Z',
+    point: [1, 1] as const,
+  }));
+  const { faces } = dossierOf(revision, log, readings, [{ id: 't', faceId: 'east', passes: false }]);
+  expect(faces.map(({ face }) => face.place)).toEqual([...faces.map(({ face }) => face.place)].sort((a, b) => a - b));
+  const of = (id: string) => faces.find(({ face }) => face.faceId === id)!;
+  expect(of('north').readings.map(({ id }) => id)).toEqual(['r0', 'r2']);
+  expect(of('east').readings.map(({ id }) => id)).toEqual(['r1']);
+  expect([of('north').tests, of('east').tests.map(({ id }) => id)]).toEqual([[], ['t']]);
+  expect(of('north').work.every(({ item }) => item.faceId === 'north')).toBe(true);
+  expect(of('east').work).toEqual([]);
+});
+
+test('a rating that does not carry, a level nobody chose and a detail nobody decided are open points of their faces', () => {
+  const face = revision.decided!.faces.find(({ faceId }) => faceId === 'north')!;
+  const opened = (part: Partial<typeof face>) =>
+    dossierOf({ ...revision, decided: { ...revision.decided!, faces: [{ ...face, ...part }] } }, log, [], []).open.map(({ code }) => code);
+  expect(opened({ findings: [] })).toEqual(['work-open', 'not-shown-yet']);
+  expect(opened({ findings: [{ code: 'no-governing-level', says: {} }] })[0]).toBe('no-level');
+  expect(opened({ findings: [{ code: 'something-else', says: {} }] })[0]).toBe('work-open');
+  expect(opened({ rating: { requiredKPa: 20, ratedKPa: 10, utilisation: 2, passes: false, reasons: [] } })[0]).toBe('rating-fails');
+  expect(opened({ rating: { requiredKPa: 20, ratedKPa: 30, utilisation: 0.7, passes: true, reasons: [] } })[0]).toBe('work-open');
+  const [treatment] = face.treatments;
+  for (const [verdict, code] of [
+    ['refuse', 'refused'],
+    ['undecided', 'undecided'],
+    ['treat', 'work-open'],
+  ] as const)
+    expect(opened({ treatments: [{ ...treatment!, verdict }] })[0]).toBe(code);
+  expect(opened({ family: undefined })).toEqual(['work-open']);
+});
+
+test('work that is all done is no open point, and the first undone piece is named', () => {
+  const finish = (id: string): { by: 'f'; body: EntryBody } => ({ by: 'f', body: { kind: 'finish', workItemId: id, planRevisionId: 'r' } });
+  const ids = revision.workItems
+    .filter(({ faceId }) => faceId === 'north')
+    .map(({ id }) => id)
+    .slice(0, 8);
+  const few = { ...revision, workItems: revision.workItems.filter(({ id }) => ids.includes(id)) };
+  const openOf = (done: readonly string[]) =>
+    dossierOf(few, writeLog(done.map(finish)), [], []).open.find(({ code }) => code === 'work-open');
+  expect(openOf(ids)).toBeUndefined();
+  expect(openOf(ids.slice(1))).toMatchObject({ n: 1, first: { id: ids[0] } });
+  expect(dossierOf(few, [], [], []).chain.last).toBeNull();
+});

@@ -62,3 +62,20 @@ test('what it gives can be weighed: in every ground that can feed it, all leaks 
     expect(plan.finalHeadM).toBeCloseTo(1.7, 6);
   }
 });
+
+test('a place is told from the face’s own lower left corner, and a flow that says nothing counts as not measured', () => {
+  const shifted = { ...north!, outline: north!.outline.map(([u, v]) => [u + 5, v] as const) };
+  const features = [
+    leak('L1', [[6, 0.5]], { flow: { at, volumeMl: 500 } }),
+    leak('L2', [[7, 0.5]], { flow: { at, dripsPerMin: 0 } }),
+    leak('L3', [[8, 0.5]], { flow: { at, volumeMl: 100, seconds: 60 }, wetState: 'weeping' }),
+  ];
+  const found = leaksOnFace(shifted, features, -0.5);
+  expect(found.leaks.map(({ xM, yM }) => [xM, yM])).toEqual([
+    [1, 0.5],
+    [2, 0.5],
+    [3, 0.5],
+  ]);
+  expect(found.assumed).toEqual(['L1', 'L2']);
+  expect(found.leaks[2]!.flowLPerH).toBeCloseTo(6, 9);
+});

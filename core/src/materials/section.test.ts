@@ -2,8 +2,8 @@ import { polygonArea } from 'd3-polygon';
 import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
 import { FAMILY_IDS, type FamilyId, type JobModel } from '../jobs';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import { type Section, sectionOf } from '../materials';
-import { USUAL_HOUSE, planJob } from './index';
+import { type Section, sectionOf } from './index';
+import { USUAL_HOUSE, planJob } from '../planning';
 
 const planned = (family: FamilyId, change: Partial<JobModel>) => {
   const coat = SHIPPED_CATALOGUE.choices('coat', family)[0]!;

@@ -2,8 +2,8 @@ import { SHIPPED_CATALOGUE, SHIPPED_PRODUCTS, pinProducts } from '../catalogue';
 import type { FamilyId } from '../jobs';
 import { buildUp, sampleJob } from '../testing/sample-job';
 import { foldLog } from '../site-log';
-import { USUAL_HOUSE, planJob, programmeJob } from './index';
-import { concreteM3, doseLine, pourPlan } from '../materials';
+import { USUAL_HOUSE, planJob, programmeJob } from '../planning';
+import { concreteM3, doseLine, pourPlan } from './pour';
 
 const floor = sampleJob().faces.find(({ id }) => id === 'floor')!; // 4 × 3 m, 300 mm
 const madeFor = (family: FamilyId) => SHIPPED_PRODUCTS.find(({ role, families }) => role === 'coat' && families?.includes(family))!;
