@@ -95,6 +95,7 @@ export interface Family {
   /** wetted to saturated surface-dry before the first coat */ readonly wantsWet: boolean;
   readonly placed: Placed;
   /** works inside the pores, and so wants them open */ readonly worksInPores: boolean;
+  /** of the specified film, that no single reading may be under; 0.8 (ISO 19840) where the family says nothing */ readonly leastFilmShare?: number;
   readonly limits: readonly FamilyLimit[];
   /** old layers that others of its kind must not lie on, and it may */ readonly bondsTo?: readonly OldLayer[];
   /** old layers that spoil it, by the trap that they spring */ readonly spoiltBy?: Readonly<Record<string, readonly OldLayer[]>>;

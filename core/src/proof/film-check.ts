@@ -3,11 +3,14 @@ import { accept } from '../issues.js';
 import { atMost, ceilDecimal } from '../quantities/index.js';
 
 const mm = number('mm', { min: 0, max: 1000 });
+/** ISO 19840, from memory: a single reading may be thinner than specified by a fifth. */
+export const USUAL_LEAST_SHARE = 0.8;
+
 const fields = {
   readingsMm: list(mm, 100_000),
   specifiedMm: number('mm', { above: 0, max: 1000 }),
   areaM2: number('m²', { above: 0, max: 10_000_000 }),
-  singleMinFraction: withDefault(number('', { min: 0, max: 1 }), 0.8),
+  singleMinFraction: withDefault(number('', { min: 0, max: 1 }), USUAL_LEAST_SHARE),
 };
 
 /** Readings wanted, DIN 18533-3 (from memory). */

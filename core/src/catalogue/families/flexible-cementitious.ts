@@ -1,6 +1,6 @@
 import { COMMON_PRACTICE } from '../../fields/index.js';
 import type { Family } from '../family.js';
-import { COAT, LEVELLED } from './layers.js';
+import { COAT, LEVELLED, NO_READING_UNDER } from './layers.js';
 
 export const flexibleCementitious: Family = {
   id: 'flexible-cementitious',
@@ -10,6 +10,7 @@ export const flexibleCementitious: Family = {
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: false,
+  leastFilmShare: NO_READING_UNDER,
   limits: ['salts-push-off', 'weak-skin'],
   source: COMMON_PRACTICE,
 };

@@ -1,6 +1,6 @@
 import { COMMON_PRACTICE } from '../../fields/index.js';
 import type { Family } from '../family.js';
-import { COAT } from './layers.js';
+import { COAT, NO_READING_UNDER } from './layers.js';
 
 export const hotRubber: Family = {
   id: 'hot-rubber',
@@ -16,6 +16,7 @@ export const hotRubber: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
+  leastFilmShare: NO_READING_UNDER,
   limits: ['horizontals-only', 'not-overhead', 'pressed-off', 'pressed-off-here', 'wants-dry'],
   source: COMMON_PRACTICE,
 };

@@ -17,3 +17,6 @@ export const LEVELLED: LayerSpec = {
 };
 export const BOARD: LayerSpec = { id: 'board', role: 'protection-board', when: [{ buried: true }], lapPct: 3, counts: false };
 export const COAT: LayerSpec = { id: 'coat', role: 'coat', crosswise: true, counts: true };
+
+/** Of thick films and membranes no reading may be under the least thickness (DIN 18533-3, from memory). */
+export const NO_READING_UNDER = 1;

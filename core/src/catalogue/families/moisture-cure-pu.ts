@@ -1,6 +1,6 @@
 import { COMMON_PRACTICE } from '../../fields/index.js';
 import type { Family } from '../family.js';
-import { BOARD, COAT } from './layers.js';
+import { BOARD, COAT, NO_READING_UNDER } from './layers.js';
 
 export const moistureCurePu: Family = {
   id: 'moisture-cure-pu',
@@ -10,6 +10,7 @@ export const moistureCurePu: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
+  leastFilmShare: NO_READING_UNDER,
   limits: ['not-overhead', 'pressed-off', 'pressed-off-here', 'salts-in-pores', 'weak-skin'],
   source: COMMON_PRACTICE,
 };

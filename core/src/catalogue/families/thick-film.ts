@@ -1,6 +1,6 @@
 import { COMMON_PRACTICE } from '../../fields/index.js';
 import type { Family } from '../family.js';
-import { BOARD, COAT, PRIMED_MINERAL } from './layers.js';
+import { BOARD, COAT, NO_READING_UNDER, PRIMED_MINERAL } from './layers.js';
 
 export const thickFilm: Family = {
   id: 'thick-film',
@@ -22,6 +22,7 @@ export const thickFilm: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
+  leastFilmShare: NO_READING_UNDER,
   limits: ['pressed-off', 'pressed-off-here', 'matt-damp-or-primed', 'salts-push-off'],
   bondsTo: ['bitumen'],
   source: COMMON_PRACTICE,
