@@ -32,7 +32,8 @@ let cookie: string;
 const agent = new HttpAgent({ keepAlive: true, maxSockets: AT_ONCE });
 
 /** Status and body, as text. */
-function fire({ method, path, text, type = 'application/json' }: Shot): Promise<{ status: number; body: string }> {
+function fire(shot: Shot): Promise<{ status: number; body: string }> {
+  const { method, path, text, type = 'application/json' } = shot;
   return new Promise((resolve, reject) => {
     const headers = { cookie, ...(text === undefined ? {} : { 'content-type': type }) };
     const sent = httpRequest({ host: '127.0.0.1', port, method, path, headers, agent }, (answer: IncomingMessage) => {
@@ -40,7 +41,10 @@ function fire({ method, path, text, type = 'application/json' }: Shot): Promise<
       answer.on('data', (part: Buffer) => parts.push(part));
       answer.on('end', () => resolve({ status: answer.statusCode!, body: Buffer.concat(parts).toString() }));
     });
-    sent.on('error', reject);
+    sent.on('error', (fault: NodeJS.ErrnoException) =>
+      // the server may end an idle connection in the moment in which it is taken up again: whoever keeps connections asks anew
+      sent.reusedSocket && fault.code === 'ECONNRESET' ? resolve(fire(shot)) : reject(fault),
+    );
     sent.end(text);
   });
 }
@@ -217,5 +221,6 @@ test('after all of it the job still reads, plans and leaves as a file that comes
     if (entry.body.conditions !== undefined)
       expect(Object.values(entry.body.conditions).every((value) => typeof value === 'number')).toBe(true);
   const file = await fire({ method: 'GET', path: `${PATH}/export` });
-  expect((await fire({ method: 'POST', path: `${ORGANISATION}/import`, text: file.body })).status).toBe(201);
+  const again = await fire({ method: 'POST', path: `${ORGANISATION}/import`, text: file.body });
+  expect([again.status, again.status === 201 ? '' : again.body.slice(0, 1000)]).toEqual([201, '']);
 });

@@ -94,7 +94,8 @@ export type {
   WaterLevel,
   WetState,
 } from './job.js';
-export { checkLeftOff } from './left-off-face.js';
+export { checkLeftOff, checkReferrers } from './still-fits.js';
+export type { Referrers } from './still-fits.js';
 export { READING_SPECS } from './reading-kinds.js';
 export { findJunctions } from './junctions.js';
 export { facesInWalk } from './walk.js';

@@ -2,7 +2,6 @@ import { type Command, type CommandDto, type CommandOutcome, itemChangeOf, permi
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import {
   type AnyItem,
-  type Face,
   type ItemKind,
   type ItemLookup,
   ITEM_LISTS,
@@ -10,7 +9,7 @@ import {
   type Reading,
   type WaterLevel,
   checkItem,
-  checkLeftOff,
+  checkReferrers,
 } from '@caulkhorn/core/jobs';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
@@ -75,7 +74,9 @@ export class CommandsService {
 
   private async put(kind: ItemKind, item: AnyItem, baseVersion: number, store: JobRows): Promise<{ version: number }> {
     const issues = checkItem(kind, item, await store.lookupFor(kind, item), 'payload');
-    if (kind === 'face') issues.push(...checkLeftOff(item as Face, await store.onFace(item.id), 'payload'));
+    // what is new nobody refers to yet, and nothing else may be called so
+    if (baseVersion === 0 && (await store.taken([item.id], kind)).size > 0) issues.push(issue('id-used-before', 'payload.id'));
+    if (baseVersion > 0) issues.push(...checkReferrers(kind, item, await store.referrersOf(kind, item.id), 'payload'));
     if (issues.length > 0) throw invalid(issues);
     if (!(await store.isLive(kind, item.id))) await this.leaveRoom(kind, 1, store);
     const version = await store.put(kind, item, baseVersion);
@@ -107,10 +108,7 @@ export class CommandsService {
   private async add(kind: ItemKind, listName: string, items: readonly AnyItem[], store: JobRows): Promise<{ version: number }> {
     const issues: Issue[] = [];
     const lookups = new Map<string, ItemLookup>();
-    const taken = await store.taken(
-      kind,
-      items.map(({ id }) => id),
-    );
+    const taken = await store.taken(items.map(({ id }) => id));
     for (const [i, item] of items.entries()) {
       const path = `payload.${listName}[${i}]`;
       // many rows name one face or one water: it is fetched once

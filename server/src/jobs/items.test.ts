@@ -107,6 +107,7 @@ const WRONG: readonly [ItemKind, object, string][] = [
   ['space', { name: '' }, 'payload.name'],
   ['space', { order: 1.5 }, 'payload.order'],
   ['space', { name: 'x'.repeat(121) }, 'payload.name'],
+  ['water-body', { kind: 'tank' }, 'payload.kind'],
   ['water-body', { kind: 'sea' }, 'payload.kind'],
   ['water-body', { densityKgM3: 13_000 }, 'payload.densityKgM3'],
   ['water-body', { governingLevelId: randomUUID() }, 'payload.governingLevelId'],
@@ -218,6 +219,18 @@ describe('items', () => {
     const { body } = await send(`${kind}.put`, { ...SOUND[kind], ...part }, versions[kind]).expect(400);
     expect(Object.keys((body as { fields: object }).fields)).toContain(field);
     expect(await listOf(kind)).toEqual([SOUND[kind]]);
+  });
+
+  test.each(ORDER)('%s is not made under an id that something else has, nor under the job’s', async (kind) => {
+    const taken = kind === 'space' ? IDS.face : IDS.space;
+    for (const id of [taken, JOB]) {
+      const { body } = await send(`${kind}.put`, { ...SOUND[kind], id }, 0).expect(400);
+      expect(body).toMatchObject({ fields: { 'payload.id': [{ code: 'id-used-before' }] } });
+    }
+    for (const list of kind === 'reading' ? (['readings'] as const) : kind === 'water-level' ? (['levels'] as const) : []) {
+      const { body } = await send(`${kind}s.add`, { [list]: [{ ...SOUND[kind], id: IDS.space }] }, 0).expect(400);
+      expect(body).toMatchObject({ fields: { [`payload.${list}[0].id`]: [{ code: 'id-used-before' }] } });
+    }
   });
 
   test.each(ORDER)('%s with a field that no one knows is refused', async (kind) => {

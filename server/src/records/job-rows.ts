@@ -1,7 +1,6 @@
 import {
   type AnyItem,
   type BuildUp,
-  type Feature,
   ITEM_KINDS,
   ITEM_LISTS,
   ITEM_SPECS,
@@ -10,7 +9,7 @@ import {
   type ItemOf,
   type JobHead,
   type JobModel,
-  type Reading,
+  type Referrers,
 } from '@caulkhorn/core/jobs';
 import type { EntityManager } from 'typeorm';
 
@@ -42,15 +41,17 @@ function referenceSql(path: string): string {
   return column ?? `(body #>> '{${path.replaceAll('.', ',')}}')::uuid`;
 }
 
-/** Who may refer to a thing of a kind: table and reference. */
+/** Who may refer to a thing of a kind: table, reference, and the model's list of it. */
 const REFERRERS = Object.fromEntries(
   ITEM_KINDS.map((named) => [
     named,
     ITEM_KINDS.flatMap((kind) =>
-      Object.entries(ITEM_SPECS[kind].refers).flatMap(([path, to]) => (to === named ? [[TABLES[kind], referenceSql(path)] as const] : [])),
+      Object.entries(ITEM_SPECS[kind].refers).flatMap(([path, to]) =>
+        to === named ? [[TABLES[kind], referenceSql(path), ITEM_LISTS[kind]] as const] : [],
+      ),
     ),
   ]),
-) as unknown as Readonly<Record<ItemKind, readonly (readonly [table: string, reference: string])[]>>;
+) as unknown as Readonly<Record<ItemKind, readonly (readonly [table: string, reference: string, list: string])[]>>;
 
 /** What a thing refers to: each id with the kind of thing it names. */
 function namedBy(kind: ItemKind, item: AnyItem): { kind: ItemKind; id: string }[] {
@@ -201,13 +202,19 @@ export class JobRows {
     );
   }
 
-  /** Which of these ids are in use already, by a live row or a tombstone. */
-  async taken(kind: ItemKind, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  /**
+   * Which of these ids are in use already, by a live row or a tombstone of any kind, or by the job itself: versions and references go
+   * by the id alone. With `except`, those of that kind do not count.
+   */
+  async taken(ids: readonly string[], except?: ItemKind): Promise<ReadonlySet<string>> {
+    const tables = ITEM_KINDS.filter((kind) => kind !== except).map((kind) => TABLES[kind]);
     const rows = await this.manager.query<{ id: string }[]>(
-      `select id from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and id = any($3::uuid[])`,
+      tables
+        .map((table) => `select id from ${table} where organisation_id = $1 and job_id = $2 and id = any($3::uuid[])`)
+        .join(' union all '),
       [this.organisationId, this.jobId, ids],
     );
-    return new Set(rows.map(({ id }) => id));
+    return new Set([...rows.map(({ id }) => id), ...ids.filter((id) => id === this.jobId)]);
   }
 
   /** What must not go while something live still refers to it. */
@@ -222,16 +229,18 @@ export class JobRows {
     return false;
   }
 
-  /** What was seen and measured on a face. */
-  async onFace(faceId: string): Promise<{ features: Feature[]; readings: Reading[] }> {
-    const bodies = async <T>(table: string) => {
-      const rows = await this.manager.query<{ body: T }[]>(
-        `select body from ${table} where organisation_id = $1 and job_id = $2 and face_id = $3 and deleted_at is null`,
-        [this.organisationId, this.jobId, faceId],
+  /** What refers to a thing and might not hold once it is changed. */
+  async referrersOf(kind: ItemKind, id: string): Promise<Referrers> {
+    const found: Referrers = { faces: [], features: [], readings: [], photos: [], waterBodies: [] };
+    for (const [table, reference, list] of REFERRERS[kind]) {
+      if (!(list in found)) continue;
+      const rows = await this.manager.query<{ body: AnyItem }[]>(
+        `select body from ${table} where organisation_id = $1 and job_id = $2 and ${reference} = $3 and deleted_at is null`,
+        [this.organisationId, this.jobId, id],
       );
-      return rows.map(({ body }) => body);
-    };
-    return { features: await bodies<Feature>('feature'), readings: await bodies<Reading>('reading') };
+      (found[list as keyof Referrers] as AnyItem[]).push(...rows.map(({ body }) => body));
+    }
+    return found;
   }
 
   /** Looks up just what the checks of one item need, before they run. */

@@ -231,6 +231,9 @@ export const SITE = {
   'rising.no-end':
     'Once this face is sealed too, nothing dries the wall: the damp goes on to where it can get out. Seal to the top, or leave it open to breathe.',
   'face.outline': 'Outline',
+  'issue.photos-of-its-face': 'Its photos belong to the face that it lies on. Remove them first.',
+  'issue.stands-against-faces': 'It stands against faces as what it is now. Change their sides first.',
+  'issue.governs-another-water': 'It governs the water that it belongs to. Let another level govern first.',
   'issue.features-left-off': 'These would no longer lie on it: {marks}. Move or remove them first.',
   'issue.readings-left-off': '{n} readings would no longer lie on it. Remove them first.',
   'issue.readings-left-off.one': 'A reading would no longer lie on it. Remove it first.',
