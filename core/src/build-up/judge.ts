@@ -3,7 +3,7 @@ import type { Source } from '../fields/index.js';
 import type { FamilyId } from '../jobs/index.js';
 import { atMost } from '../quantities/index.js';
 import { SAFETY_FACTOR, pressureRating } from '../water/index.js';
-import { FIT_CRITERIA, type FirstAction, type FitConditions, SHEET_CRITERIA } from './fit-criteria.js';
+import { FIT_CRITERIA, type FirstAction, type FitConditions, type FitCriterion, SHEET_CRITERIA } from './fit-criteria.js';
 import type { FitFacts } from './fit-facts.js';
 
 /** One thing that speaks against a system, or that it asks for first. */
@@ -21,11 +21,19 @@ export interface Judgement {
   objections: Objection[];
 }
 
+/** Rows by family: a job asks thousands of times which of them apply. */
+const ROWS = new Map<FamilyId, readonly FitCriterion[]>();
+
+function criteriaOf(family: FamilyId): readonly FitCriterion[] {
+  const rows = ROWS.get(family) ?? FIT_CRITERIA.filter(({ of }) => of(FAMILIES[family]));
+  ROWS.set(family, rows);
+  return rows;
+}
+
 /** Whether a family fits a face with one product as its coat, and if not, why. */
 export function judge(family: FamilyId, product: Product, facts: FitFacts): Judgement {
   const objections: Objection[] = [];
-  for (const { id, of, when, then, source } of FIT_CRITERIA)
-    if (of(FAMILIES[family]) && holds(when, facts)) objections.push({ criterionId: id, then, source });
+  for (const { id, when, then, source } of criteriaOf(family)) if (holds(when, facts)) objections.push({ criterionId: id, then, source });
   for (const { id, known, limit, must, then, unit, source } of SHEET_CRITERIA) {
     const [value, allowed] = [known(facts), limit(product)];
     if (value === undefined || allowed === undefined || Number.isNaN(allowed)) continue;

@@ -6,12 +6,7 @@ import type { House } from './house.js';
 import { PACES, type PaceId } from './paces.js';
 import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
 import { HOUR_MS } from '../quantities/index.js';
-
-/** A layer by its id (`coat-2`, `board`), a step of a detail, or what comes before both. */
-export type WorkStep = Exclude<PaceId, NoStep> | `coat-${number}`;
-/** Tasks that are no piece of work of their own: coats are numbered, the others are done along with one. */
-type NoStep = 'coat' | 'bond' | 'blast' | 'cure';
-const NO_STEP: ReadonlySet<PaceId> = new Set<NoStep>(['coat', 'bond', 'blast', 'cure']);
+import type { WorkStep } from './work-steps.js';
 
 /** One stable piece of work: a zone and a layer, or a feature or junction and a step. The id outlives every re-plan. */
 export interface WorkItem {
@@ -25,13 +20,6 @@ export interface WorkItem {
   /** ISO 8601; when the concrete comes that it is done to */ notBefore?: string;
   /** wet to saturated surface-dry again just before */ rewet: boolean;
 }
-
-const MOST_COATS = 10;
-/** Every step there is, for who reads plans from outside. */
-export const WORK_STEPS: readonly WorkStep[] = [
-  ...(Object.keys(PACES) as PaceId[]).filter((id): id is Exclude<PaceId, NoStep> => !NO_STEP.has(id)),
-  ...Array.from({ length: MOST_COATS }, (_, i) => `coat-${i + 1}` as const),
-];
 
 const LEAST_MIN = 15;
 /** Order in which the steps of all details of a face are done: all is cut open before the first is filled. */
