@@ -27,7 +27,7 @@ test('a face is refused where it cannot be, with the reason beside the field', a
   await page.getByLabel(/^Foot level/).fill('-99999');
   await page.getByLabel(/^Strength/).fill('9999');
   await page.getByRole('button', { name: 'Add it to the walk' }).click();
-  await expect(slate(page).getByText('At least -12000.')).toBeVisible();
+  await expect(slate(page).getByText('At least −12\u202f000.')).toBeVisible();
   await expect(slate(page).getByText('At most 200.')).toBeVisible();
   await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(0);
   await expect(slate(page).getByText('A number is needed')).toBeVisible();

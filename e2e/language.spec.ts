@@ -81,6 +81,7 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
     }
   };
   await page.goto('/');
+  await expect(page.locator('input[type=email]')).toBeVisible();
   await look('sign-in', 5);
   await page.locator('input[type=email]').fill('planner@hollin.example');
   await page.locator('input[type=password]').fill('wet-edge-always');
