@@ -5,7 +5,10 @@ export interface Issue {
   readonly values?: Readonly<Record<string, string | number | boolean | null>>;
 }
 
-/** An expected outcome: a value, or the reasons why there is none. Faults are thrown instead. */
+/**
+ * An expected outcome: a value, or the reasons why there is none. Faults are thrown instead. What only looks a thing over
+ * (`check…`, `…Gaps`) answers with its findings, none when all is well; whatever makes or reads a thing answers with a `Result`.
+ */
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issues: readonly Issue[] };
 
 export function accept<T>(value: T): Result<T> {

@@ -10,13 +10,11 @@ import { Failed, Loading } from './shared/ui/states';
 
 const jobParts = {
   context: () => import('./job/job-context'),
-  planning: () => import('./job/plan-context'),
   page: () => import('./desk/job-page'),
 };
 const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobProvider })));
-const PlanningProvider = lazy(() => jobParts.planning().then((m) => ({ default: m.PlanningProvider })));
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
-// a job's page needs all three: they are fetched at once, while it is still asked who is signed in
+// a job's page needs both: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
@@ -105,9 +103,7 @@ function Job({ session }: { session: SessionInfo }) {
   return (
     <Suspense fallback={<Loading what={t('the-job')} />}>
       <JobProvider key={jobId} organisationId={organisationId} jobId={jobId} session={session} standing={standing}>
-        <PlanningProvider>
-          <Outlet />
-        </PlanningProvider>
+        <Outlet />
       </JobProvider>
     </Suspense>
   );

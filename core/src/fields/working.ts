@@ -1,6 +1,6 @@
 import type { Calculator } from './calculator.js';
 import type { Fields, InputOf } from './field.js';
-import type { Issue } from '../issues.js';
+import { type Result, accept } from '../issues.js';
 
 /** A figure together with the calculation behind it, so that it can be opened and checked. */
 export interface Working<O extends object = object> {
@@ -15,15 +15,15 @@ export function work<F extends Fields, O extends object>(
   calculator: Calculator<F, O>,
   input: InputOf<F>,
   path: string,
-): Working<O> | Issue[] {
+): Result<Working<O>> {
   const result = calculator.compute(input);
-  if (!result.ok) return result.issues.map((found) => ({ ...found, path }));
-  return { calculatorId: calculator.id, input: input as Record<string, unknown>, output: result.value };
+  if (!result.ok) return { ok: false, issues: result.issues.map((found) => ({ ...found, path })) };
+  return accept({ calculatorId: calculator.id, input: input as Record<string, unknown>, output: result.value });
 }
 
 /** As `work`, for calculators that cannot refuse what planning gives them. */
 export function workSurely<F extends Fields, O extends object>(calculator: Calculator<F, O>, input: InputOf<F>): Working<O> {
   const working = work(calculator, input, calculator.id);
-  if (Array.isArray(working)) throw new Error(`${calculator.id} refused planned figures: ${JSON.stringify(working)}`);
-  return working;
+  if (!working.ok) throw new Error(`${calculator.id} refused planned figures: ${JSON.stringify(working.issues)}`);
+  return working.value;
 }

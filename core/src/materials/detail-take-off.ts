@@ -158,9 +158,9 @@ class Taker {
 
   private cut(size: SlotSize): void {
     const fill = work(slotFill, { lengthM: this.detail.on.lengthM, ...size, backWidthMm: size.backWidthMm }, this.detail.path);
-    if (Array.isArray(fill)) return void this.out.issues.push(...fill);
-    this.slot = { size, fill };
-    this.out.slot = fill;
+    if (!fill.ok) return void this.out.issues.push(...fill.issues);
+    this.slot = { size, fill: fill.value };
+    this.out.slot = fill.value;
   }
 
   private fromSlot(step: DetailStepKind, role: ProductRole, litres: (fill: SlotFill) => number): void {

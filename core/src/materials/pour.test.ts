@@ -28,13 +28,13 @@ test('the dose goes by the cement, and its slurry water comes off the mixing wat
     holdBackLPerM3: expect.closeTo(2.8, 9),
     warnings: [],
   });
-  expect(doseLine(floor, dosed, product, 'here')).toMatchObject({ what: 'dose', amount: expect.closeTo(12.6, 9) });
+  expect(doseLine(floor, dosed, product, 'here')).toMatchObject({ ok: true, value: { what: 'dose', amount: expect.closeTo(12.6, 9) } });
 });
 
 test('nothing known of the pour: no plan, and the take-off says where', () => {
   const { pour: _, ...unknown } = dosed;
   expect(pourPlan(floor, unknown, admixed, 20)).toBeUndefined();
-  expect(doseLine(floor, unknown, admixed, 'here')).toEqual(expect.objectContaining({ code: 'no-pour', path: 'here' }));
+  expect(doseLine(floor, unknown, admixed, 'here')).toEqual({ ok: false, issues: [{ code: 'no-pour', path: 'here' }] });
 });
 
 test('bays are equal and none is larger than the crew floats; the powder adds up to the floor', () => {

@@ -1,6 +1,6 @@
 import { FAMILIES, type Product } from '../catalogue/index.js';
 import { work } from '../fields/index.js';
-import { type Issue, issue } from '../issues.js';
+import { type Result, accept, issue, refuse } from '../issues.js';
 import { type BuildUp, type Face, netAreaM2 } from '../jobs/index.js';
 import { admixtureDose } from './admixture-dose.js';
 import { DOUBLES_PER_TEN, ageRate } from '../physics/index.js';
@@ -12,13 +12,14 @@ export function concreteM3(face: Face, { pour }: Pick<BuildUp, 'pour'>): number 
   return pour?.concreteM3 ?? netAreaM2(face) * (face.thicknessMm / 1000);
 }
 
-/** The admixture that a face's own concrete takes; an issue when nothing is known of its pour. */
-export function doseLine(face: Face, buildUp: BuildUp, product: Product, path: string): TakeOffLine | Issue {
+/** The admixture that a face's own concrete takes; refused when nothing is known of its pour. */
+export function doseLine(face: Face, buildUp: BuildUp, product: Product, path: string): Result<TakeOffLine> {
   const { pour } = buildUp;
-  if (!pour) return issue('no-pour', path);
+  if (!pour) return refuse(issue('no-pour', path));
   const dosed = work(admixtureDose, { concreteM3: concreteM3(face, buildUp), cementKgM3: pour.cementKgM3, dosePct: pour.dosePct }, path);
-  if (Array.isArray(dosed)) return dosed[0]!;
-  return { id: `${face.id}:dose`, what: 'dose', faceId: face.id, product, amount: dosed.output.doseKg, coats: 1, working: dosed };
+  if (!dosed.ok) return dosed;
+  const working = dosed.value;
+  return accept({ id: `${face.id}:dose`, what: 'dose', faceId: face.id, product, amount: working.output.doseKg, coats: 1, working });
 }
 
 export type ShakeStep = 'scatter' | 'float' | 'trowel' | 'cure';

@@ -143,8 +143,8 @@ function buildOn(
     plan.lines.push({ id: `${face.id}:${layer}`, what: layer, faceId: face.id, product, amount, coats, working });
   if (family.placed === 'in-the-mix') {
     const dosed = doseLine(face, buildUp, products.coat, path);
-    if ('code' in dosed) plan.findings.push(dosed);
-    else plan.lines.push(dosed);
+    if (dosed.ok) plan.lines.push(dosed.value);
+    else plan.findings.push(...dosed.issues);
   }
 }
 

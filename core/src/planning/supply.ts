@@ -1,6 +1,6 @@
 import { type Product, type Tool, bestOffers } from '../catalogue/index.js';
 import { type Working, work, workSurely } from '../fields/index.js';
-import { type Issue, issue } from '../issues.js';
+import { type Issue, type Result, accept, issue } from '../issues.js';
 import { type BatchPlan, batchPlan, mix, type PackPlan, packPlan, type TakeOffLine } from '../materials/index.js';
 import type { PlanConditions } from './conditions.js';
 import type { WorkItem } from './work-items.js';
@@ -56,10 +56,10 @@ export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanC
   const supply: Supply = { orders: [], cards: [], findings: [] };
   for (const [product, required] of sums) {
     const { purchase, card } = kept?.of(product, required, conditions) ?? supplyOf(product, required, conditions);
-    if (Array.isArray(purchase)) supply.findings.push(...purchase);
-    else supply.orders.push({ product, required, purchase });
-    if (Array.isArray(card)) supply.findings.push(...card);
-    else if (card) supply.cards.push(card);
+    if (purchase.ok) supply.orders.push({ product, required, purchase: purchase.value });
+    else supply.findings.push(...purchase.issues);
+    if (card?.ok) supply.cards.push(card.value);
+    else if (card) supply.findings.push(...card.issues);
   }
   const currencies = new Set(supply.orders.map(({ product }) => product.currency));
   if (currencies.size > 1) supply.findings.push(issue('mixed-currencies', 'products', { wanted: [...currencies].join(', ') }));
@@ -67,16 +67,15 @@ export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanC
 }
 
 interface Supplied {
-  purchase: Purchase | Issue[];
-  card?: MixingCard | Issue[];
+  purchase: Result<Purchase>;
+  card?: Result<MixingCard>;
 }
 
 function supplyOf(product: Product, required: number, conditions: PlanConditions): Supplied {
   const path = `products.${product.id}`;
   const sizes = bestOffers(product.packs).map(({ size, priceMinor }) => ({ sizeKg: size, price: priceMinor, maxPacks: undefined }));
   const working = work(packPlan, { requiredKg: required, packs: sizes }, path);
-  const purchase = Array.isArray(working) ? working : purchaseOf(working, product);
-  return { purchase, card: mixingCard(product, required, conditions) };
+  return { purchase: working.ok ? accept(purchaseOf(working.value, product)) : working, card: mixingCard(product, required, conditions) };
 }
 
 /** The calculator speaks of kilograms; what is bought by the metre or the piece says so. */
@@ -109,7 +108,7 @@ export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { pr
 }
 
 /** A card for so much of a product; none for what is not mixed. Refuses where the working life at this temperature leaves no time to place it. */
-export function mixingCard(product: Product, totalKg: number, conditions: PlanConditions): MixingCard | Issue[] | undefined {
+export function mixingCard(product: Product, totalKg: number, conditions: PlanConditions): Result<MixingCard> | undefined {
   const { mix: mixing, workingLifeMin, placingKgPerMin } = product;
   if (!mixing || workingLifeMin === undefined || !placingKgPerMin) return undefined;
   const tool = toolFor(product, conditions.tool);
@@ -130,8 +129,8 @@ export function mixingCard(product: Product, totalKg: number, conditions: PlanCo
     },
     `products.${product.id}`,
   );
-  if (Array.isArray(batch)) return batch;
-  return { product, totalKg, tool, batch, ...partsOf(product, batch.output.batchKg) };
+  if (!batch.ok) return batch;
+  return accept({ product, totalKg, tool, batch: batch.value, ...partsOf(product, batch.value.output.batchKg) });
 }
 
 /** The tool asked for where the product can be placed with it, else the first that its sheet names. */

@@ -5,5 +5,5 @@ import { type Working, work } from '../fields/index.js';
 /** The calculation behind a dew-point margin; undefined where the air is too dry for the equations. */
 export function dewWorking(conditions: Conditions): Working | undefined {
   const working = work(dewPoint, { ...conditions, requiredMarginC: DEW_MARGIN_C }, 'conditions');
-  return Array.isArray(working) ? undefined : working;
+  return working.ok ? working.value : undefined;
 }

@@ -18,13 +18,13 @@ export interface SiteState {
 }
 
 /** Entries that stand: superseded ones are left out, each correction takes its place in time. */
-export function entriesInForce(lines: readonly LogLine[]): LogEntry[] {
+export function entriesInForce(lines: readonly Pick<LogLine, 'entry'>[]): LogEntry[] {
   const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
   return lines.map(({ entry }) => entry).filter((entry) => !superseded.has(entry.id));
 }
 
 /** What is done, folded from the log. Re-planning cannot orphan it: work items keep their ids. */
-export function foldLog(lines: readonly LogLine[]): SiteState {
+export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const done = new Map<string, WorkDone>();
   let latestConditions: SiteState['latestConditions'];
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));

@@ -29,12 +29,14 @@ export function checkCrackFlow(feature: Feature, face: Face, waterLevelM: number
     temperatureC: GROUND_C,
     roughnessFactor: 1,
   };
-  const could = work(crackFlow, slot, 'crack');
-  if (Array.isArray(could)) return undefined;
+  const slotFlow = work(crackFlow, slot, 'crack');
+  if (!slotFlow.ok) return undefined;
+  const could = slotFlow.value;
   if (!feature.flow) return { could };
   const { dripsPerMin, volumeMl, seconds } = feature.flow;
-  const caught = work(leakRate, { dripsPerMin, volumeMl, seconds, dropMl: DROP_ML }, 'flow');
-  if (Array.isArray(caught)) return { could };
+  const caughtFlow = work(leakRate, { dripsPerMin, volumeMl, seconds, dropMl: DROP_ML }, 'flow');
+  if (!caughtFlow.ok) return { could };
+  const caught = caughtFlow.value;
   const ratio = caught.output.lPerDay / could.output.flowLPerDay;
   return { could, caught, says: ratio <= 1 / FAR_APART ? 'far-less' : ratio >= FAR_APART ? 'far-more' : 'alike' };
 }

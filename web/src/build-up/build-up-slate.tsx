@@ -5,9 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { Button, buttonClass } from '../shared/ui/button';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { Asked } from './asked';
 import { ChosenSystem } from './chosen-system';
@@ -23,7 +21,7 @@ import { useFaceSite } from './use-face-site';
 export function BuildUpSlate() {
   const { model } = useJob(parts('model'));
   const { plan } = usePlanning();
-  const { selected } = useSelection();
+  const { selected } = useSelection('selected');
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = model.faces.find((f) => f.id === (feature?.faceId ?? (selected?.kind === 'face' ? selected.id : '')));
   const facePlan = face && plan.faces.find((f) => f.faceId === face.id);
@@ -73,7 +71,7 @@ function FaceSystem({ face }: { face: Face }) {
 function Overview() {
   const { model } = useJob(parts('model'));
   const { plan } = usePlanning();
-  const select = useSelection((state) => state.select);
+  const { select } = useSelection('select');
   return (
     <>
       <SlateTitle>{t('lens.build-up')}</SlateTitle>

@@ -14,8 +14,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
 import { faultText, useKeptForm } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import type { FaceSite } from './use-face-site';
 
 /** Concrete still to be placed: what goes into a pour, or onto a bay, and when. */

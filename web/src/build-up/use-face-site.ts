@@ -4,9 +4,8 @@ import { type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@cau
 import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
-import { usePlanning } from '../job/plan-context';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 const useHour = (): number => Math.floor(useNow(HOUR_MS / 4) / HOUR_MS) * HOUR_MS;

@@ -4,9 +4,8 @@ import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { TOOLS } from '../sheet/tools';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { LENSES } from './lenses';
-import { useSelection } from '../job/selection';
 import { usePalette } from './use-palette';
 
 const MOST_ITEMS = 200;
@@ -16,7 +15,7 @@ export function CommandPalette() {
   const { open, setOpen } = usePalette();
   const { model, undo, redo } = useJob(parts('model', 'undo', 'redo'));
   const { toggleTheme, toggleUnits } = usePreferences();
-  const { select, take } = useSelection();
+  const { select, take } = useSelection('select', 'take');
   const navigate = useNavigate();
   const { organisationId, jobId } = useParams();
   const act = (action: () => void) => () => {

@@ -12,8 +12,7 @@ import { Mark } from '../shared/ui/mark';
 import { ThemeSwitch, UnitsSwitch } from '../shared/ui/preference-switches';
 import { useWorking } from '../workings/use-working';
 import { usePalette } from './use-palette';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 
 export function JobHeader({ session }: { session: SessionInfo }) {
   const { model, undo, redo } = useJob(parts('model', 'undo', 'redo'));

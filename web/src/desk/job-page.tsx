@@ -15,7 +15,6 @@ import { expectSheet } from '../job/first-sheet';
 import { parts, useJob } from '../job/job-context';
 import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
-import { useSelection } from '../job/selection';
 import { type LensCounts, useLensCounts } from './use-lens-counts';
 import { useShortcuts } from './use-shortcuts';
 
@@ -26,11 +25,9 @@ const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 export function JobPage({ session }: { session: SessionInfo }) {
   const { lens: lensId, organisationId, jobId } = useParams();
   const lens = LENSES.find((each) => each.id === lensId);
-  const reset = useSelection((state) => state.reset);
   const { can, model } = useJob(parts('can', 'model'));
   const isPhone = useIsPhone();
   const hasWorking = useWorking((state) => state.working !== null);
-  useEffect(() => reset, [jobId, reset]);
   useEffect(() => {
     document.title = `${model.job.name} · Caulkhorn`;
   }, [model.job.name]);

@@ -7,10 +7,9 @@ import { ItemList } from '../sheet/item-list';
 import { SectionSheet } from '../sheet/section-sheet';
 import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { LENSES, type LensId } from './lenses';
 import { OutboxNotices } from './outbox-notices';
-import { useSelection } from '../job/selection';
 
 type Tab = 'now' | 'faces' | 'log' | 'sheet';
 
@@ -25,7 +24,7 @@ const TABS: readonly { id: Tab; icon: ComponentType<{ size?: number }> }[] = [
 export function PhonePage({ lens }: { lens: LensId }) {
   const { can } = useJob(parts('can'));
   const [tab, setTab] = useState<Tab>(lens === 'site-log' ? 'now' : 'faces');
-  const selected = useSelection((state) => state.selected);
+  const { selected } = useSelection('selected');
   return (
     <>
       <OutboxNotices />

@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
 import { t } from '../messages/t';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import type { LensId } from './lenses';
-import { usePlanning } from '../job/plan-context';
 
 interface Count {
   text: string;

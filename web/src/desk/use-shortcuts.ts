@@ -1,13 +1,13 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { usePalette } from './use-palette';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, useSelectionStore } from '../job/job-context';
 import { LENSES } from './lenses';
-import { useSelection } from '../job/selection';
 
 /** Keys that work anywhere on the job page, but not while typing. `?` lists them. */
 export function useShortcuts(): void {
   const { undo, redo, remove, can } = useJob(parts('undo', 'redo', 'remove', 'can'));
+  const selection = useSelectionStore();
   const navigate = useNavigate();
   const { organisationId, jobId } = useParams();
   const setOpen = usePalette((state) => state.setOpen);
@@ -28,7 +28,7 @@ export function useShortcuts(): void {
         else undo();
       } else if (event.key === '?') setOpen(true);
       else if (event.key === 'Delete' && can('survey')) {
-        const { selected, also, select } = useSelection.getState();
+        const { selected, also, select } = selection.getState();
         if (selected?.kind !== 'feature') return;
         remove('feature', selected.id, ...also);
         select(null);
@@ -36,5 +36,5 @@ export function useShortcuts(): void {
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, [can, jobId, navigate, organisationId, redo, remove, setOpen, undo]);
+  }, [can, jobId, navigate, organisationId, redo, remove, selection, setOpen, undo]);
 }

@@ -9,8 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { readingText } from '../words/reading-text';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { INSTRUMENTS, usePaired } from './instruments';
 import { type LiveValue, liveValues } from './live';
 import { PairingDialog, SimulatedBadge } from './pairing-dialog';
@@ -39,7 +38,7 @@ function Live({ face }: { face: Face }) {
   const units = useUnits();
   const nowMs = useNow(1000);
   const { since } = usePaired();
-  const pointed = useSelection((state) => state.readingAt);
+  const { readingAt: pointed } = useSelection('readingAt');
   const point = pointed?.faceId === face.id ? pointed.point : undefined;
   // the same second shows the same figure, however often it is drawn
   const jitter = Math.sin(Math.floor(nowMs / 1000) * 12.9898);

@@ -2,9 +2,8 @@ import { Download, FileText } from 'lucide-react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { buttonClass } from '../shared/ui/button';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
-import { usePlanning } from '../job/plan-context';
 import { whatIsMissing } from './missing';
 
 /** Handover: what the dossier still lacks, the dossier itself, and the job as a file. */

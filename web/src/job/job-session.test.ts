@@ -1,9 +1,11 @@
-import type { SessionInfo } from '@caulkhorn/contract';
+import type { Command, SessionInfo } from '@caulkhorn/contract';
 import type { Feature, JobModel } from '@caulkhorn/core/jobs';
 import { QueryClient } from '@tanstack/query-core';
 import { crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { ApiError, api } from '../shared/api';
-import type { Command } from '@caulkhorn/contract';
+import { USUAL_HOUSE } from '@caulkhorn/core/planning';
+import type { PlanningMeans } from './job-planning';
+import type { Placer } from './placing';
 import { JobSession, type Notice } from './job-session';
 import { Outbox } from './outbox';
 
@@ -50,7 +52,15 @@ const until = async (wanted: () => boolean) => {
   expect(wanted()).toBe(true);
 };
 
-async function opened(model: JobModel, versions: Record<string, number> = {}) {
+const NO_PLAN: PlanningMeans = {
+  engine: () => new Promise(() => {}),
+  newPlacer: () => {
+    throw new Error('nothing to place');
+  },
+  crew: { getState: () => ({ people: 2 }), subscribe: () => () => {} },
+};
+
+async function opened(model: JobModel, versions: Record<string, number> = {}, planningBy = NO_PLAN) {
   getAgain.mockImplementation(((path: string) => {
     if (path.endsWith('/log')) return Promise.resolve([]);
     if (path.endsWith('/plan')) return Promise.resolve({ latest: null });
@@ -67,6 +77,7 @@ async function opened(model: JobModel, versions: Record<string, number> = {}) {
     standing: 'planner',
     client,
     outbox,
+    planningBy,
     notify: (notice) => notices.push(notice),
   });
   ends.push(outbox.open(), session.open(), () => client.clear());
@@ -159,7 +170,16 @@ test('a job that cannot be fetched says why, and opens once it can', async () =>
   getAgain.mockRejectedValue(new ApiError(404, 'not-found'));
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, networkMode: 'always' } } });
   const outbox = new Outbox('/organisations/o/jobs/j', 'p1', 'j');
-  const session = new JobSession({ organisationId: 'o', jobId: 'j', person: PERSON, standing: 'guest', client, outbox, notify: () => {} });
+  const session = new JobSession({
+    organisationId: 'o',
+    jobId: 'j',
+    person: PERSON,
+    standing: 'guest',
+    client,
+    outbox,
+    planningBy: NO_PLAN,
+    notify: () => {},
+  });
   ends.push(session.open(), () => client.clear());
   await until(() => session.getState().status === 'failed');
   getAgain.mockImplementation(((path: string) =>
@@ -170,4 +190,37 @@ test('a job that cannot be fetched says why, and opens once it can', async () =>
   await until(() => session.getState().status === 'open');
   const state = session.getState();
   expect(state.status === 'open' && state.job.can('survey')).toBe(false);
+});
+
+test('with the plan asked for, one edit still tells once, and model and plan come together', async () => {
+  let made = 0;
+  class Counting {
+    *prepare() {
+      yield;
+    }
+    plan(model: JobModel) {
+      made++;
+      return { workItems: [], of: model };
+    }
+  }
+  const silent = { onmessage: null as Placer['onmessage'], onerror: null, terminate: () => {}, postMessage: () => answer() };
+  const answer = () => queueMicrotask(() => silent.onmessage?.call(null as never, { data: { tasks: [] } } as MessageEvent));
+  const { session, job } = await opened(
+    { ...sampleJob(), features: many(20) },
+    {},
+    {
+      ...NO_PLAN,
+      engine: () => Promise.resolve({ Planner: Counting as never, houseOf: () => USUAL_HOUSE }),
+      newPlacer: () => silent,
+    },
+  );
+  post.mockImplementation(() => new Promise(() => {}));
+  session.planning.ask();
+  await until(() => job().planning !== undefined);
+  made = 0;
+  const told: unknown[] = [];
+  ends.push(session.subscribe(() => told.push([job().model, (job().planning as unknown as { plan: { of: JobModel } }).plan.of])));
+  job().put('feature', { ...many(1)[0]!, note: 'seen' });
+  expect(told).toEqual([[job().model, job().model]]);
+  expect(made).toBe(1);
 });

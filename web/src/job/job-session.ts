@@ -27,11 +27,13 @@ import { v4 } from 'uuid';
 import { ApiError } from '../shared/api';
 import { deviceId } from '../shared/device';
 import { entryOf, targetOf } from './commands';
+import { JobPlanning, type Planning, type PlanningMeans } from './job-planning';
 import { type StoredJob, jobQueries } from './job-queries';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { Outbox, OutboxState } from './outbox';
 import { PendingModel } from './pending-model';
 import { dropPhotoFile } from './photo-files';
+import { type Selection, newSelection } from './selection';
 import { type Step, UndoStack } from './undo';
 
 /** A job as it stands on this device, and the ways to change it. */
@@ -45,6 +47,8 @@ export interface Job {
   revision: PlanRevision | null;
   /** how the organisation works; none while the server has not said */ houseAnswer: HouseAnswer | undefined;
   outbox: OutboxState;
+  /** what follows from all this, once somebody asked for it; or the fault that prevents it */ planning:
+    Planning | { fault: unknown } | undefined;
   /** the server did not answer the last time it was asked */ isAway: boolean;
   can(permission: Permission): boolean;
   /** several at once go back at once */ put(kind: ItemKind, ...items: AnyItem[]): void;
@@ -65,7 +69,7 @@ export type Notice =
   { code: 'not-kept' } | { code: 'undone' | 'changed-since'; item: AnyItem | undefined } | { code: 'nothing-to-undo' | 'nothing-to-redo' };
 
 const POLL_MS = 8000;
-type Actions = Omit<Job, 'model' | 'lines' | 'revision' | 'houseAnswer' | 'outbox' | 'isAway'>;
+type Actions = Omit<Job, 'model' | 'lines' | 'revision' | 'houseAnswer' | 'outbox' | 'planning' | 'isAway'>;
 
 interface SessionSettings {
   organisationId: string;
@@ -74,14 +78,17 @@ interface SessionSettings {
   standing: Standing;
   client: QueryClient;
   outbox: Outbox;
+  planningBy: PlanningMeans;
   notify(notice: Notice): void;
 }
 
 /**
- * One job while it is open: what the server has, what waits to be sent on top of it, and every way to change it. Knows nothing of
- * any framework; screens subscribe. A change makes one new model and tells of it once.
+ * One job while it is open: what the server has, what waits to be sent on top of it, what is chosen and planned, and every way to
+ * change it. Knows nothing of any framework; screens subscribe. A change makes one new model and plan and tells of them once.
  */
 export class JobSession {
+  readonly selection: Selection = newSelection();
+  readonly planning: JobPlanning;
   private state: JobState = { status: 'loading' };
   private readonly listeners = new Set<() => void>();
   private readonly pendingModel = new PendingModel();
@@ -100,6 +107,7 @@ export class JobSession {
   constructor(private readonly settings: SessionSettings) {
     const { organisationId, jobId, person, standing } = settings;
     this.queries = jobQueries(organisationId, jobId);
+    this.planning = new JobPlanning(settings.planningBy, () => this.refresh());
     this.actions = {
       organisationId,
       jobId,
@@ -137,6 +145,7 @@ export class JobSession {
       watch(this.queries.house, 4 * POLL_MS),
       outbox.subscribe(() => this.refresh()),
       outbox.onAccepted((command, outcome) => this.accept(command, outcome)),
+      this.planning.open(),
     ];
     this.takeIn();
     return () => ends.forEach((end) => end());
@@ -174,17 +183,9 @@ export class JobSession {
     if (!this.isHouseKnown) return { status: 'loading' };
     const outbox = this.settings.outbox.getState();
     this.pendingModel.follow(this.stored.model, outbox.pending);
-    const { revision, house, isAway } = this;
-    const job = {
-      ...this.actions,
-      model: this.pendingModel.model!,
-      lines: this.linesWith(outbox.pending),
-      revision,
-      houseAnswer: house,
-      outbox,
-      isAway,
-    };
-    return { status: 'open', job };
+    const { revision, house: houseAnswer, isAway } = this;
+    const shown = { model: this.pendingModel.model!, lines: this.linesWith(outbox.pending), revision, houseAnswer };
+    return { status: 'open', job: { ...this.actions, ...shown, outbox, planning: this.planning.follow(shown), isAway } };
   }
 
   private linesWith(pending: readonly Command[]): ShownLine[] {

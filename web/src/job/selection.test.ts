@@ -1,7 +1,8 @@
-import { useSelection } from './selection';
+import { newSelection } from './selection';
 
-const state = () => useSelection.getState();
-beforeEach(() => state().reset());
+let selection = newSelection();
+const state = () => selection.getState();
+beforeEach(() => (selection = newSelection()));
 
 test('taking a tool drops what was begun with another', () => {
   state().take('crack');
@@ -19,7 +20,7 @@ test('opening a floor in plan drops a half-drawn line', () => {
 test('another job begins with nothing chosen', () => {
   state().select({ kind: 'face', id: 'a' });
   state().take('crack');
-  state().reset();
+  selection = newSelection();
   expect(state()).toMatchObject({ selected: null, tool: 'select', draft: null, openPlateId: null });
 });
 

@@ -1,6 +1,6 @@
 import type { FacePoint, FeatureKind } from '@caulkhorn/core/jobs';
 import type { DesignCase } from '@caulkhorn/core/water';
-import { create } from 'zustand';
+import { type StoreApi, createStore } from 'zustand/vanilla';
 
 export interface Selected {
   kind: 'face' | 'feature' | 'junction';
@@ -10,7 +10,7 @@ export interface Selected {
 /** to choose, to place a reading, or to draw a kind of feature */
 export type Tool = 'select' | 'reading' | FeatureKind;
 
-interface SelectionState {
+export interface SelectionState {
   selected: Selected | null;
   /** features chosen beside the first, to be changed together */ also: readonly string[];
   tool: Tool;
@@ -35,7 +35,6 @@ interface SelectionState {
   showCase(designCase: DesignCase | null): void;
   showForces(shown: boolean): void;
   showPlaces(places: SelectionState['places']): void;
-  reset(): void;
 }
 
 const START = {
@@ -53,25 +52,29 @@ const START = {
   places: null,
 } as const;
 
-export const useSelection = create<SelectionState>()((set) => ({
-  ...START,
-  select: (selected) => set({ selected, also: [] }),
-  toggle: (id) =>
-    set(({ selected, also }) => {
-      if (selected?.kind !== 'feature') return { selected: { kind: 'feature', id }, also: [] };
-      if (selected.id !== id) return { also: also.includes(id) ? also.filter((each) => each !== id) : [...also, id] };
-      const [next, ...rest] = also;
-      return { selected: next === undefined ? null : { kind: 'feature', id: next }, also: rest };
-    }),
-  take: (tool) => set(({ lastTool }) => ({ tool, draft: null, typed: '', lastTool: tool === 'select' ? lastTool : tool })),
-  takeAgain: () => set(({ lastTool }) => (lastTool ? { tool: lastTool, draft: null, typed: '' } : {})),
-  setDraft: (draft) => set({ draft }),
-  setTyped: (typed) => set({ typed }),
-  setPointer: (pointer) => set({ pointer }),
-  placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, also: [], tool: 'select' }),
-  openPlate: (openPlateId) => set({ openPlateId, draft: null }),
-  showPlaces: (places) => set({ places }),
-  showCase: (shownCase) => set({ shownCase }),
-  showForces: (showsForces) => set({ showsForces }),
-  reset: () => set(START),
-}));
+/** What is chosen, taken up and pointed at in one open job. */
+export type Selection = StoreApi<SelectionState>;
+
+export const newSelection = (): Selection =>
+  createStore<SelectionState>()((set) => ({
+    ...START,
+    select: (selected) => set({ selected, also: [] }),
+    toggle: (id) =>
+      set(({ selected, also }) => {
+        if (selected?.kind !== 'feature') return { selected: { kind: 'feature', id }, also: [] };
+        if (selected.id !== id) return { also: also.includes(id) ? also.filter((each) => each !== id) : [...also, id] };
+        const [next, ...rest] = also;
+        return { selected: next === undefined ? null : { kind: 'feature', id: next }, also: rest };
+      }),
+    take: (tool) => set(({ lastTool }) => ({ tool, draft: null, typed: '', lastTool: tool === 'select' ? lastTool : tool })),
+    takeAgain: () => set(({ lastTool }) => (lastTool ? { tool: lastTool, draft: null, typed: '' } : {})),
+    setDraft: (draft) => set({ draft }),
+    setTyped: (typed) => set({ typed }),
+    setPointer: (pointer) => set({ pointer }),
+    placeReading: (faceId, point) =>
+      set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, also: [], tool: 'select' }),
+    openPlate: (openPlateId) => set({ openPlateId, draft: null }),
+    showPlaces: (places) => set({ places }),
+    showCase: (shownCase) => set({ shownCase }),
+    showForces: (showsForces) => set({ showsForces }),
+  }));

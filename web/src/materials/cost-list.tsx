@@ -7,10 +7,8 @@ import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { FigureField } from '../shared/ui/figure-field';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { useHouse } from '../job/use-house';
-import { usePlanning } from '../job/plan-context';
-import { useSelection } from '../job/selection';
 
 interface Row {
   faceId: string;
@@ -29,7 +27,7 @@ export function CostList({ plan }: { plan: JobPlan }) {
   const { model } = useJob(parts('model'));
   const house = useHouse();
   const { conditions } = usePlanning();
-  const { selected, select } = useSelection();
+  const { selected, select } = useSelection('selected', 'select');
   const units = useUnits();
   const rows = useMemo(() => {
     const faces = new Map(model.faces.map((face) => [face.id, face]));

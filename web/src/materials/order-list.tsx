@@ -7,8 +7,7 @@ import { useUnits } from '../shared/preferences';
 import { dayOnly } from '../shared/times';
 import { SelectField } from '../shared/ui/field';
 import { Figure } from '../workings/figure';
-import { useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 
 /** All at once, or what each week takes by itself. */

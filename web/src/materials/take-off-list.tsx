@@ -4,16 +4,14 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { useWorking } from '../workings/use-working';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 
 /** What every layer and every detail takes. A line leads to its place on the sheet, its figure to its working. */
 export function TakeOffList({ lines }: { lines: readonly TakeOffLine[] }) {
   const { model } = useJob(parts('model'));
   const { junctions } = usePlanning().plan;
   const units = useUnits();
-  const { selected, select } = useSelection();
+  const { selected, select } = useSelection('selected', 'select');
   const show = useWorking((state) => state.show);
   const faceMarks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
   const featureMarks = new Map(model.features.map(({ id, mark }) => [id, mark]));

@@ -4,11 +4,11 @@ import { Check, Undo2, X } from 'lucide-react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { useSelection } from '../job/selection';
+import { useSelection } from '../job/job-context';
 
 /** What the tool in hand is waiting for, and by buttons what keys do: a phone has none. */
 export function DraftBar({ end }: { end(): void }) {
-  const { tool, draft, typed, take, setDraft } = useSelection();
+  const { tool, draft, typed, take, setDraft } = useSelection('tool', 'draft', 'typed', 'take', 'setDraft');
   const units = useUnits();
   if (tool === 'select') return null;
   const shape = tool === 'reading' ? 'point' : FEATURE_SPECS[tool].shape;

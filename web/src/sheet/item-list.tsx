@@ -3,8 +3,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Camera, Search } from 'lucide-react';
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
-import { parts, useJob } from '../job/job-context';
-import { type Selected, useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
+import type { Selected } from '../job/selection';
 
 type Row =
   | { kind: 'space'; id: string; name: string }
@@ -14,7 +14,7 @@ type Row =
 /** The same faces and features as on the sheet, as a list: it carries focus, names and keyboard. */
 export function ItemList({ editable }: { editable: boolean }) {
   const { model, remove } = useJob(parts('model', 'remove'));
-  const { selected, also, tool, select, toggle, openPlate } = useSelection();
+  const { selected, also, tool, select, toggle, openPlate } = useSelection('selected', 'also', 'tool', 'select', 'toggle', 'openPlate');
   const [words, setWords] = useState('');
   const wanted = useDeferredValue(words.trim().toLowerCase());
   const rows = useMemo(() => rowsOf(model, wanted), [model, wanted]);

@@ -1,8 +1,7 @@
 import { type Face, isLevelFace, sitePoint } from '@caulkhorn/core/jobs';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 /** Where the faces stand to each other, seen from above: walls as lines, floors as areas, linings as their run. A press chooses one. */
 export function KeyPlan() {
@@ -20,7 +19,7 @@ export function KeyPlan() {
 
 function Plan() {
   const { model } = useJob(parts('model'));
-  const { selected, select } = useSelection();
+  const { selected, select } = useSelection('selected', 'select');
   const plan = useMemo(() => planOf(model.faces), [model.faces]);
   const feature = selected?.kind === 'feature' ? model.features.find(({ id }) => id === selected.id) : undefined;
   const chosen = feature?.faceId ?? selected?.id;

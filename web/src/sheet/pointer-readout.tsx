@@ -4,14 +4,13 @@ import { waterOn } from '@caulkhorn/core/water';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 /** Level, head and pressure where the pointer is. */
 export function PointerReadout() {
   const { model } = useJob(parts('model'));
   const units = useUnits();
-  const pointer = useSelection((state) => state.pointer);
+  const { pointer } = useSelection('pointer');
   const face = pointer && model.faces.find((f) => f.id === pointer.faceId);
   if (!pointer || !face) return null;
   const levelM = levelAt(face, pointer.point);

@@ -5,9 +5,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
-import { usePlanningSoFar } from '../job/plan-context';
+import { parts, useJob, usePlanningSoFar, useDrawnPointer, useSelection } from '../job/job-context';
 import { DraftBar } from './draft-bar';
 import { layOut } from './layout';
 import type { ShownForce } from './painting';
@@ -28,13 +26,22 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const { model: asGoverned, jobId } = useJob(parts('model', 'jobId'));
   const junctions = usePlanningSoFar()?.plan.junctions ?? NONE_YET;
   const { units, theme } = usePreferences();
-  const { selected, also, tool, draft, places, openPlateId, shownCase, showsForces } = useSelection();
+  const { selected, also, tool, draft, places, openPlateId, shownCase, showsForces } = useSelection(
+    'selected',
+    'also',
+    'tool',
+    'draft',
+    'places',
+    'openPlateId',
+    'shownCase',
+    'showsForces',
+  );
   const model = useMemo(
     () => (shownCase ? { ...asGoverned, waterBodies: watersInCase(asGoverned, shownCase) } : asGoverned),
     [asGoverned, shownCase],
   );
   // only what is drawn follows the pointer; choosing draws nothing anew
-  const pointer = useSelection((state) => (state.tool === 'select' ? null : state.pointer));
+  const pointer = useDrawnPointer();
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const [pictures] = useState(() => new SheetPictures());

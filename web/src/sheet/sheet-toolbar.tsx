@@ -3,8 +3,7 @@ import { ArrowLeft, Ellipsis, Focus, type LucideIcon, Maximize2, ZoomIn, ZoomOut
 import { DropdownMenu } from 'radix-ui';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 import type { SheetCamera } from './sheet-camera';
 import { FIRST_TOOLS, TOOLS } from './tools';
 
@@ -12,7 +11,7 @@ const ZOOM_STEP = 1.4;
 
 /** Tools, zoom, and what the tool in hand is waiting for. */
 export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editable: boolean }) {
-  const hasChosen = useSelection((state) => state.selected !== null);
+  const { selected } = useSelection('selected');
   return (
     <>
       <div
@@ -23,7 +22,7 @@ export function SheetToolbar({ camera, editable }: { camera: SheetCamera; editab
         {editable ? <Tools /> : null}
         <LookButton label={t('sheet.zoom-in')} icon={ZoomIn} onClick={() => camera.zoomBy(ZOOM_STEP)} />
         <LookButton label={t('sheet.zoom-out')} icon={ZoomOut} onClick={() => camera.zoomBy(1 / ZOOM_STEP)} />
-        <LookButton label={t('sheet.fit-chosen')} icon={Focus} disabled={!hasChosen} onClick={() => camera.showChosen()} />
+        <LookButton label={t('sheet.fit-chosen')} icon={Focus} disabled={!selected} onClick={() => camera.showChosen()} />
         <LookButton label={t('sheet.fit')} icon={Maximize2} onClick={() => camera.lookAgain(true)} />
       </div>
       <PlateButton />
@@ -40,7 +39,7 @@ function LookButton({ label, icon: Icon, ...rest }: { label: string; icon: Lucid
 }
 
 function Tools() {
-  const { tool, take } = useSelection();
+  const { tool, take } = useSelection('tool', 'take');
   const first = TOOLS.filter((each) => FIRST_TOOLS.has(each.tool) || each.tool === tool);
   return (
     <>
@@ -92,7 +91,7 @@ function Tools() {
 /** A level face stands edge-on in the section; here it opens in true plan. */
 function PlateButton() {
   const { model } = useJob(parts('model'));
-  const { selected, openPlateId, openPlate } = useSelection();
+  const { selected, openPlateId, openPlate } = useSelection('selected', 'openPlateId', 'openPlate');
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   if (openPlateId)
     return (

@@ -3,8 +3,7 @@ import { useCallback, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelectionStore } from '../job/job-context';
 import type { Hit } from './hit';
 import { newFeature, round } from './new-feature';
 import { TOOLS } from './tools';
@@ -17,13 +16,14 @@ const POINTS_TO_FINISH: Readonly<Record<FeatureShape, number>> = { point: 1, 'sp
 export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined): void; end(): void } {
   const { put, model } = useJob(parts('put', 'model'));
   const { faces, features } = model;
+  const selection = useSelectionStore();
   const units = useUnits();
   /** several of a kind in a row are usually alike */
   const lastDrawn = useRef('');
 
   const finish = useCallback(
     (faceId: string, path: FacePoint[]) => {
-      const { tool, setDraft, select, take } = useSelection.getState();
+      const { tool, setDraft, select, take } = selection.getState();
       if (tool === 'select' || tool === 'reading') return;
       const like = features.findLast((feature) => feature.kind === tool && feature.id === lastDrawn.current);
       const feature = newFeature(tool, faceId, path, { features, like });
@@ -33,12 +33,12 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
       select({ kind: 'feature', id: feature.id });
       take('select');
     },
-    [features, put],
+    [features, put, selection],
   );
 
   const addAt = useCallback(
     (face: Face, point: FacePoint) => {
-      const { tool, draft, setDraft, placeReading } = useSelection.getState();
+      const { tool, draft, setDraft, placeReading } = selection.getState();
       if (tool === 'select') return;
       const at: FacePoint = [round(point[0]), round(point[1])];
       if (!isOnFace(face, at)) return void toast(t('sheet.point-off-face'));
@@ -48,20 +48,20 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
       if (path.length >= POINTS_TO_FINISH[FEATURE_SPECS[tool].shape]) finish(face.id, path);
       else setDraft({ faceId: face.id, path });
     },
-    [finish],
+    [finish, selection],
   );
 
   const addPoint = useCallback(
     (hit: Hit | undefined) => {
-      if (!hit) return void (useSelection.getState().tool !== 'select' && toast(t('sheet.point-off-face')));
+      if (!hit) return void (selection.getState().tool !== 'select' && toast(t('sheet.point-off-face')));
       addAt(hit.placed.face, hit.point);
     },
-    [addAt],
+    [addAt, selection],
   );
 
   /** The point typed, on the face that is drawn on or chosen. */
   const addTyped = useCallback(() => {
-    const { typed, draft, selected, setTyped } = useSelection.getState();
+    const { typed, draft, selected, setTyped } = selection.getState();
     const feature = selected?.kind === 'feature' ? features.find(({ id }) => id === selected.id) : undefined;
     const face = faces.find(({ id }) => id === (draft?.faceId ?? feature?.faceId ?? selected?.id));
     if (!face) return void toast(t('sheet.face-first'));
@@ -69,18 +69,18 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
     if (!point) return void toast(t('sheet.not-a-point'));
     setTyped('');
     addAt(face, point);
-  }, [addAt, faces, features, units]);
+  }, [addAt, faces, features, selection, units]);
 
   const end = useCallback(() => {
-    const { tool, draft } = useSelection.getState();
+    const { tool, draft } = selection.getState();
     if (!draft || tool === 'select' || tool === 'reading' || draft.path.length < POINTS_OF[FEATURE_SPECS[tool].shape][0]) return;
     finish(draft.faceId, draft.path);
-  }, [finish]);
+  }, [finish, selection]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select, [role="dialog"]')) return;
-      const { take, takeAgain, draft, tool, typed, setTyped } = useSelection.getState();
+      const { take, takeAgain, draft, tool, typed, setTyped } = selection.getState();
       if (event.key === 'Escape') {
         if (typed) setTyped('');
         else take('select');
@@ -106,7 +106,7 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, [addTyped, editable, end]);
+  }, [addTyped, editable, end, selection]);
 
   return { addPoint, end };
 }

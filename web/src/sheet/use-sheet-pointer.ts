@@ -2,8 +2,7 @@ import { type FacePoint, type Feature, isOnFace } from '@caulkhorn/core/jobs';
 import { type PointerEvent, useRef } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { type Hit, faceAt, featureAt, handleAt } from './hit';
 import { round } from './new-feature';
 import { toSheet } from './layout';
@@ -28,7 +27,14 @@ type Drag = Spot & { moved: boolean } & (
 /** Pointing at the sheet: choose, pan, pinch, move what is chosen, or hand the point to a drawing tool. */
 export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint: (hit: Hit | undefined) => void) {
   const { model, put } = useJob(parts('model', 'put'));
-  const { selected, tool, select, toggle, setDraft, setPointer } = useSelection();
+  const { selected, tool, select, toggle, setDraft, setPointer } = useSelection(
+    'selected',
+    'tool',
+    'select',
+    'toggle',
+    'setDraft',
+    'setPointer',
+  );
   const drag = useRef<Drag | null>(null);
   const fingers = useRef(new Map<number, Spot>());
 

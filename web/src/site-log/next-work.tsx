@@ -1,6 +1,5 @@
 import type { Product } from '@caulkhorn/core/catalogue';
-import type { Issue } from '@caulkhorn/core/issues';
-import { type MixingCard, type WorkItem, materialFor, mixingCard, windowWorkings } from '@caulkhorn/core/planning';
+import { type WorkItem, materialFor, mixingCard, windowWorkings } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -9,8 +8,7 @@ import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { stepName } from '../words/item-name';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
@@ -62,19 +60,20 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
 /** The batch for just this piece of work, at the wall's temperature. */
 function MixNow({ product, kg }: { product: Product; kg: number }) {
   const units = useUnits();
-  const card = mixingCard(product, kg, usePlanning().conditions);
-  if (isRefusal(card))
+  const mixed = mixingCard(product, kg, usePlanning().conditions);
+  if (mixed && !mixed.ok)
     return (
       <p role="alert" className="font-medium text-iron">
-        {card.map(faultText).join(' ')}
+        {mixed.issues.map(faultText).join(' ')}
       </p>
     );
-  if (!card)
+  if (!mixed)
     return (
       <p className="text-lg">
         {product.name} <b>{formatQuantity(kg, product.measure, units)}</b>
       </p>
     );
+  const card = mixed.value;
   return (
     <section aria-label={t('now.mix')}>
       <p className="flex justify-between text-soft">
@@ -96,10 +95,6 @@ function MixNow({ product, kg }: { product: Product; kg: number }) {
       </p>
     </section>
   );
-}
-
-function isRefusal(card: MixingCard | Issue[] | undefined): card is Issue[] {
-  return Array.isArray(card);
 }
 
 /** Coat one went side to side; the second crosses it. */

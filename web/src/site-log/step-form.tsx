@@ -13,8 +13,7 @@ import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom, isBreach } from './conditions-fields';
 
 interface Texts extends ConditionTexts {

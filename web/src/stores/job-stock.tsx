@@ -10,10 +10,9 @@ import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { Failed, Loading } from '../shared/ui/states';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import type { ShownLine } from '../job/log-lines';
 import { useHouse } from '../job/use-house';
-import { usePlanning } from '../job/plan-context';
 import { StockNotices } from './stock-notices';
 import { type NewMove, useAddMoves, useStores } from './use-stores';
 

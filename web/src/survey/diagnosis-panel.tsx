@@ -7,8 +7,7 @@ import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { useNow } from '../shared/use-now';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { Figure } from '../workings/figure';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 

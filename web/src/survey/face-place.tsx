@@ -2,13 +2,12 @@ import type { Face } from '@caulkhorn/core/jobs';
 import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 /** A face earlier or later in the walk round its room, or off the job altogether. */
 export function FacePlace({ face }: { face: Face }) {
   const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
-  const select = useSelection((state) => state.select);
+  const { select } = useSelection('select');
   const walk = model.faces.filter(({ spaceId }) => spaceId === face.spaceId).sort((a, b) => a.order - b.order);
   const at = walk.findIndex(({ id }) => id === face.id);
   const on = (items: readonly { faceId: string }[]) => items.filter(({ faceId }) => faceId === face.id).length;

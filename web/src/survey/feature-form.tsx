@@ -21,15 +21,14 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { type FeatureTexts, MEASURES, featureFrom, hasField, textsOf } from './feature-texts';
 import { FlowFields } from './flow-fields';
 
 /** What was seen of one feature. Each field is saved as it is left; what cannot be saved stays, with the reason beside it. */
 export function FeatureForm({ feature, editable }: { feature: Feature; editable: boolean }) {
   const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
-  const select = useSelection((state) => state.select);
+  const { select } = useSelection('select');
   const units = useUnits();
   const form = useKeptForm<FeatureTexts>(`feature ${feature.id} ${units}`, textsOf(feature, units));
   const { register, formState, reset, clearErrors, getValues } = form;

@@ -5,8 +5,8 @@ import { ChevronRight } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
 import { t, tOf } from '../messages/t';
 import { useNow } from '../shared/use-now';
-import { parts, useJob } from '../job/job-context';
-import { type Selected, useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
+import type { Selected } from '../job/selection';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 const MOST_SHOWN = 100;
@@ -14,7 +14,7 @@ const MOST_SHOWN = 100;
 /** What has not been looked at or measured yet; each line leads to its place. */
 export function GapsPanel() {
   const { model } = useJob(parts('model'));
-  const select = useSelection((state) => state.select);
+  const { select } = useSelection('select');
   const hour = Math.floor(useNow(60_000) / HOUR_MS);
   // the sheet comes first, and so does what is typed: the list follows
   const settled = useDeferredValue<JobModel | null>(model, null);

@@ -5,8 +5,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
-import { parts, useJob } from '../job/job-context';
-import { usePlanning } from '../job/plan-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 
 /** How a face meets the others, as found from the outlines, and what someone saw instead. */
 export function JunctionList({ face, editable }: { face: Face; editable: boolean }) {

@@ -10,8 +10,7 @@ import { readQuantity } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { faultText } from '../shared/use-kept-form';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { MEASURES, type Measure, hasField } from './feature-texts';
 
@@ -24,7 +23,7 @@ const WORDS = { wetState: 'wet', movement: 'movement', pipe: 'pipe' } as const s
 /** Several features changed together: each takes what belongs to its kind, and all go back at one undo. */
 export function ManyForm({ features, editable }: { features: readonly Feature[]; editable: boolean }) {
   const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
-  const select = useSelection((state) => state.select);
+  const { select } = useSelection('select');
   const units = useUnits();
   const [chosen, setChosen] = useState<Readonly<Record<Choice, string>>>({ wetState: AS_IS, movement: AS_IS, pipe: AS_IS });
   const [texts, setTexts] = useState<Readonly<Record<Measure, string>>>({ widthMm: '', movementMm: '', diameterMm: '', depthMm: '' });

@@ -14,8 +14,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useNow } from '../shared/use-now';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 /** One reading on a face. A vapour dish is entered by its weighing; its place is pointed at on the sheet or typed. */
 export function ReadingForm({ face }: { face: Face }) {
@@ -44,7 +43,7 @@ export function ReadingForm({ face }: { face: Face }) {
   const isDish = kind === 'vapour-emission';
   const metre = toSystem(1, 'm', units).unit;
 
-  const pointed = useSelection((state) => state.readingAt);
+  const { readingAt: pointed } = useSelection('readingAt');
   useEffect(() => {
     if (pointed?.faceId !== face.id) return;
     setValue('u', fieldText(pointed.point[0], 'm', units));

@@ -6,8 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-now';
 import { Loading } from '../shared/ui/states';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
 import { SlateTitle } from '../shared/ui/slate-title';
@@ -35,7 +34,7 @@ const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-blo
 export function SurveySlate() {
   const isPhone = useIsPhone();
   const { model, can } = useJob(parts('model', 'can'));
-  const { selected, also, select } = useSelection();
+  const { selected, also, select } = useSelection('selected', 'also', 'select');
   const editable = can('survey');
   const units = useUnits();
   const [dialog, setDialog] = useState<'room' | 'import' | 'export' | null>(null);

@@ -18,13 +18,12 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useWorking } from '../workings/use-working';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 /** Today, high, flooded, pumped down, tank full, tank empty: what each does to the chosen face, shown on the sheet at a press. */
 export function CasesPanel({ face, feature }: { face?: Face; feature?: Feature }) {
   const { model, can, put } = useJob(parts('model', 'can', 'put'));
-  const { shownCase, showCase, showForces } = useSelection();
+  const { shownCase, showCase, showForces } = useSelection('shownCase', 'showCase', 'showForces');
   const cases = useMemo(() => knownCases(model), [model]);
   const ofFace = useMemo(() => (face ? faceCases(face, model) : []), [face, model]);
   const hardest = useMemo(() => (face && feature ? featureCases(feature.path, face, model)[0] : undefined), [face, feature, model]);

@@ -9,8 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField } from '../shared/ui/field';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 /** In which order to stop a face's leaks, and how flow and head move to the rest at every stop. */
 export function SealingPlan({ face, waterLevelM }: { face: Face; waterLevelM: number }) {
@@ -62,10 +61,10 @@ function Plan({ face, waterLevelM, leaks, assumed }: PlanProps) {
 function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string[] }) {
   const { model } = useJob(parts('model'));
   const units = useUnits();
-  const { selected, select } = useSelection();
+  const { selected, select } = useSelection('selected', 'select');
   const [at, setAt] = useState(0);
   const marks = new Map(model.features.map(({ id, mark }) => [id, mark]));
-  const showPlaces = useSelection((state) => state.showPlaces);
+  const { showPlaces } = useSelection('showPlaces');
   const leaks = useMemo(
     () => plan.order.flatMap((id) => model.features.find((feature) => feature.id === id) ?? []),
     [plan.order, model.features],

@@ -17,8 +17,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, useSelection } from '../job/job-context';
 
 const DryingPanel = lazy(() => import('./drying-panel').then((m) => ({ default: m.DryingPanel })));
 
@@ -53,7 +52,7 @@ export function SlabMoisture({ face }: { face: Face }) {
 /** As many places as the area wants, shown on the slab while this is open. */
 function TestPlan({ face }: { face: Face }) {
   const units = useUnits();
-  const { placeReading, showPlaces } = useSelection();
+  const { placeReading, showPlaces } = useSelection('placeReading', 'showPlaces');
   const { model } = useJob(parts('model'));
   const places = useMemo(() => testPlaces(face), [face]);
   useEffect(() => {

@@ -6,10 +6,8 @@ import { LoggerPanel } from '../devices/logger-panel';
 import { PairingDialog } from '../devices/pairing-dialog';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { parts, useJob } from '../job/job-context';
-import { useSelection } from '../job/selection';
+import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
-import { usePlanning } from '../job/plan-context';
 import { Figure } from '../workings/figure';
 import { CasesPanel } from './cases-panel';
 import { LevelForm } from './level-form';
@@ -23,7 +21,7 @@ const LevelChart = lazy(() => import('./level-chart').then((m) => ({ default: m.
 /** Water: what pushes. The chosen thing's load first, then the levels and which of them governs. */
 export function WaterSlate() {
   const { model, can } = useJob(parts('model', 'can'));
-  const { selected } = useSelection();
+  const { selected } = useSelection('selected');
   const [importing, setImporting] = useState(false);
   const [pairing, setPairing] = useState(false);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;

@@ -1,0 +1,183 @@
+import type { HouseAnswer } from '@caulkhorn/contract';
+import type { Tool } from '@caulkhorn/core/catalogue';
+import type { JobModel } from '@caulkhorn/core/jobs';
+import { type House, type JobPlan, type PlanConditions, type PlanRevision, USUAL_CREW, type WorkItem } from '@caulkhorn/core/planning';
+import type { Programme } from '@caulkhorn/core/programme';
+import { MINUTE_MS } from '@caulkhorn/core/quantities';
+import { type SiteState, foldLog } from '@caulkhorn/core/site-log';
+import { inSlices } from '../shared/in-slices';
+import type { ShownLine } from './log-lines';
+import { type Placed, type Placer, Placing } from './placing';
+
+/** All that follows from a job's model and log, worked out once for every screen that shows a part of it. */
+export interface Planning {
+  /** what is done, folded from the log, entries that still wait included */ site: SiteState;
+  /** crew, and the wall's temperature as last measured */ conditions: PlanConditions;
+  /** the plan as it follows from the model now; the same function plans on the server */ plan: JobPlan;
+  /** the released work or, before any release, what is planned now */ workItems: readonly WorkItem[];
+  /** that work placed in time from now on; both come from a worker, a moment after the plan */ programme: Programme;
+}
+
+type Engine = typeof import('./plan-engine');
+
+/** What planning is done with: fetched or started when somebody first asks for a plan. */
+export interface PlanningMeans {
+  engine(): Promise<Pick<Engine, 'Planner' | 'houseOf'>>;
+  newPlacer(): Placer;
+  crew: { getState(): { people: number; tool?: Tool | undefined }; subscribe(listener: () => void): () => void };
+}
+
+/** What a plan follows from. */
+export interface PlanSource {
+  model: JobModel;
+  lines: readonly ShownLine[];
+  revision: PlanRevision | null;
+  houseAnswer: HouseAnswer | undefined;
+}
+
+/** Keeps the plan of one open job: made anew when what it follows from changes, in slices the first time, placed in time by a worker. */
+export class JobPlanning {
+  /** there is a plan, or the fault that prevents one */ readonly due: Promise<void>;
+  private arrive = (): void => {};
+  private isAsked = false;
+  private engine: Pick<Engine, 'Planner' | 'houseOf'> | undefined;
+  private planner: InstanceType<Engine['Planner']> | undefined;
+  private prepared: House | undefined;
+  private preparing: { stop(): void; source: readonly unknown[] } | undefined;
+  private placing: Placing | undefined;
+  private wanted: readonly unknown[] = [];
+  private placed: Placed | undefined;
+  private planning: Planning | undefined;
+  private fault: { fault: unknown } | undefined;
+
+  constructor(
+    private readonly means: PlanningMeans,
+    private readonly changed: () => void,
+  ) {
+    this.due = new Promise((resolve) => (this.arrive = resolve));
+  }
+
+  /** Follows the clock and the crew until the returned function is called. */
+  open(): () => void {
+    const timer = setInterval(this.changed, MINUTE_MS / 4);
+    const leaveCrew = this.means.crew.subscribe(this.changed);
+    return () => {
+      clearInterval(timer);
+      leaveCrew();
+      this.preparing?.stop();
+      this.preparing = undefined;
+      this.placing?.close();
+      this.placing = undefined;
+      this.wanted = [];
+    };
+  }
+
+  /** Somebody wants to see the plan. */
+  ask(): void {
+    if (this.isAsked) return;
+    this.isAsked = true;
+    this.means.engine().then(
+      (engine) => {
+        this.engine = engine;
+        this.planner = new engine.Planner();
+        this.changed();
+      },
+      (fault: unknown) => this.failed(fault),
+    );
+  }
+
+  /** The plan by what stands now, as far as it is there; the same object as long as nothing of it is new. */
+  follow(source: PlanSource): Planning | { fault: unknown } | undefined {
+    try {
+      this.planAndPlace(source);
+    } catch (fault) {
+      this.fault = { fault };
+      this.arrive();
+    }
+    return this.fault ?? this.planning;
+  }
+
+  private planAndPlace({ model, lines, revision, houseAnswer }: PlanSource): void {
+    if (!this.engine) return;
+    const conditions = this.conditionsBy(this.siteOf(lines));
+    const house = this.engine.houseOf(houseAnswer);
+    if (house !== this.prepared) this.prepare(model, conditions, house);
+    if (!this.prepared) return;
+    const plan = this.planBy(model, conditions, this.prepared);
+    this.place(revision?.workItems ?? plan.workItems, this.siteOf(lines), { timeZone: model.job.timeZone, conditions });
+    if (!this.placed) return;
+    const next = { site: this.siteOf(lines), conditions, plan, ...this.placed };
+    if (!this.planning || !isSame(this.planning, next)) this.planning = next;
+    this.arrive();
+  }
+
+  private readonly siteOf = latest((lines: readonly ShownLine[]) => foldLog(lines));
+  private readonly planBy = latest((model: JobModel, conditions: PlanConditions, house: House) =>
+    this.planner!.plan(model, conditions, house),
+  );
+  private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({
+    people,
+    temperatureC,
+    ...(tool ? { tool } : {}),
+  }));
+
+  private conditionsBy({ latestConditions }: SiteState): PlanConditions {
+    const { people, tool } = this.means.crew.getState();
+    return this.conditionsOf(people, tool, latestConditions?.conditions.surfaceTemperatureC ?? USUAL_CREW.temperatureC);
+  }
+
+  /** By a house that is new to it the plan is made in slices, and stands when all are done; what changes meanwhile begins it anew. */
+  private prepare(model: JobModel, conditions: PlanConditions, house: House): void {
+    const source = [model, conditions, house];
+    if (this.preparing && isSame(this.preparing.source, source)) return;
+    this.preparing?.stop();
+    let isStopped = false;
+    this.preparing = { source, stop: () => (isStopped = true) };
+    inSlices(this.planner!.prepare(model, conditions, house), () => isStopped).then(
+      (isDone) => {
+        if (!isDone) return;
+        this.preparing = undefined;
+        this.prepared = house;
+        this.changed();
+      },
+      (fault: unknown) => this.failed(fault),
+    );
+  }
+
+  private place(workItems: readonly WorkItem[], { done }: SiteState, at: { timeZone: string; conditions: PlanConditions }): void {
+    const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
+    const { temperatureC } = at.conditions;
+    const wanted = [workItems, done, nowMs, at.timeZone, temperatureC];
+    if (isSame(this.wanted, wanted)) return;
+    this.wanted = wanted;
+    this.placing ??= new Placing(
+      this.means.newPlacer,
+      (placed) => {
+        this.placed = placed;
+        this.changed();
+      },
+      (fault) => this.failed(fault),
+    );
+    this.placing.want({ workItems, done, options: { nowMs, timeZone: at.timeZone, temperatureC } });
+  }
+
+  private failed(fault: unknown): void {
+    this.fault = { fault };
+    this.arrive();
+    this.changed();
+  }
+}
+
+/** Works out anew only when something it is made from is another than the last time. */
+function latest<A extends readonly unknown[], T>(make: (...from: A) => T): (...from: A) => T {
+  let made: { from: A; value: T } | undefined;
+  return (...from) => {
+    if (!made || !isSame(made.from, from)) made = { from, value: make(...from) };
+    return made.value;
+  };
+}
+
+function isSame<T extends object>(a: T, b: T): boolean {
+  const names = Object.keys(b) as (keyof T)[];
+  return Object.keys(a).length === names.length && names.every((name) => a[name] === b[name]);
+}
