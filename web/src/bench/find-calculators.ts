@@ -1,3 +1,4 @@
+import '../messages/bench-page';
 import { CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
 import { tOf } from '../messages/t';
 

@@ -1,3 +1,4 @@
+import '../messages/bench-page';
 import type { ReactNode } from 'react';
 import type { ChartProps } from './chart-props';
 import { CrackChart, EvaporationChart, PressureChart, SealingChart, WindowChart } from './law-charts';
