@@ -15,6 +15,7 @@ const CORE_ORDER = [
   ...STEPS,
   'planning',
   'calculators',
+  'publishing',
   'exchange',
 ];
 

@@ -85,7 +85,7 @@ function sampled(patterns) {
 
 /** Rooms whose tests meet the mutants, and what is published of the calculators. @param {string[]} patterns */
 function roomsOf(patterns) {
-  const rooms = patterns.map((pattern) => /^core\/src\/([^/]+)\//.exec(pattern)?.[1] ?? '.');
+  const rooms = patterns.flatMap((pattern) => /^core\/src\/([^/]+)\//.exec(pattern)?.[1] ?? []);
   return [...new Set(rooms)];
 }
 

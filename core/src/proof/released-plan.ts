@@ -107,7 +107,7 @@ const face = record({
 
 const schoolChoice = record({ school: choice(['A', 'B']), reason: optional(words) });
 
-const RELEASED_PLAN = {
+export const RELEASED_PLAN = {
   job: record({ name, site: name, timeZone: text(64), currency: text(3), datum: name }),
   /** by which formulas and rules it was made */ pins: record({ core: version, rules: version }),
   crew: record({ people: number('', { min: 1, max: 50, whole: true }), tool: optional(choice(TOOLS)) }),

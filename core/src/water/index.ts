@@ -8,7 +8,7 @@ export { sealingOrder } from './sealing-order.js';
 export type { SealingOrder } from './sealing-order.js';
 export { selfHealingLimit } from './self-healing-limit.js';
 export { slabUplift } from './slab-uplift.js';
-export { knownCases, levelInCase, watersInCase } from './design-cases.js';
+export { CASE_RULES, knownCases, levelInCase, watersInCase } from './design-cases.js';
 export type { DesignCase } from './design-cases.js';
 export { lowestPoint, waterOn, watersOn } from './loads.js';
 export type { WaterOnFace } from './loads.js';

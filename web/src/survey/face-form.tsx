@@ -2,7 +2,6 @@ import { FaceDto, checkShape } from '@caulkhorn/contract';
 import { type Face, type FacePoint, checkItem, checkLeftOff, lookupIn, REACHES, SALTS, SUBSTRATES } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
-import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { FormFoot } from '../shared/ui/form-foot';
@@ -10,9 +9,10 @@ import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
 import { FacePlace } from './face-place';
+import { type FaceTexts, faceFrom, faceTexts } from './face-texts';
 import { OutlineField } from './outline-field';
-import { outlineText, readOutline } from './outline-text';
-import { readSide, sideOptions, sideValue } from './sides';
+import { readOutline } from './outline-text';
+import { sideOptions } from './sides';
 
 const NOT_KNOWN = '';
 
@@ -21,89 +21,14 @@ export function FaceForm({ face }: { face: Face }) {
   const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const { placement } = face;
-  const start = {
-    spaceId: face.spaceId,
-    near: sideValue(face.near),
-    far: sideValue(face.far),
-    zM: fieldText(placement.zM, 'm', units),
-    xM: fieldText(placement.xM, 'm', units),
-    yM: fieldText(placement.yM, 'm', units),
-    headingDeg: fieldText(placement.headingDeg, '', units),
-    tiltDeg: placement.kind === 'plane' ? fieldText(placement.tiltDeg, '', units) : '',
-    mark: face.mark,
-    name: face.name,
-    substrate: face.substrate as string,
-    thicknessMm: fieldText(face.thicknessMm, 'mm', units),
-    strengthMPa: fieldText(face.strengthMPa, 'MPa', units),
-    roughnessFactor: fieldText(face.roughnessFactor, '', units),
-    castOn: face.castOn ?? '',
-    csp: fieldText(face.csp, '', units),
-    salts: (face.salts ?? NOT_KNOWN) as string,
-    coatings: face.coatings ?? '',
-    reach: (face.reach ?? NOT_KNOWN) as string,
-    deadLoadKPa: fieldText(face.deadLoadKPa, 'kPa', units),
-    outline: outlineText(face.outline, units),
-    openings: (face.openings ?? []).map((points) => ({ text: outlineText(points, units) })),
-  };
-  const form = useKeptForm(`face ${face.id} ${units}`, start);
+  const form = useKeptForm<FaceTexts>(`face ${face.id} ${units}`, faceTexts(face, units));
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
   const openings = watch('openings');
   const unit = (of: string) => toSystem(1, of, units).unit;
 
-  const number = (text: string, of: string) => readQuantity(text, of, units);
-  type Figure = 'zM' | 'xM' | 'yM' | 'headingDeg' | 'tiltDeg' | 'thicknessMm' | 'strengthMPa' | 'roughnessFactor';
-  /** A figure that nobody touched stays as exact as it was. */
-  const exact = (name: Figure, texts: typeof start, was: number, of: string) =>
-    texts[name] === start[name] ? was : (number(texts[name], of) ?? NaN);
-  const placed = (texts: typeof start): Face['placement'] => ({
-    ...placement,
-    xM: exact('xM', texts, placement.xM, 'm'),
-    yM: exact('yM', texts, placement.yM, 'm'),
-    zM: exact('zM', texts, placement.zM, 'm'),
-    headingDeg: exact('headingDeg', texts, placement.headingDeg, ''),
-    ...(placement.kind === 'plane' ? { tiltDeg: exact('tiltDeg', texts, placement.tiltDeg, '') } : {}),
-  });
-
   const save = form.handleSubmit((texts) => {
-    const {
-      openings: _openings,
-      castOn: _cast,
-      csp: _csp,
-      salts: _salts,
-      coatings: _coatings,
-      reach: _reach,
-      deadLoadKPa: _load,
-      ...rest
-    } = face;
-    const deadLoadKPa = texts.deadLoadKPa === start.deadLoadKPa ? face.deadLoadKPa : number(texts.deadLoadKPa, 'kPa');
-    const outlines = texts.openings.flatMap(({ text }) => {
-      if (text.trim() === '') return [];
-      const same = start.openings.findIndex((each) => each.text === text);
-      return [same < 0 ? readOutline(text, units) : face.openings![same]!];
-    });
-    const csp = number(texts.csp, '');
-    const item: Face = {
-      ...rest,
-      spaceId: texts.spaceId,
-      near: readSide(texts.near),
-      far: readSide(texts.far),
-      placement: placed(texts),
-      outline: texts.outline === start.outline ? face.outline : readOutline(texts.outline, units),
-      mark: texts.mark.trim(),
-      name: texts.name.trim(),
-      substrate: texts.substrate as Face['substrate'],
-      thicknessMm: exact('thicknessMm', texts, face.thicknessMm, 'mm'),
-      strengthMPa: exact('strengthMPa', texts, face.strengthMPa, 'MPa'),
-      roughnessFactor: exact('roughnessFactor', texts, face.roughnessFactor, ''),
-      ...(outlines.length > 0 ? { openings: outlines } : {}),
-      ...(deadLoadKPa === undefined ? {} : { deadLoadKPa }),
-      ...(texts.castOn ? { castOn: texts.castOn } : {}),
-      ...(csp === undefined ? {} : { csp }),
-      ...(texts.salts ? { salts: texts.salts as Face['salts'] } : {}),
-      ...(texts.coatings.trim() ? { coatings: texts.coatings.trim() } : {}),
-      ...(texts.reach ? { reach: texts.reach as Face['reach'] } : {}),
-    };
+    const item = faceFrom(face, texts, units);
     const shape = checkShape(FaceDto, item);
     const issues = shape.ok ? [...checkItem('face', item, lookupIn(model)), ...checkLeftOff(item, model)] : shape.issues;
     if (issues.length > 0) return form.showIssues(issues);

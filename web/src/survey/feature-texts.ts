@@ -1,26 +1,20 @@
-import {
-  FEATURE_SPECS,
-  type FacePoint,
-  type Feature,
-  type FeatureField,
-  type MeasuredFlow,
-  type TypedQuantities,
-} from '@caulkhorn/core/jobs';
-import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { describeFields } from '@caulkhorn/core/fields';
+import { FEATURE_FIELDS, FEATURE_SPECS, type FacePoint, type Feature, type FeatureField, type MeasuredFlow } from '@caulkhorn/core/jobs';
+import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
+import { type Texts, textsFor, withTexts } from '../fields/item-texts';
 import { fieldText, readQuantity } from '../shared/numbers';
 
+const SPECS = describeFields(FEATURE_FIELDS);
+/** Measured by whoever surveys, and kept as typed beside the millimetres. */
 export const MEASURES = ['widthMm', 'movementMm', 'diameterMm', 'depthMm'] as const;
+const ALWAYS = ['mark', 'wetState', 'note'] as const;
+const BY_KIND = ['movement', 'pipe', ...MEASURES] as const;
 export type Measure = (typeof MEASURES)[number];
+type Own = (typeof ALWAYS)[number] | (typeof BY_KIND)[number];
 
 /** A feature as its form holds it: text, until it can be read. */
-export interface FeatureTexts extends Record<Measure, string> {
-  mark: string;
-  wetState: string;
-  movement: string;
-  pipe: string;
+export interface FeatureTexts extends Texts<Own> {
   pastLeakage: boolean;
-  note: string;
   flowBy: 'none' | 'drips' | 'bucket';
   dripsPerMin: string;
   volumeMl: string;
@@ -34,22 +28,15 @@ export function hasField({ kind }: Pick<Feature, 'kind'>, field: FeatureField): 
 }
 
 export function textsOf(feature: Feature, units: UnitSystem): FeatureTexts {
-  const text = (name: Measure) => {
-    const typed = feature.typed?.[name];
-    return typed && typed.unit === toSystem(1, 'mm', units).unit ? typed.text : fieldText(feature[name], 'mm', units);
-  };
-  const { flow } = feature;
+  const { flow, typed } = feature;
+  const texts = textsFor([...ALWAYS, ...BY_KIND], feature, SPECS, units);
+  const asTyped = MEASURES.filter((name) => typed?.[name]?.unit === unitOf(units)).map((name) => [name, typed![name]!.text]);
   return {
-    mark: feature.mark,
-    wetState: feature.wetState,
-    widthMm: text('widthMm'),
-    movementMm: text('movementMm'),
-    diameterMm: text('diameterMm'),
-    depthMm: text('depthMm'),
-    movement: feature.movement ?? 'static',
-    pipe: feature.pipe ?? 'rigid',
+    ...texts,
+    ...(Object.fromEntries(asTyped) as Partial<typeof texts>),
+    movement: texts.movement || 'static',
+    pipe: texts.pipe || 'rigid',
     pastLeakage: feature.pastLeakage ?? false,
-    note: feature.note ?? '',
     flowBy: !flow ? 'none' : flow.dripsPerMin === undefined ? 'bucket' : 'drips',
     dripsPerMin: fieldText(flow?.dripsPerMin, '', units),
     volumeMl: fieldText(flow?.volumeMl, '', units),
@@ -65,35 +52,31 @@ export function featureFrom(feature: Feature, texts: FeatureTexts, units: UnitSy
     const same = point.u === before.path[i]?.u && point.v === before.path[i]?.v;
     return same ? feature.path[i]! : [readQuantity(point.u, 'm', units) ?? NaN, readQuantity(point.v, 'm', units) ?? NaN];
   });
-  const unit = toSystem(1, 'mm', units).unit;
-  const typed: TypedQuantities = { ...feature.typed };
-  const measured = MEASURES.filter((name) => hasField(feature, name)).map((name): [Measure, number | undefined] => {
-    if (texts[name] === before[name]) return [name, feature[name]];
-    const value = readQuantity(texts[name], 'mm', units);
-    if (value === undefined) delete typed[name];
-    else typed[name] = { text: texts[name].slice(0, 40), unit };
-    return [name, value];
-  });
-  const note = texts.note.trim();
+  const own = [...ALWAYS, ...BY_KIND.filter((name) => hasField(feature, name))];
+  const edited = own.filter((name) => texts[name] !== before[name]);
+  const { flow: _, pastLeakage: _before, typed: _typed, ...rest } = withTexts(feature, pick(texts, edited), SPECS, units);
+  const typed = { ...feature.typed };
+  for (const name of MEASURES.filter((each) => edited.includes(each))) {
+    if (texts[name].trim() === '') delete typed[name];
+    else typed[name] = { text: texts[name].slice(0, 40), unit: unitOf(units) };
+  }
   const flow = flowFrom(feature, texts, before, now);
-  const shown = new Set<string>([...measured.map(([name]) => name), 'flow', 'pastLeakage', 'note', 'typed']);
-  const untouched = Object.fromEntries(Object.entries(feature).filter(([name]) => !shown.has(name))) as Omit<
-    Feature,
-    'flow' | 'pastLeakage' | 'note' | 'typed'
-  >;
   return {
-    ...untouched,
-    mark: texts.mark.trim(),
+    ...rest,
     path,
-    wetState: texts.wetState as Feature['wetState'],
-    ...(Object.fromEntries(measured.filter(([, value]) => value !== undefined)) as Partial<Record<Measure, number>>),
+    // a kind that can move or has a pipe says how, as its form shows it
     ...(hasField(feature, 'movement') ? { movement: texts.movement as Feature['movement'] } : {}),
     ...(hasField(feature, 'pipe') ? { pipe: texts.pipe as Feature['pipe'] } : {}),
     ...(flow ? { flow } : {}),
     ...(texts.pastLeakage ? { pastLeakage: true } : {}),
-    ...(note ? { note } : {}),
     ...(Object.keys(typed).length > 0 ? { typed } : {}),
   };
+}
+
+const unitOf = (units: UnitSystem): string => toSystem(1, 'mm', units).unit;
+
+function pick<N extends Own>(texts: FeatureTexts, names: readonly N[]): Texts<N> {
+  return Object.fromEntries(names.map((name) => [name, texts[name]])) as Texts<N>;
 }
 
 /** Water caught, dated when its figures were last typed; none until the first figure is there. */

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import type { FacePoint } from '@caulkhorn/core/jobs';
+import { decimalSign } from '../messages/number-text';
 import { outlineText, readOutline } from './outline-text';
+
+jest.mock('../messages/number-text', () => ({ ...jest.requireActual<object>('../messages/number-text'), decimalSign: jest.fn(() => '.') }));
 
 test('corners with points and commas, or with decimal commas and semicolons', () => {
   const triangle = [
@@ -27,4 +30,16 @@ test('in feet as in metres what is written can be read again', () => {
 
 test('what is no pair of figures stays no number', () => {
   for (const text of ['a b', '1', '1 2 3', '', '1,5 2']) expect(readOutline(text, 'metric').flat().some(Number.isNaN)).toBe(true);
+});
+
+test('where the comma stands before the tenths, corners are parted by semicolons, and read again as they were', () => {
+  jest.mocked(decimalSign).mockReturnValue(',');
+  const corners: FacePoint[] = [
+    [0, 0],
+    [4.5, 0],
+    [4.5, 2.25],
+  ];
+  expect(outlineText(corners, 'metric')).toBe('0 0; 4,5 0; 4,5 2,25');
+  expect(readOutline(outlineText(corners, 'metric'), 'metric')).toEqual(corners);
+  jest.mocked(decimalSign).mockReturnValue('.');
 });

@@ -1,5 +1,5 @@
 import { recordSchema } from '../fields/index.js';
-import { CALCULATORS } from './registry.js';
+import { CALCULATORS } from '../calculators/index.js';
 
 /**
  * What every calculator takes, gives and goes by, as plain JSON for whoever calls them from outside: inputs as JSON Schema with

@@ -1,0 +1,21 @@
+import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SECOND_COAT, SHEET_CRITERIA, TRAPS } from '../build-up/index.js';
+import { FAMILIES } from '../catalogue/index.js';
+import { PACES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS } from '../planning/index.js';
+import { DAMP_EVIDENCE, FINISHES } from '../survey/index.js';
+import { BACKINGS, CASE_RULES, USUAL_ML_PER_MIN } from '../water/index.js';
+
+/**
+ * The book of rules: every row that a foreman may question, with its figures and its source. What a row looks at in a job is told by
+ * its id; the words for it are the web's.
+ */
+export function publishedRules(): object {
+  const { catalogue: _, ...usualHouse } = USUAL_HOUSE;
+  return {
+    families: FAMILIES,
+    ...{ details: DETAIL_RULES, fit: FIT_CRITERIA, fitOfSheets: SHEET_CRITERIA, traps: TRAPS },
+    ...{ schools: SCHOOLS, secondCoat: SECOND_COAT },
+    ...{ dampEvidence: DAMP_EVIDENCE, finishes: FINISHES },
+    ...{ waterCases: CASE_RULES, backings: BACKINGS, usualLeakMlPerMin: USUAL_ML_PER_MIN },
+    ...{ paces: PACES, usualCrew: USUAL_CREW, usualHouse, rankingWeights: USUAL_WEIGHTS },
+  };
+}
