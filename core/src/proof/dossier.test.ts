@@ -104,6 +104,13 @@ test('by whom the log was signed and received is counted, and what nobody signed
   const signed = log.map((line, i) => ({ ...line, receipt: { ...line.receipt, ...(i > 1 ? { keyId: 'k1', signature: 's' } : {}) } }));
   expect(dossierOf(revision, signed, [], []).chain.byServerKey).toEqual({ '': 2, k1: 2 });
   expect(dossierOf(revision, [log[0]!, log[2]!], [], []).chain.broken).not.toBeNull();
+  const last = log.at(-1)!;
+  expect(chain.last).toEqual({ receiptSeq: 4, entryHash: last.entry.hash, receiptHash: last.receipt.receiptHash });
+  expect(dossierOf(revision, [], [], []).chain.last).toBeNull();
+  const cameIn = log.map((line, i) => (i === 2 ? line : { ...line, importedAt: '2026-05-19T08:00:00Z' }));
+  expect(dossierOf(revision, cameIn, [], []).chain.imported).toBe(3);
+  const byDevice = log.map((line, i) => ({ ...line, entry: { ...line.entry, signature: i < 3 ? 's' : null } }));
+  expect(dossierOf(revision, byDevice, [], []).chain.signedByDevice).toBe(3);
 });
 
 test('each face has its own work, readings and tests, in the order of the walk', () => {
@@ -156,4 +163,14 @@ test('work that is all done is no open point, and the first undone piece is name
   expect(openOf(ids)).toBeUndefined();
   expect(openOf(ids.slice(1))).toMatchObject({ n: 1, first: { id: ids[0] } });
   expect(dossierOf(few, [], [], []).chain.last).toBeNull();
+});
+
+test('only a start against a limit is a breach: a plain start, a finish and a note are none', () => {
+  const plain = writeLog([
+    { by: 'f', body: { kind: 'start', ...work } },
+    { by: 'f', body: { kind: 'finish', ...work } },
+    { by: 'f', body: { kind: 'note', note: 'against a limit' } },
+    { by: 'f', body: { kind: 'start', ...work, breachReason: 'rain came early' } },
+  ]);
+  expect(dossierOf(revision, plain, [], []).breaches.map(({ id }) => id)).toEqual(['e4']);
 });

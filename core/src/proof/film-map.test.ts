@@ -1,4 +1,5 @@
 import { calculate } from '../calculators';
+import { expectProgress, looksAt } from '../testing/looks';
 import { accepted, refusals } from '../testing/results';
 import type { FilmMap } from './film-map';
 
@@ -50,7 +51,30 @@ test('one reading, one place, off the face, too fine a grid', () => {
   expect(refused([at(1, 1, 1), at(2, 1, 2)], { gridM: 0.001 })).toEqual(['too-fine at gridM']);
 });
 
-test('told to stop it stops', () => {
-  const readings = [at(1, 1, 1), at(2, 1, 2), at(3, 1, 1.5)];
-  expect(refusals(calculate('film-map', { ...face, readings }, () => true))).toEqual(['stopped at ']);
+test('it tells how far it is every few rows, and stops at any of them', () => {
+  const input = { ...face, gridM: 0.1, readings: [at(1, 1, 1), at(2, 1, 2), at(3, 1, 1.5)] };
+  const { shares, result } = looksAt('film-map', input);
+  expect(shares).toEqual([0, 0, 0.2, 0.4, 0.6, 0.8].map((share) => expect.closeTo(share, 9)));
+  expectProgress(shares, 6);
+  expect(result.ok).toBe(true);
+  for (const look of [1, 2, 5]) {
+    const stopped = looksAt('film-map', input, look);
+    expect(refusals(stopped.result)).toEqual(['stopped at ']);
+    expect(stopped.shares).toHaveLength(look);
+  }
+});
+
+// normal distribution, published tables: P(Z < 0.6745) = 0.75
+test('how likely a cell is thin follows the estimate and its doubt; the doubt tells where to measure next', () => {
+  const { grid, variance, probabilityThin, nextBest } = map([at(0.25, 0.25, 1.4), at(0.25, 1.75, 1.7)]);
+  const far = [0, 7] as const;
+  const [mean, sd] = [grid[far[0]]![far[1]]!, Math.sqrt(variance[far[0]]![far[1]]!)];
+  expect(sd).toBeGreaterThan(0.1);
+  const z = (1.5 - mean) / sd;
+  // Abramowitz & Stegun 26.2.17, good to 7.5e-8
+  const t = 1 / (1 + 0.2316419 * Math.abs(z));
+  const poly = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const upper = (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * poly;
+  expect(probabilityThin[far[0]]![far[1]]).toBeCloseTo(z < 0 ? upper : 1 - upper, 6);
+  expect(nextBest.xM).toBeGreaterThan(0.5);
 });

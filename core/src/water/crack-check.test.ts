@@ -35,3 +35,15 @@ test('half out of the water only the wet half is pressed; out of it, of unknown 
   expect(checkCrackFlow(upright({ widthMm: undefined }), face, 2)).toBeUndefined();
   expect(checkCrackFlow(upright({ kind: 'leak' }), face, 2)).toBeUndefined();
 });
+
+test('ten times apart is far apart, a little under is not', () => {
+  const could = checkCrackFlow(upright(), face, 2)!.could.output.flowLPerDay;
+  const caught = (lPerDay: number) => checkCrackFlow(upright({ flow: { at, volumeMl: lPerDay * 1000, seconds: 86_400 } }), face, 2)!;
+  expect([caught(could * 10.001), caught(could * 9.99), caught(could / 9.99), caught(could / 10.001)].map(({ says }) => says)).toEqual([
+    'far-more',
+    'alike',
+    'alike',
+    'far-less',
+  ]);
+  expect(caught(could).caught!.output.lPerDay).toBeCloseTo(could, 6);
+});

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { Matrix, solve } from 'ml-matrix';
 import { calculate } from '../calculators';
 import { SeepageGrid, headsWith } from '../physics';
+import { expectProgress, looksAt } from '../testing/looks';
 import { accepted, refusals } from '../testing/results';
 import type { SealingOrder } from './sealing-order';
 
@@ -172,4 +173,17 @@ describe('bad input', () => {
     expect(refused([])).toEqual(['empty-list at leaks']);
     expect(refused([leak('a', 1, 1)], { cellM: 0.001 })).toEqual(['too-fine at cellM']);
   });
+});
+
+test('fourteen leaks: it tells how far it is, and told to stop at any look it says so', () => {
+  const leaks = Array.from({ length: 14 }, (_, i) => leak(`L${i}`, 0.2 + i * 0.4, 0.3 + (i % 3) * 0.5));
+  const input = { ...FACE, leaks };
+  const { shares, result } = looksAt('sealing-order', input);
+  expectProgress(shares, 5);
+  expect(result.ok).toBe(true);
+  for (const look of [1, 3, shares.length]) {
+    const stopped = looksAt('sealing-order', input, look);
+    expect(refusals(stopped.result)).toEqual(['stopped at ']);
+    expect(stopped.shares).toHaveLength(look);
+  }
 });
