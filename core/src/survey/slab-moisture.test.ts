@@ -1,7 +1,7 @@
 import { calculate } from '../calculators';
 import { type Face, isOnFace } from '../jobs';
 import { reading, sampleJob } from '../testing/sample-job';
-import { FINISHES, MVER_LB_PER_G, dryingForecast, slabResults, slabVerdict, testPlaces } from './slab-moisture';
+import { FINISHES, MVER_LB_PER_G, dryingForecast, slabResults, slabVerdict, testPlaces, testsWanted } from './slab-moisture';
 
 const slab = sampleJob().faces[2]!;
 const large = (wide: number, high: number): Face => ({
@@ -105,4 +105,62 @@ test('readings taken from a slab that dries as computed give back its ready day'
   const { readyDay: found } = fit.value as { readyDay: number };
   // its day 0 lies half a day before the slab's own
   expect(Math.abs(found - readyDay)).toBeLessThan(0.03 * readyDay + 1);
+});
+
+// ASTM F2170 wants one test within 1 m of an outer wall (from memory); a test at the very edge reads the air beside it
+test('places keep off the edges, the first stands near one, and the rest are spread over the slab', () => {
+  for (const [face, edgeU, edgeV] of [
+    [slab, 0.9, 0.75],
+    [large(20, 15), 0.9, 0.9],
+    [large(2, 2), 0.5, 0.5],
+  ] as const) {
+    const us = face.outline.map(([u]) => u);
+    const vs = face.outline.map(([, v]) => v);
+    const places = testPlaces(face);
+    expect(Math.min(...places[0]!)).toBeLessThanOrEqual(1);
+    for (const [u, v] of places) {
+      expect(u).toBeGreaterThanOrEqual(edgeU - 0.03);
+      expect(u).toBeLessThanOrEqual(Math.max(...us) - edgeU + 0.03);
+      expect(v).toBeGreaterThanOrEqual(edgeV - 0.03);
+      expect(v).toBeLessThanOrEqual(Math.max(...vs) - edgeV + 0.03);
+    }
+    // the second stands across from the first, on the diagonal
+    const [[u1, v1], [u2, v2]] = places as [[number, number], [number, number]];
+    expect(Math.hypot(u2 - u1, v2 - v1)).toBeCloseTo(Math.hypot(Math.max(...us) - 2 * edgeU, Math.max(...vs) - 2 * edgeV), 1);
+  }
+  // read off a tape: whole five centimetres
+  for (const [u, v] of testPlaces(large(7.31, 3.77)))
+    for (const each of [u, v]) expect(Math.abs(each * 20 - Math.round(each * 20))).toBeLessThan(1e-9);
+});
+
+test('a slab for which no tests can be planned gets no places', () => {
+  const sliver = { ...slab, thicknessMm: 20_000 };
+  expect([testsWanted(sliver), testPlaces(sliver)]).toEqual([0, []]);
+});
+
+test('each kind of test is judged by itself, and what was not tested says nothing', () => {
+  const vinyl = FINISHES[0]!;
+  expect(slabVerdict({ ph: 9.5 }, vinyl)).toMatchObject({ ok: true, value: { level: 'barrier', reasons: ['ph-over-finish-limit'] } });
+  expect(slabVerdict({ ph: 9 }, vinyl)).toMatchObject({ ok: true, value: { level: 'cover', reasons: [] } });
+  expect(slabVerdict({ rhPct: 80 }, vinyl)).toMatchObject({ ok: true, value: { level: 'cover' } });
+  expect(slabVerdict({ gPerM2Day: 5 / MVER_LB_PER_G + 0.1 }, vinyl)).toMatchObject({ ok: true, value: { level: 'barrier' } });
+});
+
+test('a day of casting that is not before the first reading is none; the forecast looks two years past the last', () => {
+  const three = [rh(93, '2026-03-01T12:00:00Z'), rh(92, '2026-03-11T12:00:00Z'), rh(90, '2026-03-21T12:00:00Z')];
+  for (const castOn of ['2026-03-01', '2026-06-01', undefined]) {
+    const { day0Ms, input } = dryingForecast({ ...slab, castOn }, three, AROUND)!;
+    expect(day0Ms).toBe(Date.parse(three[0]!.at));
+    expect(input).toMatchObject({ initialRhPct: 93, days: 20 + 730 });
+  }
+  expect(dryingForecast({ ...slab, castOn: '2026-02-28' }, three, AROUND)!.input).toMatchObject({ initialRhPct: 99, days: 21 + 730 });
+  // three on one day are not enough to see it dry
+  const oneDay = ['10', '11', '12'].map((hour, i) => rh(93 + i, `2026-03-01T${hour}:00:00Z`));
+  const { calculatorId, readings, input } = dryingForecast(slab, oneDay, AROUND)!;
+  expect([calculatorId, (input as { initialRhPct: number }).initialRhPct]).toEqual(['slab-drying', 95]);
+  expect(readings.map(({ day }) => day)).toEqual([-2 / 24, -1 / 24, 0].map((day) => expect.closeTo(day, 9)));
+  // what was read days before the last does not count as its state
+  const late = dryingForecast(slab, [rh(98, '2026-03-01T10:00:00Z'), rh(88, '2026-03-05T10:00:00Z')], AROUND)!;
+  expect(late.readings).toEqual([{ day: 0, rhPct: 88 }]);
+  expect((late.input as { initialRhPct: number }).initialRhPct).toBe(88);
 });

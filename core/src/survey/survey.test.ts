@@ -55,6 +55,24 @@ describe('diagnosis of damp (common practice, no source: what each cause looks l
     expect(first({ ...NOTHING, isSlab: true, inSlabRhPct: 92, vapourGM2Day: 30 })).toMatchObject({ cause: 'slab-vapour', word: 'likely' });
   });
 
+  test('likely from 0.65 with two pieces, possible from 0.15; the evidence stands strongest first', () => {
+    const found = diagnose({ ...NOTHING, meterFallUpward: 0.6, salts: 'strong', surfaceOverDewK: 1, signs: new Set(['mould']) });
+    for (const { share, word, evidence } of found.causes) {
+      const pieces = evidence.filter(({ weight }) => weight > 0).length;
+      expect(word).toBe(share >= 0.65 && pieces >= 2 ? 'likely' : share >= 0.15 ? 'possible' : 'unlikely');
+      const strengths = evidence.map(({ weight }) => Math.abs(weight));
+      expect(strengths).toEqual([...strengths].sort((a, b) => b - a));
+      expect(evidence.every(({ weight }) => weight !== 0)).toBe(true);
+    }
+    expect(found.settle.length).toBeLessThanOrEqual(3);
+    // a logistic choice: rising has 2 + 1 − nothing, and nobody else's weights
+    const rising = found.causes.find(({ cause }) => cause === 'rising')!;
+    const sum = (cause: string) => found.causes.find((each) => each.cause === cause)!.evidence.reduce((all, { weight }) => all + weight, 0);
+    const total = 1 + DAMP_CAUSES.reduce((all, cause) => all + Math.exp(sum(cause)), 0);
+    expect(rising.share).toBeCloseTo(Math.exp(sum('rising')) / total, 12);
+    expect(found.somethingElse).toBeCloseTo(1 / total, 12);
+  });
+
   test('nothing known: nothing is likely, and something else stays possible', () => {
     const { causes, somethingElse } = diagnose({ ...NOTHING, coated: true });
     expect(causes.every(({ word }) => word !== 'likely')).toBe(true);
@@ -105,6 +123,73 @@ describe('diagnosis of damp (common practice, no source: what each cause looks l
   });
 });
 
+describe('each row of the evidence holds where it says, and nowhere else', () => {
+  const holds = (id: string, facts: Partial<DampFacts>) => DAMP_EVIDENCE.find((row) => row.id === id)!.holds({ ...NOTHING, ...facts });
+  // bounds are the project's own but for the margin of ISO 8502-4 and 14.65 g/(m²·24 h), 3 lb of ASTM F1869
+  test.each<[id: string, yes: Partial<DampFacts>[], no: Partial<DampFacts>[]]>([
+    ['fades-upward', [{ meterFallUpward: 0.25 }, { meterFallUpward: 1 }], [{ meterFallUpward: 0.24 }]],
+    ['no-fade-upward', [{ meterFallUpward: 0.09 }, { meterFallUpward: -1 }], [{ meterFallUpward: 0.1 }]],
+    ['strong-salts', [{ salts: 'strong' }], [{ salts: 'slight' }, { salts: 'none' }]],
+    ['no-salts', [{ salts: 'none' }], [{ salts: 'slight' }, { salts: 'strong' }]],
+    ['under-dew-point', [{ surfaceOverDewK: 0 }, { surfaceOverDewK: -3 }], [{ surfaceOverDewK: 0.1 }]],
+    ['near-dew-point', [{ surfaceOverDewK: 0.1 }, { surfaceOverDewK: 2.9 }], [{ surfaceOverDewK: 0 }, { surfaceOverDewK: 3 }]],
+    ['well-over-dew-point', [{ surfaceOverDewK: 5 }], [{ surfaceOverDewK: 4.9 }]],
+    ['beside-a-leak', [{ nearLeak: true }], [{ nearLeak: false }]],
+    ['beside-a-pipe', [{ nearPipe: true }], [{ nearPipe: false }]],
+    ['below-water', [{ belowWater: true }], [{ belowWater: false }]],
+    ['above-water', [{ belowWater: false }], [{ belowWater: true }]],
+    ['not-coated', [{ coated: false }], [{ coated: true }]],
+    ['is-a-slab', [{ isSlab: true }], [{ isSlab: false }]],
+    ['is-a-wall', [{ isSlab: false }], [{ isSlab: true }]],
+    [
+      'slab-humid',
+      [{ isSlab: true, inSlabRhPct: 85 }],
+      [
+        { isSlab: true, inSlabRhPct: 84 },
+        { isSlab: false, inSlabRhPct: 95 },
+      ],
+    ],
+    [
+      'slab-dry-inside',
+      [{ isSlab: true, inSlabRhPct: 74 }],
+      [
+        { isSlab: true, inSlabRhPct: 75 },
+        { isSlab: false, inSlabRhPct: 60 },
+      ],
+    ],
+    [
+      'emits-vapour',
+      [{ isSlab: true, vapourGM2Day: 14.7 }],
+      [
+        { isSlab: true, vapourGM2Day: 14.6 },
+        { isSlab: false, vapourGM2Day: 40 },
+      ],
+    ],
+  ])('%s', (id, yes, no) => {
+    expect(yes.map((facts) => holds(id, facts))).toEqual(yes.map(() => true));
+    expect(no.map((facts) => holds(id, facts))).toEqual(no.map(() => false));
+  });
+
+  test('what was not measured or not looked for is not known, never a no', () => {
+    const measured = [
+      'fades-upward',
+      'no-fade-upward',
+      'strong-salts',
+      'no-salts',
+      'under-dew-point',
+      'near-dew-point',
+      'well-over-dew-point',
+      'below-water',
+      'above-water',
+    ];
+    expect(measured.map((id) => holds(id, {}))).toEqual(measured.map(() => null));
+    expect(['slab-humid', 'slab-dry-inside', 'emits-vapour'].map((id) => holds(id, { isSlab: true }))).toEqual([null, null, null]);
+    const signs = DAMP_EVIDENCE.filter(({ ask, id }) => ask === id);
+    expect(signs.length).toBeGreaterThan(8);
+    for (const { id } of signs) expect([holds(id, {}), holds(id, { signs: new Set([id as never]) })]).toEqual([null, true]);
+  });
+});
+
 describe('facts about a damp place', () => {
   const factsOf = (readings: Reading[], features: Feature[] = [], waterLevelM?: number) => {
     const model: JobModel = { ...sampleJob(), readings, features: [damp(), ...features] };
@@ -127,6 +212,47 @@ describe('facts about a damp place', () => {
     ];
     expect(factsOf(rows).surfaceOverDewK).toBeCloseTo(10 - 12, 1);
     expect(factsOf(rows.map((each) => ({ ...each, at: '2026-02-25T08:00:00Z' }))).surfaceOverDewK).toBeUndefined();
+  });
+
+  test('without a surface, an air or a humidity above nothing there is no margin to the dew point', () => {
+    const rows = (['surface-temperature', 'air-temperature', 'air-humidity'] as const).map((kind, i) =>
+      reading({ id: kind, kind, value: [12, 20, 60][i]!, point: undefined }),
+    );
+    expect(factsOf(rows).surfaceOverDewK).toBeCloseTo(0, 1);
+    for (const left of rows) expect(factsOf(rows.filter((each) => each !== left)).surfaceOverDewK).toBeUndefined();
+    expect(factsOf(rows.map((each) => (each.kind === 'air-humidity' ? { ...each, value: 0 } : each))).surfaceOverDewK).toBeUndefined();
+    // the later of two readings of the air counts, whichever was entered first
+    const older = reading({ id: 'old', kind: 'air-humidity', value: 90, point: undefined, at: '2026-03-01T07:00:00Z' });
+    expect(factsOf([...rows, older]).surfaceOverDewK).toBeCloseTo(0, 1);
+    expect(factsOf([older, ...rows]).surfaceOverDewK).toBeCloseTo(0, 1);
+  });
+
+  test('salts by their share: half a per cent is strong, a tenth slight; unmeasured goes by what was seen', () => {
+    const salts = (value: number) => factsOf([reading({ kind: 'salts', value })]).salts;
+    expect([0.5, 0.49, 0.1, 0.09].map(salts)).toEqual(['strong', 'slight', 'slight', 'none']);
+    expect(factsOf([]).salts).toBeUndefined();
+    expect(factsOf([], [damp({ id: 'b', kind: 'salt-bloom', path: box(1, 0.2, 0.5, 0.5) })]).salts).toBe('slight');
+    expect(factsOf([], [damp({ id: 'b', kind: 'mould', path: box(1, 0.2, 0.5, 0.5) })]).salts).toBeUndefined();
+    const older = reading({ id: 'o', kind: 'salts', value: 0.9, at: '2025-12-01T08:00:00Z' });
+    expect(factsOf([older]).salts).toBeUndefined();
+  });
+
+  test('only a pipe is a pipe, and mould beside it is a sign; both only when near', () => {
+    expect(factsOf([], [crack()]).nearPipe).toBe(false);
+    expect(factsOf([], [pipe('N1', 1), crack({ id: 'k9', path: [[3.9, 2]] })]).nearPipe).toBe(true);
+    expect(factsOf([], [pipe('N1', 3.9)]).nearPipe).toBe(false);
+    const mould = (u: number) => factsOf([], [damp({ id: 'm', kind: 'mould', path: box(u, 0.2, 0.2, 0.2) })]).signs;
+    expect([[...mould(1)], [...mould(3.7)]]).toEqual([['mould'], []]);
+    expect(factsOf([], [pipe('N1', 1)]).signs.size).toBe(0);
+  });
+
+  test('the meter is asked of places at different heights, and shares go by the wetter half', () => {
+    expect(factsOf([meter(0.2, 20), meter(1.2, 80)]).meterFallUpward).toBeCloseTo(-0.75, 12);
+    expect(factsOf([meter(0.2, 0), meter(1.2, 0)]).meterFallUpward).toBe(0);
+    // the middle one of three belongs to neither half
+    expect(factsOf([meter(0.2, 80), meter(0.7, 5), meter(1.2, 40)]).meterFallUpward).toBeCloseTo(0.5, 12);
+    expect(factsOf([meter(0.2, 80), meter(0.41, 40)]).meterFallUpward).toBeCloseTo(0.5, 12);
+    expect(factsOf([reading({ id: 'loose', point: undefined, value: 80 }), meter(1.2, 20)]).meterFallUpward).toBeUndefined();
   });
 
   test('neighbours within a metre count, farther ones do not', () => {
@@ -219,6 +345,15 @@ describe('what has not been looked at', () => {
     expect(few([])).toEqual({ have: 0, want: 3 });
     expect(few([test('a', [1, 1]), test('b', [1, 1]), test('c', [2, 1], '2025-11-01T08:00:00Z')])).toEqual({ have: 1, want: 3 });
     expect(few([test('a', [1, 1]), test('b', [2, 1]), test('c', [3, 1])])).toBeUndefined();
+    // sixty days are not too old, and a dish of vapour counts beside the probes
+    const dish = reading({ id: 'd', faceId: 'floor', kind: 'vapour-emission', value: 10, point: [3, 2], at: '2026-01-01T08:00:00Z' });
+    expect(few([test('a', [1, 1]), test('b', [2, 1]), dish])).toBeUndefined();
+    expect(few([test('a', [1, 1]), test('b', [2, 1]), { ...dish, kind: 'surface-ph' }])).toEqual({ have: 2, want: 3 });
+    expect(
+      gaps({ readings: [] })
+        .filter(({ code }) => code === 'too-few-moisture-tests')
+        .map(({ path }) => path),
+    ).toEqual(['faces.floor']);
   });
 
   test('moisture read too long ago is named by its latest reading', () => {
@@ -235,6 +370,15 @@ describe('what has not been looked at', () => {
     const { governingLevelId: _, ...body } = sampleJob().waterBodies[0]!;
     expect(codes({ waterBodies: [body] })).toContain('no-water-level faces.north');
     expect(codes({})).not.toContain('no-water-level faces.north');
+    // between a room and the air nothing presses, and no level is asked for
+    const inner = sampleJob().faces.map((face): Face => ({ ...face, far: { kind: 'open-air' } }));
+    expect(codes({ faces: inner, waterBodies: [body] }).filter((code) => code.startsWith('no-water-level'))).toEqual([]);
+    // one water with its level is enough; ground of which nothing is known is not
+    const tank: Face['near'] = { kind: 'tank', waterBodyId: 'ground' };
+    const known = sampleJob().faces.map((face): Face => ({ ...face, near: tank, far: { kind: 'ground' } }));
+    expect(codes({ faces: known }).filter((code) => code.startsWith('no-water-level'))).toEqual([]);
+    const unknown = sampleJob().faces.map((face): Face => ({ ...face, far: { kind: 'ground' } }));
+    expect(codes({ faces: unknown })).toContain('no-water-level faces.north');
   });
 });
 
