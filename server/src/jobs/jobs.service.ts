@@ -26,7 +26,7 @@ export class JobsService {
   }
 
   async read(jobId: string, caller: Caller): Promise<StoredJob> {
-    const stored = await this.database.inJob(jobId, caller, ({ items }) => items.read());
+    const stored = await this.database.readJob(jobId, caller);
     if (!stored) throw notFound();
     return stored;
   }

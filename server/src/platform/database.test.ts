@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Client } from 'pg';
 import { createApp } from '../create-app';
-import { migrate } from './database';
+import { TenantDatabase, connect, migrate } from './database';
+import { DEMO_ORGANISATION } from '../demo/demo-people';
 import { demoId } from '../demo/survey';
 import { type Agent, ORGANISATION, TestServer, loginUrl } from '../testing/test-server';
 
@@ -174,4 +175,38 @@ test('every list has its index: plans at the size of a large house', async () =>
   } finally {
     await server.stop();
   }
+});
+
+describe('one question in one message', () => {
+  let server: TestServer;
+  let database: TenantDatabase;
+  beforeAll(async () => {
+    server = await TestServer.start();
+    database = new TenantDatabase(await connect(loginUrl(server.databaseUrl)));
+  });
+  afterAll(async () => {
+    await database.close();
+    await server.stop();
+  });
+  const names = (organisationId: string | undefined) =>
+    database.ask<{ id: string }>(organisationId ? { organisationId } : {}, 'select id from job where id = $1', [JOB]);
+
+  test('sees only the rows of whom it is asked for, and leaves nothing behind for the next on its connection', async () => {
+    expect(await names(DEMO_ORGANISATION.id)).toEqual([{ id: JOB }]);
+    expect(await names(randomUUID())).toEqual([]);
+    // twice as many as there are connections: every one of them has been somebody's
+    for (const seen of await Promise.all(
+      Array.from({ length: 24 }, (_, i) => names(i % 2 ? DEMO_ORGANISATION.id : undefined).then((rows) => [i % 2, rows.length])),
+    ))
+      expect(seen[1]).toBe(seen[0]);
+    expect(await database.query(`select current_setting('app.organisation_id', true) as scope`, [])).toEqual([{ scope: '' }]);
+  });
+
+  test('a value is a value, whatever stands in it', async () => {
+    const spiteful = `${JOB}'; drop table job; --`;
+    await expect(database.ask({ organisationId: DEMO_ORGANISATION.id }, 'select id from job where id = $1', [spiteful])).rejects.toThrow(
+      /invalid input syntax/,
+    );
+    expect(await names(DEMO_ORGANISATION.id)).toEqual([{ id: JOB }]);
+  });
 });

@@ -61,13 +61,33 @@ function namedBy(kind: ItemKind, item: AnyItem): { kind: ItemKind; id: string }[
   });
 }
 
-const READ_JOB = `${[
+export const READ_JOB = `${[
   `select 'job' as kind, id, version, body, 0 as added from job where organisation_id = $1 and id = $2`,
   ...ITEM_KINDS.map(
     (kind) =>
       `select '${kind}', id, version, body, added from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
   ),
 ].join(' union all ')} order by added`;
+
+export interface JobRow {
+  kind: ItemKind | 'job';
+  id: string;
+  version: number;
+  body: AnyItem | JobHead;
+}
+
+/** The job that its rows hold; null where none of them is the job itself. */
+export function storedJob(rows: readonly JobRow[]): StoredJob | null {
+  const head = rows.find((row) => row.kind === 'job');
+  if (!head) return null;
+  const lists = Object.fromEntries(ITEM_KINDS.map((kind) => [ITEM_LISTS[kind], [] as AnyItem[]]));
+  const versions: Record<string, number> = {};
+  for (const row of rows) {
+    versions[row.id] = row.version;
+    if (row.kind !== 'job') lists[ITEM_LISTS[row.kind]]!.push(row.body as AnyItem);
+  }
+  return { model: { job: head.body as JobHead, ...lists } as unknown as JobModel, versions };
+}
 
 /** Reads and writes of one job inside a tenant's transaction. */
 export class JobRows {
@@ -78,19 +98,7 @@ export class JobRows {
   ) {}
 
   async read(): Promise<StoredJob | null> {
-    const rows = await this.manager.query<{ kind: ItemKind | 'job'; id: string; version: number; body: AnyItem | JobHead }[]>(READ_JOB, [
-      this.organisationId,
-      this.jobId,
-    ]);
-    const head = rows.find((row) => row.kind === 'job');
-    if (!head) return null;
-    const lists = Object.fromEntries(ITEM_KINDS.map((kind) => [ITEM_LISTS[kind], [] as AnyItem[]]));
-    const versions: Record<string, number> = {};
-    for (const row of rows) {
-      versions[row.id] = row.version;
-      if (row.kind !== 'job') lists[ITEM_LISTS[row.kind]]!.push(row.body as AnyItem);
-    }
-    return { model: { job: head.body as JobHead, ...lists } as unknown as JobModel, versions };
+    return storedJob(await this.manager.query<JobRow[]>(READ_JOB, [this.organisationId, this.jobId]));
   }
 
   /**

@@ -8,7 +8,7 @@ import { DeviceRows } from './device-rows.js';
 import { HouseRows } from './house-rows.js';
 import { ImportRows } from './import-rows.js';
 import { JobList } from './job-list.js';
-import { JobRows } from './job-rows.js';
+import { type JobRow, JobRows, READ_JOB, type StoredJob, storedJob } from './job-rows.js';
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
 import { RevisionRows } from './revision-rows.js';
@@ -81,6 +81,11 @@ export class RecordsDatabase {
 
   within<T>(caller: Caller, action: (records: Records) => Promise<T>): Promise<T> {
     return this.database.within(caller, (manager) => action(new Records(caller, manager)));
+  }
+
+  /** A job as it stands; the commonest question of all, so it goes by itself. */
+  async readJob(jobId: string, caller: Caller): Promise<StoredJob | null> {
+    return storedJob(await this.database.ask<JobRow>(caller, READ_JOB, [caller.organisationId, jobId]));
   }
 
   inJob<T>(jobId: string, caller: Caller, action: (records: JobRecords) => Promise<T>): Promise<T> {
