@@ -88,8 +88,12 @@ function Overview() {
           >
             <b className="w-5">{face.mark}</b>
             <span className="min-w-0 flex-1 break-words">{face.name}</span>
-            <span className="min-w-0 flex-1 break-words text-soft">{facePlan.products?.coat?.name ?? t('build-up.none-yet')}</span>
-            {refused > 0 ? <span className="text-[13px] font-medium text-iron">{t('build-up.refused-n', { n: refused })}</span> : null}
+            <span className="min-w-0 flex-1 break-words text-soft">
+              {facePlan.products?.coat?.name ?? t('build-up.none-yet')}
+              {refused > 0 ? (
+                <span className="block text-[13px] font-medium text-iron">{t('build-up.refused-n', { n: refused })}</span>
+              ) : null}
+            </span>
             <Utilisation facePlan={facePlan} />
           </button>
         );

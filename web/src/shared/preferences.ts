@@ -18,7 +18,8 @@ export const usePreferences = create<Preferences>()(
   persist(
     (set) => ({
       units: 'metric',
-      theme: 'light',
+      // as the device is set, until its owner says otherwise here
+      theme: globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
       people: 2,
       setCrew: (crew) => set(crew),
       toggleUnits: () => set(({ units }) => ({ units: units === 'metric' ? 'us' : 'metric' })),

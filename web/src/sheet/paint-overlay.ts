@@ -162,6 +162,9 @@ function paintAim({ ctx, view, layout, palette, draft }: Overlay, { faceId, poin
   ctx.stroke();
 }
 
+/** Height at the top of the staff that its unit takes, px. */
+const UNIT_PX = 18;
+
 /** The level staff: alternating half metres, figures every metre (every five when far away). */
 function paintStaff({ ctx, view, size, palette, units }: Overlay): void {
   ctx.fillStyle = palette.paper;
@@ -184,9 +187,13 @@ function paintStaff({ ctx, view, size, palette, units }: Overlay): void {
     ctx.lineWidth = 1;
     ctx.strokeRect(x + 0.5, y - 2 * half, 8, 2 * half);
     const value = i * every;
-    ctx.fillText(value === 0 ? '±0' : `${value > 0 ? '+' : ''}${formatNumber(value, 0)}`, x - 5, y);
+    // under the unit a figure would be half hidden
+    if (y > UNIT_PX + 6) ctx.fillText(value === 0 ? '±0' : `${value > 0 ? '+' : ''}${formatNumber(value, 0)}`, x - 5, y);
   }
   ctx.textAlign = 'left';
+  ctx.fillStyle = palette.paper;
+  ctx.fillRect(0, 0, STAFF_PX - 2, UNIT_PX);
+  ctx.fillStyle = palette.ink;
   ctx.fillText(toSystem(1, 'm', units).unit, 4, 10);
   const stretch = view.scaleY / view.scale;
   if (stretch > 1.05) {
