@@ -4,6 +4,7 @@ export class ConditionsDto {
   @Quantity(-40, 60) airTemperatureC!: number;
   @Quantity(-40, 80) surfaceTemperatureC!: number;
   @Quantity(0, 100) relativeHumidityPct!: number;
+  @Optional() @Quantity(-60, 60) coldestAheadC?: number;
 }
 
 export class EntryBodyDto {

@@ -86,6 +86,8 @@ export const PRODUCT_FIELDS = {
     airMinC: optional(celsius),
     airMaxC: optional(celsius),
     dewMarginC: number('°C', { min: 0, max: 20 }),
+    airRhMaxPct: optional(number('%', { above: 0, max: 100 })),
+    frostFreeH: optional(hours),
     rainFreeH: optional(hours),
     minAgeH: optional(hours),
     minStrengthMPa: optional(number('MPa', { above: 0, max: 200 })),

@@ -33,6 +33,20 @@ export const BINDERS = [
 ] as const;
 export type Binder = (typeof BINDERS)[number];
 
+/** Carried by water until they have set. */
+export const WATER_BORNE: ReadonlySet<Binder> = new Set([
+  'cement',
+  'polymer-cement',
+  'lime',
+  'bitumen',
+  'rubber',
+  'acrylic',
+  'silicate',
+  'silane',
+]);
+/** A sheet that is silent on frost means a day without it; common practice, no source. */
+export const FROST_FREE_H = 24;
+
 /** How a product is counted and sold. */
 export const MEASURES = ['kg', 'm', 'm²', 'piece'] as const;
 export type Measure = (typeof MEASURES)[number];
@@ -101,6 +115,8 @@ export interface Limits {
   airMinC?: number;
   airMaxC?: number;
   dewMarginC: number;
+  /** of the air, for what dries or cures by it */ airRhMaxPct?: number;
+  /** without frost after laying; `FROST_FREE_H` where the sheet is silent */ frostFreeH?: number;
   rainFreeH?: number;
   /** of concrete under it */ minAgeH?: number;
   minStrengthMPa?: number;
@@ -144,4 +160,9 @@ export interface Product {
   hazards?: HazardId[];
   /** approved for contact with drinking water, as its sheet says */ potable: boolean;
   vocGPerL: number;
+}
+
+/** Whether ice ruins it while it is fresh: what water carries, unless its sheet lets it be laid below freezing (hot or solvent-borne). */
+export function freezes({ binder, limits }: Pick<Product, 'binder' | 'limits'>): boolean {
+  return WATER_BORNE.has(binder) && limits.surfaceMinC >= 0;
 }

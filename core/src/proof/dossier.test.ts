@@ -1,7 +1,7 @@
 import { USUAL_CREW, USUAL_HOUSE, planJob, revisionContent } from '../planning';
 import { type EntryBody, FIRST_LINK, type LogLine, sealEntry, sealReceipt } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import { type ReleasedRevision, dossierOf } from './index';
+import { type ReleasedRevision, dossierOf, productOfWork } from './index';
 
 const PEOPLE = { f: 'Foreman', a: 'Apprentice' } as const;
 
@@ -173,4 +173,27 @@ test('only a start against a limit is a breach: a plain start, a finish and a no
     { by: 'f', body: { kind: 'start', ...work, breachReason: 'rain came early' } },
   ]);
   expect(dossierOf(revision, plain, [], []).breaches.map(({ id }) => id)).toEqual(['e4']);
+});
+
+test('the air at a start is held against the sheet that was released: what it does not keep is told, reason or none', () => {
+  const conditions = { airTemperatureC: 5, surfaceTemperatureC: 1.5, relativeHumidityPct: 70 };
+  const cold = writeLog([
+    { by: 'f', body: { kind: 'start', ...work, conditions } },
+    { by: 'f', body: { kind: 'finish', ...work } },
+  ]);
+  const { breaches, faces } = dossierOf(revision, cold, [], []);
+  expect(breaches.map(({ id }) => id)).toEqual(['e1']);
+  const { breaches: ofCoat } = faces.flatMap((face) => face.work).find(({ item }) => item.id === coat)!;
+  expect(ofCoat).toEqual([{ code: 'surface-too-cold', figure: 1.5, limit: 2, unit: '°C', isFinal: false }]);
+  const mild = writeLog([{ by: 'f', body: { kind: 'start', ...work, conditions: { ...conditions, surfaceTemperatureC: 4 } } }]);
+  expect(dossierOf(revision, mild, [], []).breaches).toEqual([]);
+});
+
+test('what a piece of work is done with is read from the released plan, its sheet as it was then', () => {
+  const crackFill = revision.workItems.find(({ targetId, step }) => targetId === 'k1' && step === 'fill');
+  expect(productOfWork(revision, coat)).toMatchObject({ id: 'tarnwick-veil', version: 2 });
+  expect(crackFill && productOfWork(revision, crackFill.id)).toMatchObject({ role: 'mortar' });
+  const prepare = revision.workItems.find(({ step }) => step === 'prepare')!;
+  expect([productOfWork(revision, prepare.id), productOfWork(revision, 'elsewhere')]).toEqual([undefined, undefined]);
+  expect(productOfWork({ ...revision, decided: null }, coat)).toBeUndefined();
 });

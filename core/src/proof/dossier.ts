@@ -1,16 +1,20 @@
 import type { Reading } from '../jobs/index.js';
 import {
+  type Breach,
   type BrokenLink,
+  type Conditions,
   type LogEntry,
   type LogLine,
   type TimeMark,
   type WorkDone,
+  breachesOf,
   findBrokenLink,
   foldLog,
   entriesInForce,
   timeMarks,
 } from '../site-log/index.js';
 import type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
+import { productOfWork } from './work-product.js';
 
 /** A plan as it was released, as far as a dossier reads it. */
 export interface ReleasedRevision {
@@ -39,6 +43,7 @@ export interface DossierLine {
 export interface DossierWork {
   item: ReleasedRevision['workItems'][number];
   /** undefined: not done */ done?: WorkDone;
+  /** limits of the product's own sheet that the air at its start did not keep */ breaches: Breach[];
 }
 
 export interface DossierFace {
@@ -60,7 +65,7 @@ export interface Dossier {
   revision: ReleasedRevision | null;
   faces: DossierFace[];
   open: OpenPoint[];
-  /** starts against a limit, with their reason */ breaches: LogEntry[];
+  /** starts against a limit, with their reason or without one */ breaches: LogEntry[];
   lines: DossierLine[];
   people: { id: string; name: string }[];
   chain: {
@@ -85,10 +90,14 @@ export function dossierOf(
   const { done } = foldLog(log);
   const inForce = entriesInForce(log);
   const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
+  const breachesAt = (workItemId: string, conditions: Conditions | undefined): Breach[] =>
+    conditions ? breachesOf(revision ? productOfWork(revision, workItemId) : undefined, conditions) : [];
   const inWalk = [...(revision?.decided?.faces ?? [])].sort((a, b) => a.place - b.place);
   const faces = inWalk.map((face): DossierFace => {
     const { faceId } = face;
-    const work = revision!.workItems.filter((item) => item.faceId === faceId).map((item) => ({ item, done: done.get(item.id) }));
+    const work = revision!.workItems
+      .filter((item) => item.faceId === faceId)
+      .map((item) => ({ item, done: done.get(item.id), breaches: breachesAt(item.id, done.get(item.id)?.conditions) }));
     const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
     return { face, work, readings: of(readings), tests: of(tests) };
   });
@@ -97,7 +106,9 @@ export function dossierOf(
     revision,
     faces,
     open: openPoints(revision, faces, tests),
-    breaches: inForce.filter(({ body }) => body.kind === 'start' && body.breachReason),
+    breaches: inForce.filter(
+      ({ body }) => body.kind === 'start' && (body.breachReason || breachesAt(body.workItemId, body.conditions).length > 0),
+    ),
     lines: log.map((line) => ({ line, marks: timeMarks(line), supersededBy: supersededBy.get(line.entry.id) })),
     people: [...new Map(log.map(({ entry }) => [entry.personId, entry.personName]))].map(([id, name]) => ({ id, name })),
     chain: {

@@ -1,5 +1,6 @@
 export { dossierOf } from './dossier.js';
 export type { DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
+export { productOfWork } from './work-product.js';
 export { RELEASED_PLAN, checkReleased, fingerprintOf } from './released-plan.js';
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
 export { checkFaceFilm } from './face-film.js';

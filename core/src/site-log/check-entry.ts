@@ -1,6 +1,8 @@
+import type { Product } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
 import { DEW_MARGIN_C, dewPoint } from '../physics/index.js';
 import type { Conditions, EntryBody } from './entry.js';
+import { type Breach, breachesOf } from './start-gate.js';
 
 /** Dew point and margin of measured conditions; undefined where the air is too dry for the equations. */
 export function dewMargin(conditions: Conditions): { dewPointC: number; marginC: number } | undefined {
@@ -10,18 +12,37 @@ export function dewMargin(conditions: Conditions): { dewPointC: number; marginC:
 
 const ISO_BEFORE = (a: string, b: string) => Date.parse(a) < Date.parse(b);
 
-/** Rules that a log entry must keep beyond the shape of its fields. A coat started on a sweating wall needs a reason. */
-export function checkEntry(body: EntryBody, occurredAt: string, path = 'body'): Issue[] {
+export interface EntryIsAbout {
+  /** what the entry's work is done with, by the plan that was released; none where that plan does not say */ product?: Product | undefined;
+  path?: string;
+}
+
+/**
+ * Rules that a log entry must keep beyond the shape of its fields. A start is judged by its product's own sheet: against a limit it
+ * needs a reason, against frost it is refused, and a coat is not started without its air. Where the product is not known the strictest
+ * usual margin counts.
+ */
+export function checkEntry(body: EntryBody, occurredAt: string, { product, path = 'body' }: EntryIsAbout = {}): Issue[] {
   const found: Issue[] = [];
-  if (body.kind === 'start' && body.conditions) {
-    const margin = dewMargin(body.conditions);
-    if (margin && margin.marginC < DEW_MARGIN_C && !body.breachReason?.trim())
-      found.push(issue('breach-needs-reason', `${path}.breachReason`, { marginC: Math.round(margin.marginC * 10) / 10 }));
-  }
+  if (body.kind === 'start') found.push(...checkStart(body, product, path));
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
     if (body.firstLaidAt && ISO_BEFORE(lastLaidAt, body.firstLaidAt)) found.push(issue('last-before-first', `${path}.lastLaidAt`));
     if (ISO_BEFORE(occurredAt, lastLaidAt)) found.push(issue('after-the-entry', `${path}.lastLaidAt`));
   }
   return found;
+}
+
+function checkStart(
+  { conditions, breachReason }: Extract<EntryBody, { kind: 'start' }>,
+  product: Product | undefined,
+  path: string,
+): Issue[] {
+  if (!conditions) return product?.coat ? [issue('conditions-wanted', `${path}.conditions`)] : [];
+  const breaches = breachesOf(product, conditions);
+  const last = breaches.find(({ isFinal }) => isFinal);
+  if (last) return [issue(last.code, `${path}.conditions`, { figure: last.figure, limit: last.limit })];
+  if (breaches.length === 0 || breachReason?.trim()) return [];
+  const [{ code, figure, limit }] = breaches as [Breach, ...Breach[]];
+  return [issue('breach-needs-reason', `${path}.breachReason`, { code, figure: Math.round(figure * 10) / 10, limit })];
 }

@@ -7,6 +7,7 @@ export interface Conditions {
   airTemperatureC: number;
   surfaceTemperatureC: number;
   relativeHumidityPct: number;
+  /** lowest air that is forecast until what is laid has set, °C; left out where nobody looked */ coldestAheadC?: number;
 }
 
 export type EntryBody =

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { SHIPPED_CATALOGUE } from '../catalogue';
 import {
   type EntryBody,
   FIRST_LINK,
@@ -91,10 +92,30 @@ describe('entries', () => {
   // ISO 8502-4: 3 °C above the dew point (16.4 °C at 20 °C and 80 %, ASHRAE Handbook)
   test('a coat on a wall near the dew point needs a reason', () => {
     expect(checkEntry({ ...start, conditions: sweating }, '2026-05-18T08:00:00Z')).toEqual([
-      { code: 'breach-needs-reason', path: 'body.breachReason', values: { marginC: 1.6 } },
+      { code: 'breach-needs-reason', path: 'body.breachReason', values: { code: 'dew-margin-too-small', figure: 1.6, limit: 3 } },
     ]);
     expect(checkEntry({ ...start, conditions: sweating, breachReason: 'heater on' }, '2026-05-18T08:00:00Z')).toEqual([]);
     expect(checkEntry({ ...start, conditions: { ...sweating, surfaceTemperatureC: 19.5 } }, '2026-05-18T08:00:00Z')).toEqual([]);
+  });
+
+  test('a start is judged by what it is done with; frost no reason opens, and a coat is not started without its air', () => {
+    const product = SHIPPED_CATALOGUE.find({ id: 'tarnwick-veil', version: 2 })!;
+    const at = '2026-05-18T08:00:00Z';
+    const on = { product, path: 'body' };
+    expect(checkEntry({ ...start, conditions: sweating }, at, on)).toEqual([]);
+    expect(checkEntry(start, at, on)).toEqual([{ code: 'conditions-wanted', path: 'body.conditions' }]);
+    const cold = { airTemperatureC: 5, surfaceTemperatureC: 1.5, relativeHumidityPct: 70 };
+    expect(checkEntry({ ...start, conditions: cold }, at, on)).toEqual([
+      { code: 'breach-needs-reason', path: 'body.breachReason', values: { code: 'surface-too-cold', figure: 1.5, limit: 2 } },
+    ]);
+    expect(checkEntry({ ...start, conditions: cold, breachReason: 'tent and heater' }, at, on)).toEqual([]);
+    expect(checkEntry({ ...start, conditions: cold, breachReason: ' ' }, at, on)).toHaveLength(1);
+    const ahead = { ...cold, surfaceTemperatureC: 4, coldestAheadC: -2 };
+    expect(checkEntry({ ...start, conditions: ahead, breachReason: 'tent and heater' }, at, on)).toEqual([
+      { code: 'frost-ahead', path: 'body.conditions', values: { figure: -2, limit: 0 } },
+    ]);
+    // a plug is no coat: it goes in without its air being written down
+    expect(checkEntry(start, at, { product: SHIPPED_CATALOGUE.find({ id: 'tarnwick-stay', version: 1 }) })).toEqual([]);
   });
 
   test('the last square metre comes after the first and not after the end', () => {

@@ -68,9 +68,9 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
     daysAgo(2, 14),
     120,
     'TV-1182',
-    { airTemperatureC: 13.1, surfaceTemperatureC: 10.9, relativeHumidityPct: 74 },
+    { airTemperatureC: 6.4, surfaceTemperatureC: 1.6, relativeHumidityPct: 74, coldestAheadC: 3 },
     {
-      breachReason: 'Margin was short when we opened; heater on the wall for forty minutes first, then measured 3.1 K.',
+      breachReason: 'Wall was 1.6 °C when we opened; heater and tent for forty minutes first, then 4.8 °C measured.',
     },
   );
   log.write(daysAgo(1, 7), apprentice, {

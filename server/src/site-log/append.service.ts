@@ -1,5 +1,7 @@
 import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
+import type { Product } from '@caulkhorn/core/catalogue';
 import { type Issue, issue } from '@caulkhorn/core/issues';
+import { productOfWork } from '@caulkhorn/core/proof';
 import { type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
@@ -18,14 +20,17 @@ export class AppendService {
   /** All that can be said of an entry without holding up the job: refused with what is wrong with it. */
   async check(command: Command<'log.append'>, given: CommandDto, records: JobRecords): Promise<void> {
     const entry = given.payload as LogEntry;
-    const issues = [...(await this.checkOrigin(command, records)), ...checkEntry(entry.body, entry.occurredAt, 'payload.body')];
+    const issues = await this.checkOrigin(command, records);
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
+    let product: Product | undefined;
     if (body.kind === 'start' || body.kind === 'finish') {
       const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
       else if (!revision.workItems.some((item) => item.id === body.workItemId)) issues.push(issue('not-found', 'payload.body.workItemId'));
+      else product = productOfWork(revision, body.workItemId);
     }
+    issues.push(...checkEntry(body, entry.occurredAt, { product, path: 'payload.body' }));
     if (issues.length > 0) throw invalid(issues);
   }
 

@@ -130,7 +130,7 @@ describe('site log', () => {
   });
 
   test('work of the released plan only, with a reason for a breach', async () => {
-    const sweating = { airTemperatureC: 20, surfaceTemperatureC: 17, relativeHumidityPct: 80 };
+    const sweating = { airTemperatureC: 6, surfaceTemperatureC: 1, relativeHumidityPct: 80 };
     const workItemId = revision.workItems.find((item) => item.step === 'coat-1')!.id;
     const start = { kind: 'start', workItemId, planRevisionId: revision.id, conditions: sweating } as const;
     expect((await append(entry({ ...start, workItemId: 'elsewhere' })).expect(400)).body.fields).toHaveProperty([
@@ -143,6 +143,12 @@ describe('site log', () => {
     expect(
       (await append(entry({ ...start, conditions: { ...sweating, relativeHumidityPct: 130 } })).expect(400)).body.fields,
     ).toHaveProperty(['payload.body.conditions.relativeHumidityPct']);
+    // frost is refused by the server too, whatever the reason and whatever a page lets pass
+    const frost = { airTemperatureC: 4, surfaceTemperatureC: -1, relativeHumidityPct: 60 };
+    const frosty = await append(entry({ ...start, conditions: frost, breachReason: 'heated for an hour' })).expect(400);
+    expect(frosty.body.fields).toEqual({ 'payload.body.conditions': [expect.objectContaining({ code: 'frost' })] });
+    const { conditions: _, ...blind } = start;
+    expect((await append(entry(blind)).expect(400)).body.fields).toHaveProperty(['payload.body.conditions']);
     const written = entry({ ...start, breachReason: 'heated for an hour' });
     await append(written).expect(200);
     last = written;

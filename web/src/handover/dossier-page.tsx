@@ -1,6 +1,6 @@
 import '../messages/later';
 import { type DossierFace, type DossierLine, type ReleasedFace, dossierOf } from '@caulkhorn/core/proof';
-import { type Conditions, DEW_MARGIN_C, type LogLine, dewMargin } from '@caulkhorn/core/site-log';
+import { type Breach, type Conditions, type LogLine, dewMargin } from '@caulkhorn/core/site-log';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
+import { breachText } from '../words/breach-text';
 import { EntryText } from '../site-log/log-list';
 import { releasedItemName, releasedStepName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
@@ -174,7 +175,7 @@ function Exceptions({ faces }: { faces: readonly ReleasedFace[] }) {
 }
 
 /** The air in which a coat went on, and its margin. */
-function Measured({ conditions }: { conditions: Conditions }) {
+function Measured({ conditions, breaches }: { conditions: Conditions; breaches: readonly Breach[] }) {
   const units = useUnits();
   const { airTemperatureC, surfaceTemperatureC, relativeHumidityPct } = conditions;
   const margin = dewMargin(conditions);
@@ -185,11 +186,12 @@ function Measured({ conditions }: { conditions: Conditions }) {
         surface: formatQuantity(surfaceTemperatureC, '°C', units),
         rh: relativeHumidityPct,
       })}
-      {margin ? (
-        <span className={margin.marginC < DEW_MARGIN_C ? 'font-semibold' : ''}>
-          , {t('log.margin', { margin: formatMargin(margin.marginC, units) })}
-        </span>
-      ) : null}
+      {margin ? `, ${t('log.margin', { margin: formatMargin(margin.marginC, units) })}` : ''}
+      {breaches.map((breach) => (
+        <b key={breach.code} className="block">
+          {breachText(breach, units)}
+        </b>
+      ))}
     </span>
   );
 }
@@ -303,11 +305,11 @@ function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFa
             </tr>
           </thead>
           <tbody>
-            {work.map(({ item, done }) => (
+            {work.map(({ item, done, breaches }) => (
               <tr key={item.id} className="break-inside-avoid border-b border-rule">
                 <td className="py-0.5 pr-2">
                   {releasedStepName(item, face)}
-                  {done?.conditions ? <Measured conditions={done.conditions} /> : null}
+                  {done?.conditions ? <Measured conditions={done.conditions} breaches={breaches} /> : null}
                 </td>
                 <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
                 <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>

@@ -1,19 +1,22 @@
-import { type Conditions, DEW_MARGIN_C, dewMargin, dewWorking } from '@caulkhorn/core/site-log';
+import { FROST_FREE_H, type Product, freezes } from '@caulkhorn/core/catalogue';
+import { type Breach, type Conditions, DEW_MARGIN_C, breachesOf, dewMargin, dewWorking } from '@caulkhorn/core/site-log';
 import { toSystem, type UnitSystem } from '@caulkhorn/core/quantities';
 import type { FieldErrors, UseFormRegister } from 'react-hook-form';
 import { t } from '../messages/t';
 import { formatMargin, formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { TextField } from '../shared/ui/field';
+import { breachText } from '../words/breach-text';
 import { useWorking } from '../workings/use-working';
 
 export interface ConditionTexts {
   airTemperatureC: string;
   surfaceTemperatureC: string;
   relativeHumidityPct: string;
+  /** only where frost would harm what is laid */ coldestAheadC: string;
 }
 
-export const NO_CONDITIONS: ConditionTexts = { airTemperatureC: '', surfaceTemperatureC: '', relativeHumidityPct: '' };
+export const NO_CONDITIONS: ConditionTexts = { airTemperatureC: '', surfaceTemperatureC: '', relativeHumidityPct: '', coldestAheadC: '' };
 
 /** What was measured; undefined when nothing was typed. Unreadable figures stay NaN for the check to refuse. */
 export function conditionsFrom(texts: ConditionTexts, units: UnitSystem): Conditions | undefined {
@@ -27,6 +30,7 @@ export function conditionsFrom(texts: ConditionTexts, units: UnitSystem): Condit
     airTemperatureC: readQuantity(texts.airTemperatureC, '°C', units) ?? NaN,
     surfaceTemperatureC: readQuantity(texts.surfaceTemperatureC, '°C', units) ?? NaN,
     relativeHumidityPct: readQuantity(texts.relativeHumidityPct, '%', units) ?? NaN,
+    ...(texts.coldestAheadC.trim() ? { coldestAheadC: readQuantity(texts.coldestAheadC, '°C', units) ?? NaN } : {}),
   };
 }
 
@@ -35,18 +39,20 @@ export function ConditionsFields<T extends ConditionTexts>({
   register,
   errors,
   texts,
+  product,
 }: {
   register: UseFormRegister<T>;
   errors: FieldErrors<ConditionTexts>;
   texts: ConditionTexts;
+  /** what is started, so that its own sheet judges */ product?: Product | undefined;
 }) {
   const units = useUnits();
   const degrees = toSystem(1, '°C', units).unit;
   const show = useWorking((state) => state.show);
   const field = register as unknown as UseFormRegister<ConditionTexts>;
-  const conditions = conditionsFrom(texts, units);
-  const complete = conditions && Object.values(conditions).every(Number.isFinite) ? conditions : undefined;
+  const complete = completeConditions(texts, units);
   const margin = complete && dewMargin(complete);
+  const breaches = complete && product ? breachesOf(product, complete) : [];
   return (
     <>
       <div className="grid grid-cols-3 gap-2.5">
@@ -71,14 +77,23 @@ export function ConditionsFields<T extends ConditionTexts>({
           fault={errors.relativeHumidityPct?.message}
           {...field('relativeHumidityPct')}
         />
+        {product && freezes(product) ? (
+          <div className="col-span-3">
+            <TextField
+              label={t('conditions.coldest-ahead', { h: product.limits.frostFreeH ?? FROST_FREE_H })}
+              hint={t('conditions.coldest-ahead-how')}
+              unit={degrees}
+              inputMode="decimal"
+              fault={errors.coldestAheadC?.message}
+              {...field('coldestAheadC')}
+            />
+          </div>
+        ) : null}
       </div>
       {margin ? (
         <div role="status" className="flex items-baseline gap-2">
-          <p className={`flex-1 font-semibold ${margin.marginC < DEW_MARGIN_C ? 'text-iron' : 'text-water'}`}>
-            {t(margin.marginC < DEW_MARGIN_C ? 'conditions.margin-low' : 'conditions.margin-ok', {
-              margin: formatMargin(margin.marginC, units),
-              dew: formatQuantity(margin.dewPointC, '°C', units),
-            })}
+          <p className="flex-1 font-semibold">
+            {t('conditions.margin', { margin: formatMargin(margin.marginC, units), dew: formatQuantity(margin.dewPointC, '°C', units) })}
           </p>
           <button
             type="button"
@@ -89,13 +104,33 @@ export function ConditionsFields<T extends ConditionTexts>({
           </button>
         </div>
       ) : null}
+      {complete && product ? <Gate product={product} breaches={breaches} /> : null}
+      {margin && !product && margin.marginC < DEW_MARGIN_C ? <p className="text-ochre">{t('gate.usual-margin')}</p> : null}
     </>
   );
 }
 
-export function isBreach(texts: ConditionTexts, units: UnitSystem): boolean {
+/** What the product's sheet says of this air and surface: each limit that is not kept, with its figure; or that all are kept. */
+function Gate({ product, breaches }: { product: Product; breaches: readonly Breach[] }) {
+  const units = useUnits();
+  if (breaches.length === 0)
+    return <p className="border-l-4 border-water bg-water-soft px-2.5 py-1.5 font-medium">{t('gate.kept', { product: product.name })}</p>;
+  return (
+    <div role="alert" className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
+      <p className="font-semibold">
+        {t(breaches.some(({ isFinal }) => isFinal) ? 'gate.shut' : 'gate.not-kept', { product: product.name })}
+      </p>
+      <ul>
+        {breaches.map((breach) => (
+          <li key={breach.code}>{breachText(breach, units)}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Undefined until all three were read. */
+export function completeConditions(texts: ConditionTexts, units: UnitSystem): Conditions | undefined {
   const conditions = conditionsFrom(texts, units);
-  if (!conditions || !Object.values(conditions).every(Number.isFinite)) return false;
-  const margin = dewMargin(conditions);
-  return margin !== undefined && margin.marginC < DEW_MARGIN_C;
+  return conditions && Object.values(conditions).every(Number.isFinite) ? conditions : undefined;
 }

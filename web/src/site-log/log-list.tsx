@@ -1,5 +1,5 @@
-import type { LogEntry } from '@caulkhorn/core/site-log';
-import { DEW_MARGIN_C, dewMargin, timeMarks } from '@caulkhorn/core/site-log';
+import { productOfWork } from '@caulkhorn/core/proof';
+import { type LogEntry, breachesOf, dewMargin, timeMarks } from '@caulkhorn/core/site-log';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
@@ -7,6 +7,7 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, timeOfDay } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
+import { breachText } from '../words/breach-text';
 import { itemName } from '../words/item-name';
 import { parts, useJob } from '../job/job-context';
 import { StepForm } from './step-form';
@@ -86,12 +87,14 @@ export function LogList({ faceId }: { faceId?: string }) {
 }
 
 export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
-  const { model } = useJob(parts('model'));
+  const { model, revision } = useJob(parts('model', 'revision'));
   const units = useUnits();
   const { body } = entry;
   const at = (iso: string) => timeOfDay(iso, model.job.timeZone);
   const conditions = 'conditions' in body ? body.conditions : undefined;
   const margin = conditions && dewMargin(conditions);
+  const product = body.kind === 'start' && revision ? productOfWork(revision, body.workItemId) : undefined;
+  const breaches = body.kind === 'start' && conditions ? breachesOf(product, conditions) : [];
   const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
   return (
     <>
@@ -104,12 +107,12 @@ export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
       {conditions
         ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}`
         : ''}
-      {margin ? (
-        <span className={margin.marginC < DEW_MARGIN_C ? 'font-semibold text-iron' : ''}>
-          {' '}
-          · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}
+      {margin ? <span> · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}</span> : null}
+      {breaches.map((breach) => (
+        <span key={breach.code} className="block font-semibold text-iron">
+          {breachText(breach, units)}
         </span>
-      ) : null}
+      ))}
       {body.kind === 'start' && body.breachReason ? <span className="block border-l-4 border-iron pl-2">{body.breachReason}</span> : null}
       {body.note ? <span className="block">{body.note}</span> : null}
     </>

@@ -1,8 +1,9 @@
 import { FinishBodyDto, StartBodyDto, checkShape } from '@caulkhorn/contract';
 import { DRY_GOODS, LAYER_IDS } from '@caulkhorn/core/catalogue';
-import { type WorkItem, materialFor } from '@caulkhorn/core/planning';
+import type { WorkItem } from '@caulkhorn/core/planning';
+import { productOfWork } from '@caulkhorn/core/proof';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { type EntryBody, type LogEntry, type WorkDone, checkEntry } from '@caulkhorn/core/site-log';
+import { type EntryBody, type LogEntry, type WorkDone, breachesOf, checkEntry } from '@caulkhorn/core/site-log';
 import { useId } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
@@ -13,8 +14,8 @@ import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
-import { parts, useJob, usePlanning } from '../job/job-context';
-import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom, isBreach } from './conditions-fields';
+import { parts, useJob } from '../job/job-context';
+import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 
 interface Texts extends ConditionTexts {
   occurredAt: string;
@@ -44,15 +45,17 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   const units = useUnits();
   const { timeZone } = model.job;
   const isCoat = item.step.startsWith('coat-') || LAYERS.has(item.step);
-  const { plan } = usePlanning();
-  const product = materialFor(item, plan.faces.find(({ faceId }) => faceId === item.faceId)?.lines ?? [])?.product;
+  /** by its sheet as it was released: the server judges by the same */
+  const product = revision ? productOfWork(revision, item.id) : undefined;
   const form = useKeptForm<Texts>(`${kind} ${item.id} ${corrects?.id ?? ''} ${units}`, startTexts(corrects, done, timeZone, units));
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const texts = watch();
   const batches = useBatches(product, texts.batchNumber);
   const batchList = useId();
-  const breach = kind === 'start' && isBreach(texts, units);
+  const measured = completeConditions(texts, units);
+  const breaches = kind === 'start' && measured ? breachesOf(product, measured) : [];
+  const breach = breaches.length > 0 && !breaches.some(({ isFinal }) => isFinal);
   /** somebody else's entry: the correction says why, under both names */
   const isOthers = corrects !== undefined && corrects.personId !== session.personId;
 
@@ -60,12 +63,12 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
     const body = bodyFrom(values);
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
-    const issues = [...(shape.ok ? checkEntry(body, occurredAt, '') : shape.issues)].map((found) => ({
+    const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, path: '' }) : shape.issues)].map((found) => ({
       ...found,
-      path: found.path.replace(/^\./, ''),
+      path: found.path.replace(/^\./, '').replace(/^conditions$/, 'airTemperatureC'),
     }));
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
-    if (kind === 'start' && isCoat && !('conditions' in body && body.conditions))
+    if (kind === 'start' && isCoat && !product?.coat && !('conditions' in body && body.conditions))
       issues.push({ code: 'conditions-wanted', path: 'airTemperatureC' });
     const reason = values.supersedesReason.trim();
     if (corrects && isOthers && reason === '') issues.push({ code: 'supersede-needs-reason', path: 'supersedesReason' });
@@ -112,7 +115,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
       noValidate
       aria-label={t(`log.${kind}-of`, { name: stepName(item, model) })}
     >
-      {kind === 'start' && isCoat ? <ConditionsFields register={register} errors={faults} texts={texts} /> : null}
+      {kind === 'start' && isCoat ? <ConditionsFields register={register} errors={faults} texts={texts} product={product} /> : null}
       {breach ? <TextArea label={t('log.breach-reason')} fault={faults.breachReason?.message} {...register('breachReason')} /> : null}
       <div className="grid grid-cols-2 gap-2.5 max-[719px]:grid-cols-1">
         <TextField
@@ -183,6 +186,7 @@ function startTexts(corrects: LogEntry | undefined, done: WorkDone | undefined, 
           airTemperatureC: fieldText(conditions.airTemperatureC, '°C', units),
           surfaceTemperatureC: fieldText(conditions.surfaceTemperatureC, '°C', units),
           relativeHumidityPct: String(conditions.relativeHumidityPct),
+          coldestAheadC: fieldText(conditions.coldestAheadC, '°C', units),
         }
       : {}),
     occurredAt: local(corrects?.occurredAt, now),

@@ -23,7 +23,8 @@ export const CEMENT = {
   ...BY_MASS,
   binder: 'cement',
   hazards: ['caustic-cement'],
-  limits: { surfaceMinC: 2, surfaceMaxC: 35, dewMarginC: 3 },
+  // cement goods are laid on damp walls: dew on them is no film that parts them from the wall
+  limits: { surfaceMinC: 2, surfaceMaxC: 35, dewMarginC: 0 },
 } as const satisfies Partial<Product>;
 
 export const BY_LENGTH = { ...BY_MASS, measure: 'm', shelfLifeMonths: 60, storage: { minC: -20, maxC: 50 } } as const;

@@ -15,6 +15,7 @@ export const CEMENTITIOUS: readonly Product[] = [
     maker: TARNWICK,
     role: 'coat',
     families: INSIDE_AND_OUT,
+    limits: { ...CEMENT.limits, frostFreeH: 48 },
     packs: [{ size: 25, priceMinor: 11_200 }],
     mix: { ...WATER_INTO_POWDER, waterPerKgL: 0.4, mixMin: 3 },
     densityKgL: 1.85,
@@ -41,6 +42,7 @@ export const CEMENTITIOUS: readonly Product[] = [
     maker: TARNWICK,
     role: 'coat',
     families: INSIDE_AND_OUT,
+    limits: { ...CEMENT.limits, frostFreeH: 48 },
     packs: [
       { size: 25, priceMinor: 11_850 },
       { size: 10, priceMinor: 5_400 },
@@ -91,7 +93,7 @@ export const CEMENTITIOUS: readonly Product[] = [
       traffic: 'foot',
       sdM: 0.5,
     },
-    limits: { surfaceMinC: 5, surfaceMaxC: 32, dewMarginC: 3 },
+    limits: { surfaceMinC: 5, surfaceMaxC: 32, dewMarginC: 0, frostFreeH: 48 },
   },
   {
     ...CEMENT,
@@ -182,7 +184,7 @@ export const CEMENTITIOUS: readonly Product[] = [
       traffic: 'foot',
       sdM: 3,
     },
-    limits: { surfaceMinC: 5, surfaceMaxC: 35, dewMarginC: 3, rainFreeH: 6, minAgeH: 24, minStrengthMPa: 20 },
+    limits: { surfaceMinC: 5, surfaceMaxC: 35, dewMarginC: 0, rainFreeH: 6, minAgeH: 24, minStrengthMPa: 20 },
     potable: true,
   },
   {
@@ -219,7 +221,7 @@ export const CEMENTITIOUS: readonly Product[] = [
       traffic: 'foot',
       sdM: 4,
     },
-    limits: { surfaceMinC: 5, surfaceMaxC: 35, dewMarginC: 3, rainFreeH: 6, minAgeH: 24, minStrengthMPa: 20 },
+    limits: { surfaceMinC: 5, surfaceMaxC: 35, dewMarginC: 0, rainFreeH: 6, minAgeH: 24, minStrengthMPa: 20 },
   },
   {
     ...CEMENT,

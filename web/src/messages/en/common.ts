@@ -120,10 +120,11 @@ export const COMMON = {
 
   'air.line': 'Air {air} · RH {rh} % · surface {surface}',
   'air.go': 'margin {margin}',
-  'air.wait': 'margin {margin}, wait',
+  'air.wait': 'margin {margin}, films wait',
   'air.margin': 'Surface above the dew point',
-  'air.why': 'A coat wants a surface at least 3 K above the dew point of the air, or it goes on a film of dew.',
-  'air.measured': 'Measured at {at}. A coat wants the surface 3 K above the dew point.',
+  'air.why':
+    'A film wants a surface at least 3 K above the dew point of the air, or it goes on dew. Each product’s sheet says its own; cement goods and lime stand a damp wall.',
+  'air.measured': 'Measured at {at}. Films want the surface 3 K above the dew point.',
 
   'table.filter': 'Filter {name}',
   'table.filter-short': 'Filter',

@@ -108,6 +108,8 @@ export const HOUSE = {
   'field.airMinC': 'Air at least',
   'field.airMaxC': 'Air at most',
   'field.dewMarginC': 'Above the dew point',
+  'field.airRhMaxPct': 'Air, most humid',
+  'field.frostFreeH': 'No frost for',
   'field.rainFreeH': 'No rain for',
   'field.minAgeH': 'Concrete at least',
   'field.minStrengthMPa': 'Concrete at least',

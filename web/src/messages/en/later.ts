@@ -1,6 +1,7 @@
 import { ACCOUNT } from './account';
 import { BUILD_UP } from './build-up';
 import { DETAILS } from './details';
+import { GATE } from './gate';
 import { HOUSE } from './house';
 import { STORES } from './stores';
 import { SYSTEMS } from './systems';
@@ -13,4 +14,5 @@ export const LATER = {
   ...BUILD_UP,
   ...SYSTEMS,
   ...DETAILS,
+  ...GATE,
 } as const;

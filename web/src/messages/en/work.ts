@@ -91,8 +91,6 @@ export const WORK = {
   'conditions.air': 'Air',
   'conditions.surface': 'Surface',
   'conditions.humidity': 'Humidity',
-  'conditions.margin-ok': 'Surface {margin} above the dew point ({dew}): may go on.',
-  'conditions.margin-low': 'Surface only {margin} above the dew point ({dew}): it wants 3 K. Wait, heat or dry; or say why not.',
 
   'handover.complete': 'Nothing is missing.',
   'handover.missing': 'Before it is complete:',
