@@ -56,6 +56,16 @@ describe('batch plan', () => {
     expect(refusals(calculate('batch-plan', { ...batch, packKg: 46, wholePacksOnly: true }))).toEqual(['pack-outlives-life at packKg']);
   });
 
+  test('one vessel of 25 kg: eight of them, whole packs of 12 two at a time; a pack over the vessel is refused', () => {
+    expect(run('batch-plan', { ...batch, mostKg: 25 })).toMatchObject({ batchKg: 25, batches: 8, limiting: 'vessel' });
+    expect(run('batch-plan', { ...batch, mostKg: 45 })).toMatchObject({ batchKg: 40, batches: 5, limiting: 'working-life' });
+    expect(run('batch-plan', { ...batch, totalKg: 20, mostKg: 25 })).toMatchObject({ batchKg: 20, batches: 1, limiting: 'total' });
+    const packs = { ...batch, packKg: 12, wholePacksOnly: true };
+    expect(run('batch-plan', { ...packs, mostKg: 25 })).toMatchObject({ batchKg: 24, batches: 9, limiting: 'vessel' });
+    expect(run('batch-plan', { ...packs, mostKg: 36 })).toMatchObject({ batchKg: 36, batches: 6, limiting: 'whole-packs' });
+    expect(refusals(calculate('batch-plan', { ...packs, mostKg: 11 }))).toEqual(['pack-over-vessel at mostKg']);
+  });
+
   test('a life that mixing eats up is refused', () => {
     expect(refusals(calculate('batch-plan', { ...batch, mixMin: 15, standMin: 5 }))).toEqual(['life-spent-mixing at mixMin']);
   });

@@ -58,16 +58,20 @@ export function windowWorkings(item: WorkItem, programme: Programme, site: SiteS
 }
 
 function workingsOf({ minH, maxH, referenceC }: Wait, firstMs: number, lastMs: number, temperatureC: number) {
-  const from = (ms: number, latestH: number | null) =>
+  const from = (ms: number, latestH: number | null, atC: number) =>
     workSurely(recoatWindow, {
       minH,
       maxH: latestH,
       referenceC,
-      temperatureC,
+      temperatureC: atC,
       startedAt: new Date(ms).toISOString(),
       temperatures: undefined,
       q10: undefined,
       activationK: undefined,
     });
-  return { opens: from(lastMs, null), closes: maxH === null ? undefined : from(firstMs, maxH) };
+  // it opens by the wall as it is, and closes no later than the sheet's own hours
+  return {
+    opens: from(lastMs, null, temperatureC),
+    closes: maxH === null ? undefined : from(firstMs, maxH, Math.max(temperatureC, referenceC)),
+  };
 }

@@ -60,10 +60,17 @@ export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanC
     else supply.findings.push(...purchase.issues);
     if (card?.ok) supply.cards.push(card.value);
     else if (card) supply.findings.push(...card.issues);
+    if (product.coat) supply.findings.push(...outsideSheet(product, conditions.temperatureC));
   }
   const currencies = new Set(supply.orders.map(({ product }) => product.currency));
   if (currencies.size > 1) supply.findings.push(issue('mixed-currencies', 'products', { wanted: [...currencies].join(', ') }));
   return supply;
+}
+
+/** Lives and windows are worked out for the wall as it is; where its own sheet does not go so far, that is said. */
+function outsideSheet({ id, limits: { surfaceMinC, surfaceMaxC } }: Product, temperatureC: number): Issue[] {
+  if (temperatureC >= surfaceMinC && temperatureC <= surfaceMaxC) return [];
+  return [issue('wall-outside-sheet', `products.${id}`, { temperatureC, minC: surfaceMinC, maxC: surfaceMaxC })];
 }
 
 interface Supplied {
@@ -107,11 +114,16 @@ export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { pr
   return line && { product: line.product, amount: line.amount / line.coats };
 }
 
-/** A card for so much of a product; none for what is not mixed. Refuses where the working life at this temperature leaves no time to place it. */
+/**
+ * A card for so much of a product; none for what is not mixed. A pail holds one kit or one bag at most: more of a resin heats itself.
+ * Cold never lengthens the life that the sheet states, warmth shortens it; a plug is mixed by whoever pushes it in. Refuses where the
+ * working life at this temperature leaves no time to place it.
+ */
 export function mixingCard(product: Product, totalKg: number, conditions: PlanConditions): Result<MixingCard> | undefined {
   const { mix: mixing, workingLifeMin, placingKgPerMin } = product;
   if (!mixing || workingLifeMin === undefined || !placingKgPerMin) return undefined;
   const tool = toolFor(product, conditions.tool);
+  const sizes = product.packs.map(({ size }) => size);
   const batch = work(
     batchPlan,
     {
@@ -120,11 +132,12 @@ export function mixingCard(product: Product, totalKg: number, conditions: PlanCo
       mixMin: mixing.mixMin + (mixing.firstAloneMin ?? 0),
       standMin: mixing.standMin,
       placingKgPerMinPerPerson: placingKgPerMin[tool]!,
-      people: conditions.people,
-      packKg: mixing.wholePacksOnly ? Math.min(...product.packs.map(({ size }) => size)) : undefined,
+      people: product.role === 'plug' ? 1 : conditions.people,
+      packKg: mixing.wholePacksOnly ? Math.min(...sizes) : undefined,
+      mostKg: Math.max(...sizes),
       wholePacksOnly: mixing.wholePacksOnly,
       referenceC: product.referenceC,
-      temperatureC: conditions.temperatureC,
+      temperatureC: Math.max(conditions.temperatureC, product.referenceC),
       q10: 2,
     },
     `products.${product.id}`,

@@ -1,3 +1,4 @@
+import { SHIPPED_PRODUCTS } from '../catalogue';
 import { dewWorking, foldLog } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
 import { USUAL_HOUSE, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
@@ -18,6 +19,17 @@ describe('workings of a window', () => {
     const { window } = programme.tasks.find((task) => task.id === item('coat-2').id)!;
     expect((workings.opens.output as { opensAt: string }).opensAt).toBe(new Date(window!.opensMs).toISOString());
     expect((workings.closes!.output as { closesAt: string }).closesAt).toBe(new Date(window!.closesMs!).toISOString());
+  });
+
+  test('in the cold it closes at the sheet’s own hour, in the warm sooner', () => {
+    const closes = (temperatureC: number) => {
+      const placed = programmeJob(plan.workItems, site, { nowMs: NOW, timeZone: 'UTC', temperatureC });
+      const before = placed.tasks.find(({ id }) => id === `${zoneOf('north')}:coat-1`)!;
+      const closesAt = windowWorkings(item('coat-2'), placed, site, temperatureC)!.closes!.output['closesAt' as never] as string;
+      return (Date.parse(closesAt) - before.startMs) / 3_600_000;
+    };
+    expect([5, 10, 20].map(closes)).toEqual([6, 6, 6].map((h) => expect.closeTo(h, 6)));
+    expect(closes(30)).toBeCloseTo(3, 6);
   });
 
   test('count from what was really laid', () => {
@@ -57,8 +69,35 @@ describe('what one piece of work takes', () => {
     const { product, amount: kg } = materialFor(item('coat-1'), lines)!;
     const [cold, warm] = [10, 25].map((temperatureC) => mixingCard(product, kg * 20, { people: 2, temperatureC }));
     if (!cold?.ok || !warm?.ok) throw new Error('refused');
-    expect(cold.value.batch.output.lifeMin).toBeCloseTo(50, 6);
+    // the sheet says 25 min at 20 °C: cold adds nothing to it, 5 K of warmth take a third
+    expect(cold.value.batch.output.lifeMin).toBeCloseTo(25, 6);
+    expect(warm.value.batch.output.lifeMin).toBeCloseTo(25 / Math.SQRT2, 6);
     expect(warm.value.batch.output.batches).toBeGreaterThan(cold.value.batch.output.batches);
+  });
+
+  // common practice, no source: more than a kit in one pail heats itself; a plug is mixed by the handful by whoever pushes it in
+  test('no pail holds more than one kit or bag, and no plug is mixed for two', () => {
+    for (const product of SHIPPED_PRODUCTS) {
+      for (const temperatureC of [2, 12, product.referenceC, 30]) {
+        const card = mixingCard(product, 400, { people: 4, temperatureC });
+        if (!card?.ok) continue;
+        const { batchKg, batches, lifeMin } = card.value.batch.output;
+        expect([product.id, batchKg <= Math.max(...product.packs.map(({ size }) => size)) + 1e-9]).toEqual([product.id, true]);
+        expect(batchKg * batches).toBeGreaterThanOrEqual(400 - 1e-6);
+        expect(lifeMin).toBeLessThanOrEqual(product.workingLifeMin! + 1e-9);
+        if (product.role === 'plug') expect(card.value.batch.input).toMatchObject({ people: 1 });
+      }
+    }
+  });
+
+  test('a wall colder or warmer than the sheet goes is said', () => {
+    const at = (temperatureC: number) =>
+      planJob(model, { people: 2, temperatureC }, USUAL_HOUSE).supply.findings.filter(({ code }) => code === 'wall-outside-sheet');
+    expect([at(2), at(35)]).toEqual([[], []]);
+    expect(at(1.9)).toEqual([
+      { code: 'wall-outside-sheet', path: 'products.tarnwick-veil', values: { temperatureC: 1.9, minC: 2, maxC: 35 } },
+    ]);
+    expect(at(36)).toHaveLength(1);
   });
 });
 

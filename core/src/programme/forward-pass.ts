@@ -2,7 +2,7 @@ import { type AgeingLaw, DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js
 import type { Interval } from './working-hours.js';
 import { HOUR_MS } from '../quantities/index.js';
 
-/** A wait after another task: the window opens from its end and closes from its start, both measured in aged hours. */
+/** A wait after another task: the window opens from its end and closes from its start, both measured in aged hours; it never closes later than the sheet's own hours. */
 export interface Wait {
   taskId: string;
   minH: number;
@@ -126,7 +126,9 @@ class Pass {
       if (!before) continue;
       const actual = this.taskById.get(wait.taskId)?.actual;
       const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC);
-      const closesMs = wait.maxH === null ? null : this.aged(actual?.firstLaidMs ?? before.startMs, wait.maxH, wait.referenceC);
+      const firstMs = actual?.firstLaidMs ?? before.startMs;
+      // cold puts off the opening, but the sheet's latest hour stands: nobody has shown that the bond waits
+      const closesMs = wait.maxH === null ? null : Math.min(this.aged(firstMs, wait.maxH, wait.referenceC), firstMs + wait.maxH * HOUR_MS);
       window = {
         opensMs: Math.max(window?.opensMs ?? -Infinity, opensMs),
         closesMs: window?.closesMs == null ? closesMs : closesMs === null ? window.closesMs : Math.min(window.closesMs, closesMs),

@@ -244,6 +244,7 @@ export const BUILD_UP = {
   'card.placing': 'By {tool}; a batch is done in {min} min. {why}',
   'card.limit.working-life': 'Larger, and it would stiffen in the pail.',
   'card.limit.whole-packs': 'As many whole packs as can be placed in time.',
+  'card.limit.vessel': 'One kit or one bag at a time.',
   'card.limit.total': 'That is all that is needed.',
   'card.mix-time': 'Mix {min} min.',
   'card.stand': 'Let it stand {min} min, stir again.',

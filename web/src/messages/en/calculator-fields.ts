@@ -56,6 +56,7 @@ export const CALCULATOR_FIELDS = {
   'field.surfaceMinC': 'Surface, at least',
   'field.surfaceMaxC': 'Surface, at most',
   'field.dewMarginC': 'Above the dew point',
+  'field.mostKg': 'One vessel holds',
   'field.rhMaxPct': 'Humidity, at most',
   'field.windMaxKmH': 'Wind, at most',
   'field.rainFreeHoursAfter': 'Dry hours after',

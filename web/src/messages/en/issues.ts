@@ -59,6 +59,9 @@ export const ISSUES = {
   'issue.breach-needs-reason': 'Not within the sheet ({figure}, limit {limit}): say why it was started all the same.',
   'issue.frost': 'Frost ({figure} °C): what is carried by water must not be started.',
   'issue.frost-ahead': 'Frost is forecast before it has set ({figure} °C): it must not be started.',
+  'issue.wall-outside-sheet':
+    'The wall has {temperatureC} °C; the sheet goes from {minC} to {maxC} °C. Lives and waits beyond it are not the maker’s.',
+  'issue.pack-over-vessel': 'One pack of {packKg} kg is more than the vessel holds.',
   'issue.conditions-wanted': 'Air, surface and humidity are needed before a coat.',
   'issue.last-before-first': 'The last square metre cannot come before the first.',
   'issue.after-the-entry': 'This lies after the time of finishing.',
