@@ -17,6 +17,8 @@ export { Planner, planJob } from './plan-job.js';
 export type { JobPlan } from './plan-job.js';
 export { wholePour } from './whole-pour.js';
 export type { WholePour } from './whole-pour.js';
+export { measuredWalls } from './measured-walls.js';
+export type { MeasuredWall } from './measured-walls.js';
 export { programmeJob, windowWorkings } from './programme-job.js';
 export type { WindowWorkings } from './programme-job.js';
 export { CORE_VERSION, revisionContent } from './revision.js';

@@ -9,7 +9,12 @@ const HORIZON_DAYS = 120;
 export function programmeJob(
   workItems: readonly WorkItem[],
   site: Pick<SiteState, 'done'>,
-  options: { nowMs: number; timeZone: string; temperatureC: number },
+  options: {
+    nowMs: number;
+    timeZone: string;
+    /** of walls that nobody measured */ temperatureC: number;
+    /** by face, as measured */ wallsC?: ReadonlyMap<string, number>;
+  },
 ): Programme {
   const tasks = workItems.map<Task>((item) => {
     const done = site.done.get(item.id);
@@ -36,6 +41,7 @@ export function programmeJob(
     shifts: shiftsFrom(options.nowMs, { ...USUAL_WEEK, timeZone: options.timeZone }, HORIZON_DAYS),
     temperaturesC: [options.temperatureC],
     temperaturesFromMs: options.nowMs,
+    ...(options.wallsC ? { temperatureOfChain: options.wallsC } : {}),
   });
 }
 
@@ -48,7 +54,12 @@ export interface WindowWorkings {
  * The calculation behind the ends of a work item's window: it opens from the last square metre of the work before and closes
  * from its first. Of several waits the one that opens last. Undefined where nothing has to be waited for.
  */
-export function windowWorkings(item: WorkItem, programme: Programme, site: SiteState, temperatureC: number): WindowWorkings | undefined {
+export function windowWorkings(
+  item: WorkItem,
+  programme: Programme,
+  site: Pick<SiteState, 'done'>,
+  temperatureC: number,
+): WindowWorkings | undefined {
   const candidates = item.waits.flatMap((wait) => {
     const before = programme.tasks.find((task) => task.id === wait.taskId);
     const done = site.done.get(wait.taskId);

@@ -52,6 +52,10 @@ export interface PassOptions {
   /** hourly surface temperature from `temperaturesFromMs`, the last one holding on */ temperaturesC: readonly number[];
   temperaturesFromMs: number;
   law?: AgeingLaw;
+  /** °C of a chain's own wall, for those that were measured; the others take `temperaturesC` */ temperatureOfChain?: ReadonlyMap<
+    string,
+    number
+  >;
 }
 
 /**
@@ -125,10 +129,11 @@ class Pass {
       const before = assumed?.id === wait.taskId ? assumed : this.placed.get(wait.taskId);
       if (!before) continue;
       const actual = this.taskById.get(wait.taskId)?.actual;
-      const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC);
+      const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC, task.chain);
       const firstMs = actual?.firstLaidMs ?? before.startMs;
       // cold puts off the opening, but the sheet's latest hour stands: nobody has shown that the bond waits
-      const closesMs = wait.maxH === null ? null : Math.min(this.aged(firstMs, wait.maxH, wait.referenceC), firstMs + wait.maxH * HOUR_MS);
+      const closesMs =
+        wait.maxH === null ? null : Math.min(this.aged(firstMs, wait.maxH, wait.referenceC, task.chain), firstMs + wait.maxH * HOUR_MS);
       window = {
         opensMs: Math.max(window?.opensMs ?? -Infinity, opensMs),
         closesMs: window?.closesMs == null ? closesMs : closesMs === null ? window.closesMs : Math.min(window.closesMs, closesMs),
@@ -137,8 +142,10 @@ class Pass {
     return window;
   }
 
-  private aged(fromMs: number, ageH: number, referenceC: number): number {
-    const { temperaturesC, temperaturesFromMs, law = DOUBLES_PER_TEN } = this.options;
+  private aged(fromMs: number, ageH: number, referenceC: number, chain: string): number {
+    const { temperaturesFromMs, law = DOUBLES_PER_TEN } = this.options;
+    const own = this.options.temperatureOfChain?.get(chain);
+    const temperaturesC = own === undefined ? this.options.temperaturesC : [own];
     const skip = Math.min(temperaturesC.length - 1, Math.max(0, Math.floor((fromMs - temperaturesFromMs) / HOUR_MS)));
     return fromMs + hoursToAge(ageH, temperaturesC.slice(skip), referenceC, law) * HOUR_MS;
   }

@@ -14,7 +14,16 @@ export interface WorkDone {
 
 export interface SiteState {
   done: ReadonlyMap<string, WorkDone>;
-  latestConditions?: { conditions: Conditions; at: number };
+  latestConditions?: Measurement;
+  /** air and surface each time they were measured, in order */ measured: readonly Measurement[];
+}
+
+/** Air and surface as measured: on a face, at a piece of work, or of the site as a whole. */
+export interface Measurement {
+  conditions: Conditions;
+  /** ms since 1970 */ at: number;
+  faceId?: string;
+  workItemId?: string;
 }
 
 /** Entries that stand: superseded ones are left out, each correction takes its place in time. */
@@ -26,19 +35,24 @@ export function entriesInForce(lines: readonly Pick<LogLine, 'entry'>[]): LogEnt
 /** What is done, folded from the log. Re-planning cannot orphan it: work items keep their ids. */
 export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const done = new Map<string, WorkDone>();
-  let latestConditions: SiteState['latestConditions'];
+  const measured: Measurement[] = [];
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
     const { body } = entry;
     const conditions = 'conditions' in body ? body.conditions : undefined;
-    if (conditions) latestConditions = { conditions, at };
+    if (conditions) measured.push({ conditions, at, ...placeOf(body) });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions };
+  return { done, latestConditions: measured.at(-1), measured };
+}
+
+function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {
+  if ('workItemId' in body) return { workItemId: body.workItemId };
+  return body.faceId === undefined ? {} : { faceId: body.faceId };
 }
 
 function record(item: WorkDone, body: Extract<EntryBody, { kind: 'start' | 'finish' }>, at: number, person: string): void {

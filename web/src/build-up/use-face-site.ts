@@ -1,6 +1,6 @@
 import type { FitFacts } from '@caulkhorn/core/build-up';
 import type { Face, Feature } from '@caulkhorn/core/jobs';
-import { type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@caulkhorn/core/planning';
+import { USUAL_CREW, type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@caulkhorn/core/planning';
 import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
@@ -20,7 +20,7 @@ export interface FaceSite extends Site {
 export function useFaceSite(face: Face): FaceSite {
   const { model } = useJob(parts('model'));
   const house = useHouse();
-  const { plan, conditions } = usePlanning();
+  const { plan, conditions, walls } = usePlanning();
   const hour = useHour();
   return useMemo(() => {
     const features = model.features.filter(({ faceId }) => faceId === face.id);
@@ -28,10 +28,10 @@ export function useFaceSite(face: Face): FaceSite {
     const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
     const facts = faceFacts({
       ...{ face, plan: facePlan, features, readings, job: model.job },
-      today: { ms: hour, temperatureC: conditions.temperatureC },
+      today: { ms: hour, temperatureC: walls.get(face.id)?.temperatureC ?? USUAL_CREW.temperatureC },
     });
     return { face, features, junctions: junctionsAnsweredBy(face, plan), around: model, house, conditions, plan: facePlan, facts };
-  }, [face, model, house, plan, conditions, hour]);
+  }, [face, model, house, plan, conditions, walls, hour]);
 }
 
 /** Junctions whose treatment counts for this face: those it carries now. */

@@ -1,5 +1,5 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { type House, Planner, USUAL_CREW, USUAL_HOUSE, programmeJob } from '@caulkhorn/core/planning';
+import { type House, Planner, USUAL_CREW, USUAL_HOUSE, measuredWalls, programmeJob } from '@caulkhorn/core/planning';
 import { type EntryBody, FIRST_LINK } from '@caulkhorn/core/site-log';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { JobPlanning, type Planning, type PlanSource } from './job-planning';
@@ -53,7 +53,7 @@ afterEach(() => {
 });
 
 /** A planning whose source can be changed, told of changes as a session tells itself. */
-function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, houseOf: houseOf as never })) {
+function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, measuredWalls, houseOf: houseOf as never })) {
   let crew: { people: number } = { people: 2 };
   const crewListeners = new Set<() => void>();
   const seen: ReturnType<JobPlanning['follow']>[] = [];
@@ -111,7 +111,7 @@ test('nothing is fetched, planned or placed before somebody asks; asked twice, i
   let fetched = 0;
   const kept = keeping(source(), () => {
     fetched++;
-    return Promise.resolve({ Planner, houseOf: houseOf as never });
+    return Promise.resolve({ Planner, measuredWalls, houseOf: houseOf as never });
   });
   kept.open();
   await settle();
@@ -159,9 +159,16 @@ test('the wall as last measured and the crew of this device are what it plans by
   const kept = await planned(source());
   expect(kept.last().conditions).toEqual({ people: 2, temperatureC: USUAL_CREW.temperatureC });
   const conditions = { airTemperatureC: 9, surfaceTemperatureC: 7, relativeHumidityPct: 60 };
-  const measured = kept.change({ lines: [line({ kind: 'reading', conditions }, '2026-05-04T05:00:00Z')] });
+  const reading = (faceId?: string) => [line({ kind: 'reading', conditions, ...(faceId ? { faceId } : {}) }, '2026-05-04T05:00:00Z')];
+  const measured = kept.change({ lines: reading('north') });
   expect(measured.conditions).toEqual({ people: 2, temperatureC: 7 });
-  expect(Desk.open[0]!.asked.at(-1)!.options.temperatureC).toBe(7);
+  // each face by its own wall or its room's; what nobody measured stays at what is assumed
+  const placedBy = () => Desk.open[0]!.asked.at(-1)!.options;
+  await settle();
+  expect([placedBy().wallsC.get('north'), placedBy().temperatureC]).toEqual([7, USUAL_CREW.temperatureC]);
+  expect(kept.last().walls.get('east')).toMatchObject({ temperatureC: 7, on: 'space' });
+  kept.change({ lines: reading() });
+  expect(kept.last().walls.get('north')).toMatchObject({ on: 'site' });
   kept.setCrew({ people: 4 });
   expect(kept.last().conditions).toEqual({ people: 4, temperatureC: 7 });
 });
@@ -188,7 +195,7 @@ test('another house is planned in slices while the plan by the old one stays', a
 
 test.each([
   ['the part that plans cannot be fetched', () => Promise.reject(new Error('no signal'))],
-  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, houseOf: houseOf as never })],
+  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, measuredWalls, houseOf: houseOf as never })],
 ])('%s: whoever waits is told, and the fault is shown', async (_what, engine) => {
   const kept = keeping(source(), engine as never);
   kept.open();

@@ -1,7 +1,15 @@
 import type { HouseAnswer } from '@caulkhorn/contract';
 import type { Tool } from '@caulkhorn/core/catalogue';
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { type House, type JobPlan, type PlanConditions, type PlanRevision, USUAL_CREW, type WorkItem } from '@caulkhorn/core/planning';
+import {
+  type House,
+  type JobPlan,
+  type MeasuredWall,
+  type PlanConditions,
+  type PlanRevision,
+  USUAL_CREW,
+  type WorkItem,
+} from '@caulkhorn/core/planning';
 import type { Programme } from '@caulkhorn/core/programme';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import { type SiteState, foldLog } from '@caulkhorn/core/site-log';
@@ -12,7 +20,8 @@ import { type Placed, type Placer, Placing } from './placing';
 /** All that follows from a job's model and log, worked out once for every screen that shows a part of it. */
 export interface Planning {
   /** what is done, folded from the log, entries that still wait included */ site: SiteState;
-  /** crew, and the wall's temperature as last measured */ conditions: PlanConditions;
+  /** crew, and the wall's temperature as last measured anywhere: batches go by it */ conditions: PlanConditions;
+  /** how warm each face was when it was last measured; a face that is missing was not */ walls: ReadonlyMap<string, MeasuredWall>;
   /** the plan as it follows from the model now; the same function plans on the server */ plan: JobPlan;
   /** the released work or, before any release, what is planned now */ workItems: readonly WorkItem[];
   /** that work placed in time from now on; both come from a worker, a moment after the plan */ programme: Programme;
@@ -22,7 +31,7 @@ type Engine = typeof import('./plan-engine');
 
 /** What planning is done with: fetched or started when somebody first asks for a plan. */
 export interface PlanningMeans {
-  engine(): Promise<Pick<Engine, 'Planner' | 'houseOf'>>;
+  engine(): Promise<Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls'>>;
   newPlacer(): Placer;
   crew: { getState(): { people: number; tool?: Tool | undefined }; subscribe(listener: () => void): () => void };
 }
@@ -40,7 +49,7 @@ export class JobPlanning {
   /** there is a plan, or the fault that prevents one */ readonly due: Promise<void>;
   private arrive = (): void => {};
   private isAsked = false;
-  private engine: Pick<Engine, 'Planner' | 'houseOf'> | undefined;
+  private engine: Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls'> | undefined;
   private planner: InstanceType<Engine['Planner']> | undefined;
   private prepared: House | undefined;
   private preparing: { stop(): void; source: readonly unknown[] } | undefined;
@@ -104,9 +113,12 @@ export class JobPlanning {
     if (house !== this.prepared) this.prepare(model, conditions, house);
     if (!this.prepared) return;
     const plan = this.planBy(model, conditions, this.prepared);
-    this.place(revision?.workItems ?? plan.workItems, this.siteOf(lines), { timeZone: model.job.timeZone, conditions });
+    const site = this.siteOf(lines);
+    const workItems = revision?.workItems ?? plan.workItems;
+    const walls = this.wallsBy(model.faces, model.readings, site, workItems);
+    this.place(workItems, site, { timeZone: model.job.timeZone, wallsC: this.warmthOf(walls) });
     if (!this.placed) return;
-    const next = { site: this.siteOf(lines), conditions, plan, ...this.placed };
+    const next = { site, conditions, walls, plan, ...this.placed };
     if (!this.planning || !isSame(this.planning, next)) this.planning = next;
     this.arrive();
   }
@@ -114,6 +126,15 @@ export class JobPlanning {
   private readonly siteOf = latest((lines: readonly ShownLine[]) => foldLog(lines));
   private readonly planBy = latest((model: JobModel, conditions: PlanConditions, house: House) =>
     this.planner!.plan(model, conditions, house),
+  );
+  private readonly wallsBy = latest(
+    (faces: JobModel['faces'], readings: JobModel['readings'], site: SiteState, workItems: readonly WorkItem[]) => {
+      const faceOf = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
+      return this.engine!.measuredWalls({ faces, readings }, site, (id) => faceOf.get(id));
+    },
+  );
+  private readonly warmthOf = latest(
+    (walls: Planning['walls']): ReadonlyMap<string, number> => new Map([...walls].map(([id, { temperatureC }]) => [id, temperatureC])),
   );
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({
     people,
@@ -144,10 +165,13 @@ export class JobPlanning {
     );
   }
 
-  private place(workItems: readonly WorkItem[], { done }: SiteState, at: { timeZone: string; conditions: PlanConditions }): void {
+  private place(
+    workItems: readonly WorkItem[],
+    { done }: SiteState,
+    { timeZone, wallsC }: { timeZone: string; wallsC: ReadonlyMap<string, number> },
+  ): void {
     const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
-    const { temperatureC } = at.conditions;
-    const wanted = [workItems, done, nowMs, at.timeZone, temperatureC];
+    const wanted = [workItems, done, nowMs, timeZone, wallsC];
     if (isSame(this.wanted, wanted)) return;
     this.wanted = wanted;
     this.placing ??= new Placing(
@@ -158,7 +182,7 @@ export class JobPlanning {
       },
       (fault) => this.failed(fault),
     );
-    this.placing.want({ workItems, done, options: { nowMs, timeZone: at.timeZone, temperatureC } });
+    this.placing.want({ workItems, done, options: { nowMs, timeZone, temperatureC: USUAL_CREW.temperatureC, wallsC } });
   }
 
   private failed(fault: unknown): void {

@@ -10,7 +10,7 @@ const { workItems } = planJob(
   USUAL_CREW,
   USUAL_HOUSE,
 );
-const options = { nowMs: Date.parse('2026-05-04T06:00:00Z'), timeZone: 'UTC', temperatureC: 20 };
+const options = { nowMs: Date.parse('2026-05-04T06:00:00Z'), timeZone: 'UTC', temperatureC: 20, wallsC: new Map() };
 const NONE: SiteState['done'] = new Map();
 const want = (items: readonly WorkItem[], done = NONE): Wanted => ({ workItems: items, done, options });
 

@@ -6,7 +6,7 @@ import { type WorkChange, changeOf } from './work-change';
 export interface ToProgramme {
   work: WorkChange;
   /** only when it is another than before */ done?: SiteState['done'];
-  options: { nowMs: number; timeZone: string; temperatureC: number };
+  options: { nowMs: number; timeZone: string; temperatureC: number; wallsC: ReadonlyMap<string, number> };
 }
 export type FromProgramme = Programme;
 

@@ -1,9 +1,10 @@
 import type { Product } from '@caulkhorn/core/catalogue';
-import { type WorkItem, materialFor, mixingCard, windowWorkings } from '@caulkhorn/core/planning';
+import { type MeasuredWall, USUAL_CREW, type WorkItem, materialFor, mixingCard, windowWorkings } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
+import { hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
@@ -15,7 +16,9 @@ import { WindowBar } from './window-bar';
 /** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
   const { model, can } = useJob(parts('model', 'can'));
-  const { site, plan, programme, conditions } = usePlanning();
+  const { site, plan, programme, walls } = usePlanning();
+  const wall = walls.get(item.faceId);
+  const temperatureC = wall?.temperatureC ?? USUAL_CREW.temperatureC;
   const face = model.faces.find((f) => f.id === item.faceId)!;
   const facePlan = plan.faces.find((f) => f.faceId === item.faceId);
   const material = materialFor(item, facePlan?.lines ?? []);
@@ -33,13 +36,14 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
           window={task.window}
           now={now}
           timeZone={model.job.timeZone}
-          workings={windowWorkings(item, programme, site, conditions.temperatureC)}
+          workings={windowWorkings(item, programme, site, temperatureC)}
         />
       ) : null}
+      {material?.product.workingLifeMin === undefined && !task.window ? null : <WallSaid wall={wall} now={now} />}
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
-      {material ? <MixNow product={material.product} kg={material.amount} /> : null}
+      {material ? <MixNow product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {material?.product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
@@ -57,10 +61,29 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   );
 }
 
-/** The batch for just this piece of work, at the wall's temperature. */
-function MixNow({ product, kg }: { product: Product; kg: number }) {
+/** Which reading the window and the batch go by, and how old it is; or that there is none. */
+function WallSaid({ wall, now }: { wall: MeasuredWall | undefined; now: number }) {
   const units = useUnits();
-  const mixed = mixingCard(product, kg, usePlanning().conditions);
+  if (!wall)
+    return (
+      <p role="status" className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">
+        {t('wall.not-measured', { temperature: formatQuantity(USUAL_CREW.temperatureC, '°C', units) })}
+      </p>
+    );
+  return (
+    <p className="text-soft">
+      {t(`wall.on-${wall.on}`, {
+        temperature: formatQuantity(wall.temperatureC, '°C', units),
+        age: hoursMinutes(Math.max(0, now - wall.atMs)),
+      })}
+    </p>
+  );
+}
+
+/** The batch for just this piece of work, at the wall's temperature. */
+function MixNow({ product, kg, temperatureC }: { product: Product; kg: number; temperatureC: number }) {
+  const units = useUnits();
+  const mixed = mixingCard(product, kg, { ...usePlanning().conditions, temperatureC });
   if (mixed && !mixed.ok)
     return (
       <p role="alert" className="font-medium text-iron">
