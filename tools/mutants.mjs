@@ -83,10 +83,13 @@ function sampled(patterns) {
   });
 }
 
-/** Rooms whose tests meet the mutants, and what is published of the calculators. @param {string[]} patterns */
+/** Ground that the rooms above it test as they stand on it. @type {Record<string, string[]>} */
+const TESTED_TOO_BY = { jobs: ['survey'], fields: ['materials', 'calculators'] };
+
+/** Rooms whose tests meet the mutants, and what is published of the core. @param {string[]} patterns */
 function roomsOf(patterns) {
   const rooms = patterns.flatMap((pattern) => /^core\/src\/([^/]+)\//.exec(pattern)?.[1] ?? []);
-  return [...new Set(rooms)];
+  return [...new Set(rooms.flatMap((room) => [room, ...(TESTED_TOO_BY[room] ?? [])]))];
 }
 
 /** @param {string} name @param {string} report */
