@@ -25,6 +25,9 @@ const PARTS = {
   planning: ['core/src/planning/*.ts'],
 };
 
+/** Ground that the rooms above it test as they stand on it. @type {Record<string, string[]>} */
+const TESTED_TOO_BY = { jobs: ['survey'], fields: ['materials', 'calculators'] };
+
 ensureModules();
 const { values, positionals: wanted } = parseArgs({ options: { every: { type: 'string', default: '1' } }, allowPositionals: true });
 const every = Number(values.every);
@@ -82,9 +85,6 @@ function sampled(patterns) {
       });
   });
 }
-
-/** Ground that the rooms above it test as they stand on it. @type {Record<string, string[]>} */
-const TESTED_TOO_BY = { jobs: ['survey'], fields: ['materials', 'calculators'] };
 
 /** Rooms whose tests meet the mutants, and what is published of the core. @param {string[]} patterns */
 function roomsOf(patterns) {

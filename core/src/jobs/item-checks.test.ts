@@ -1,4 +1,5 @@
 import { buildUp, crack, reading, sampleJob } from '../testing/sample-job';
+import { sitePoint } from './geometry';
 import {
   type AnyItem,
   type Face,

@@ -48,13 +48,33 @@ describe('tank test', () => {
     expect(run('tank-test', { ...tank, soakDays: 6.9 })).toMatchObject({ passes: false, reasons: ['soak-under-7-days'] });
     expect(run('tank-test', { ...tank, testDays: 6 })).toMatchObject({ passes: false, reasons: ['test-under-7-days'] });
   });
+
+  // BS 8007 (from memory): 7 days of soaking to 0.1 mm of design crack, 21 to 0.2 mm
+  test('wider cracks soak for three weeks', () => {
+    expect(run('tank-test', { ...tank, crackWidthMm: 0.1 })['passes']).toBe(true);
+    expect(run('tank-test', { ...tank, crackWidthMm: 0.2 })).toMatchObject({ passes: false, reasons: ['soak-under-21-days'] });
+    expect(run('tank-test', { ...tank, crackWidthMm: 0.2, soakDays: 21 })['passes']).toBe(true);
+    expect(run('tank-test', { ...tank, crackWidthMm: 0.2, soakDays: 5 })['reasons']).toEqual(['soak-under-21-days']);
+  });
+
+  test('a tank that fills by itself is not shown to be tight: a millimetre is scatter, more is water from somewhere', () => {
+    const risen = (byMm: number) => run('tank-test', { ...tank, evaporationPanMm: 0, rainMm: 0, endLevelMm: 3900 + byMm });
+    expect(risen(1)).toMatchObject({ dropMm: -1, passes: true });
+    expect(risen(1.1)).toMatchObject({ passes: false, reasons: ['level-rises'] });
+  });
 });
 
 test('ponding: decimal figures make no false loss (common practice, no source)', () => {
   const pond = { startMm: 50, endMm: 47.9, hours: 48 };
-  expect(run('pond-test', { ...pond, evaporationMm: 0 })).toEqual({ lossMm: 2.1, passes: false });
-  expect(run('pond-test', { ...pond, evaporationMm: 1.1 })).toEqual({ lossMm: 1, passes: true });
-  expect(run('pond-test', { ...pond, endMm: 51, evaporationMm: 0 })).toEqual({ lossMm: -1, passes: true });
+  expect(run('pond-test', { ...pond, evaporationMm: 0 })).toEqual({ lossMm: 2.1, passes: false, reasons: ['loss-over-1-mm'] });
+  expect(run('pond-test', { ...pond, evaporationMm: 1.1 })).toEqual({ lossMm: 1, passes: true, reasons: [] });
+  expect(run('pond-test', { ...pond, endMm: 51, evaporationMm: 0 })).toEqual({ lossMm: -1, passes: true, reasons: [] });
+  expect(run('pond-test', { ...pond, endMm: 51.1, evaporationMm: 0 })).toMatchObject({ passes: false, reasons: ['gain-over-1-mm'] });
+  expect(run('pond-test', { ...pond, hours: 23.9, evaporationMm: 1.1 })).toMatchObject({
+    passes: false,
+    reasons: ['ponded-under-24-hours'],
+  });
+  expect(run('pond-test', { ...pond, hours: 24, evaporationMm: 1.1 })['passes']).toBe(true);
 });
 
 // Haack 1991 (from memory), daily inflow over 10 m of tunnel
@@ -83,8 +103,45 @@ describe('pull-off', () => {
     const loadsAt = (...strengths: number[]) => strengths.map((each) => (each * Math.PI * 50 * 50) / 4);
     const modes = ['substrate', 'interface', 'coat', 'glue'];
     expect(run('pull-off', { ...four, loadsN: loadsAt(2, 1, 1.5, 0.2), failureModes: modes })['passes']).toBe(true);
-    expect(run('pull-off', { ...four, loadsN: loadsAt(2.1, 0.99, 1.5, 3), failureModes: modes })['passes']).toBe(false);
-    expect(run('pull-off', { ...four, loadsN: [9000], failureModes: ['glue'] })).toMatchObject({ mean: null, min: null, passes: false });
+    expect(run('pull-off', { ...four, loadsN: loadsAt(2.1, 0.99, 1.5, 1.5), failureModes: modes })['passes']).toBe(false);
+    expect(run('pull-off', { ...four, loadsN: [900], failureModes: ['glue'] })).toMatchObject({
+      mean: null,
+      min: null,
+      shown: false,
+      passes: false,
+    });
+  });
+
+  test('fewer than three results show nothing; glue that held more than is wanted shows at least so much', () => {
+    const loadsAt = (...strengths: number[]) => strengths.map((each) => (each * Math.PI * 50 * 50) / 4);
+    const pulled = (...strengths: number[]) => ({ ...four, loadsN: loadsAt(...strengths), failureModes: strengths.map(() => 'coat') });
+    expect(run('pull-off', pulled(2, 2))).toMatchObject({ shown: false, passes: false });
+    expect(run('pull-off', pulled(2, 2, 2))).toMatchObject({ shown: true, passes: true });
+    const glue = { ...pulled(2, 2, 1.6), failureModes: ['coat', 'coat', 'glue'] };
+    expect(run('pull-off', glue)).toMatchObject({ shown: true, passes: true, min: expect.closeTo(1.6, 9) });
+    expect(run('pull-off', { ...pulled(2, 2, 1.4), failureModes: ['coat', 'coat', 'glue'] })).toMatchObject({
+      shown: false,
+      passes: false,
+    });
+  });
+
+  // EN 1504-2 (from memory): 2.0/1.5, 1.5/1.0, 1.0/0.7, 0.8/0.5 MPa; between them by interpolation, outside in proportion (our own rule)
+  test.each([
+    [2, 1.5],
+    [1.5, 1],
+    [1, 0.7],
+    [0.8, 0.5],
+    [1.25, 0.85],
+    [0.9, 0.6],
+    [0.4, 0.25],
+    [3, 2.25],
+  ])('a mean of %d MPa goes with single results of %d', (requiredMPa, single) => {
+    const at = (least: number) => {
+      const strengths = [least, 2 * requiredMPa, 2 * requiredMPa];
+      const loadsN = strengths.map((each) => (each * Math.PI * 50 * 50) / 4);
+      return run('pull-off', { dollyMm: 50, requiredMPa, loadsN, failureModes: ['coat', 'coat', 'coat'] })['passes'];
+    };
+    expect([at(single * 1.001), at(single * 0.999)]).toEqual([true, false]);
   });
 
   test('one failure mode for each load', () => {

@@ -1,3 +1,5 @@
+import { calculate } from '../calculators';
+import { accepted } from '../testing/results';
 import { crack, sampleJob } from '../testing/sample-job';
 import { checkCrackFlow } from './index';
 
@@ -46,4 +48,16 @@ test('ten times apart is far apart, a little under is not', () => {
     'far-less',
   ]);
   expect(caught(could).caught!.output.lPerDay).toBeCloseTo(could, 6);
+});
+
+// Torricelli: water leaves no faster than it falls from its head; 5 mm wide and 10 mm deep the cubic law alone would give far more
+test('no crack passes more than a free jet of its width and length', () => {
+  const slot = { widthMm: 5, lengthM: 1, wallThicknessMm: 10, headM: 3, temperatureC: 10 };
+  const flow = (part: object) => accepted(calculate('crack-flow', { ...slot, ...part })) as { flowLPerH: number; laminar: boolean };
+  const jetLPerH = 0.005 * 1 * Math.sqrt(2 * 9.80665 * 3) * 3.6e6;
+  expect(flow({}).flowLPerH).toBeCloseTo(jetLPerH, 6);
+  expect(flow({}).laminar).toBe(false);
+  expect(flow({ headM: 12 }).flowLPerH).toBeCloseTo(2 * jetLPerH, 6);
+  // where it is fine the law holds as before
+  expect(flow({ widthMm: 0.2, wallThicknessMm: 300 }).flowLPerH * 24).toBeCloseTo(4321, -1);
 });

@@ -24,7 +24,7 @@ export interface CrackFlow {
 
 /**
  * Water through a straight crack of even width. The cubic law holds for laminar flow between smooth plates; a real
- * crack passes less (`roughnessFactor`, ξ).
+ * crack passes less (`roughnessFactor`, ξ), and none more than falls freely from its head.
  */
 export const crackFlow: Calculator<typeof fields, CrackFlow> = {
   id: 'crack-flow',
@@ -43,6 +43,7 @@ export const crackFlow: Calculator<typeof fields, CrackFlow> = {
   },
   equation: [
     tex`@flowLPerH = @roughnessFactor \cdot \frac{(@widthMm / 1000)^3 \cdot \rho \, g \cdot @headM \cdot @lengthM}{12\, \mu \cdot @wallThicknessMm / 1000} \cdot 3.6 \times 10^6`,
+    tex`@flowLPerH \le w L \sqrt{2 g\, @headM}`,
     tex`\log_{10}\frac{\mu}{1.002\text{ mPa·s}} = \frac{20 - @temperatureC}{@temperatureC + 96} \left[ 1.2364 - 1.37 \times 10^{-3} (20 - @temperatureC) + 5.7 \times 10^{-6} (20 - @temperatureC)^2 \right]`,
     tex`@reynolds = 2 \rho\, v\, w / \mu, \quad \text{laminar under } 2300`,
   ],
@@ -54,7 +55,9 @@ export const crackFlow: Calculator<typeof fields, CrackFlow> = {
     const viscosity = waterViscosityPaS(temperatureC);
     const w = widthMm / 1000;
     // mean velocity between parallel plates, m/s; q = v w L
-    const v = (roughnessFactor * w * w * FRESH_WATER_KG_M3 * STANDARD_GRAVITY * headM) / ((12 * viscosity * wallThicknessMm) / 1000);
+    const byLaw = (roughnessFactor * w * w * FRESH_WATER_KG_M3 * STANDARD_GRAVITY * headM) / ((12 * viscosity * wallThicknessMm) / 1000);
+    // a free jet leaves no faster than water falls from its head (Torricelli)
+    const v = Math.min(byLaw, Math.sqrt(2 * STANDARD_GRAVITY * headM));
     const flowLPerH = v * w * lengthM * 3.6e6;
     const reynolds = (2 * FRESH_WATER_KG_M3 * v * w) / viscosity;
     return accept({ flowLPerH, flowLPerDay: 24 * flowLPerH, reynolds, laminar: reynolds < LAMINAR_BELOW });
