@@ -158,3 +158,12 @@ describe('slot', () => {
     ]);
   });
 });
+
+test('ratios say what is missing: two parts at least, a density for each by volume, none by weight', () => {
+  const by = (part: object) => refusals(calculate('mix', { powderKg: 10, addTo: 'water', ...part }));
+  expect(by({ ratioByWeight: [1] })).toEqual(['too-few at ratioByWeight']);
+  expect(by({ ratioByVolume: [1], densities: [1] })).toEqual(['too-few at ratioByVolume']);
+  expect(by({ ratioByVolume: [1, 2] })).toEqual(['missing at densities']);
+  expect(by({ ratioByVolume: [1, 2], densities: [1, 1, 1] })).toEqual(['lengths-differ at densities']);
+  expect(by({ ratioByWeight: [1, 2], densities: [1, 1] })).toEqual(['only-with at densities']);
+});

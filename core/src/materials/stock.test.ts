@@ -155,3 +155,41 @@ test('a stock take that a slow clock stamped before its delivery is kept, counts
   expect(fold([...more].reverse()).lots[0]!.onHand).toBe(70);
   expect(fold([delivery('d', { packs: 4 })]).lots[0]!.stampedEarly).toEqual([]);
 });
+
+describe('what cannot be written says why, and where', () => {
+  const said = (candidate: StockMove, moves: StockMove[] = [delivery('a')]) => checkMove(candidate, fold(moves), SHIPPED_CATALOGUE);
+
+  test('lots and products that are not there', () => {
+    expect(said(move({ kind: 'taken', lotId: 'none', amount: 1 }))).toEqual([{ code: 'not-found', path: 'lotId' }]);
+    expect(said(move({ kind: 'reserved', productId: 'none', amount: 1, jobId: 'j' }))).toEqual([{ code: 'not-found', path: 'productId' }]);
+    expect(said(move({ kind: 'reserved', productId: 'tarnwick-veil', amount: 1, jobId: 'j' }))).toEqual([]);
+    expect(said(delivery('b', { product: { id: 'none', version: 1 } }))).toEqual([{ code: 'not-found', path: 'product' }]);
+    expect(said(move({ kind: 'temperature', temperatureC: -40 }))).toEqual([]);
+  });
+
+  test('more than is there is not taken nor scrapped; all of it is', () => {
+    for (const kind of ['taken', 'scrapped']) {
+      expect(said(move({ kind, lotId: 'a', amount: 100 }))).toEqual([]);
+      expect(said(move({ kind, lotId: 'a', amount: 100.1 }))).toEqual([
+        { code: 'stock-negative', path: 'amount', values: { onHand: 100 } },
+      ]);
+    }
+    expect(said(move({ kind: 'returned', lotId: 'a', amount: 500 }))).toEqual([]);
+  });
+
+  test('a delivery is of packs that there are, and was made before it expires and before it came', () => {
+    expect(said(delivery('b', { packSize: 10 }))).toEqual([]);
+    expect(said(delivery('b', { packSize: 11 }))).toEqual([{ code: 'no-such-pack', path: 'packSize', values: { sizes: '25, 10' } }]);
+    expect(said(delivery('b', { madeOn: '2026-02-01', expiresOn: '2026-02-02' }))).toEqual([]);
+    expect(said(delivery('b', { madeOn: '2026-02-01', expiresOn: '2026-02-01' }))).toEqual([{ code: 'max-below-min', path: 'expiresOn' }]);
+    expect(said(delivery('b', { madeOn: undefined, expiresOn: '2026-02-01' }))).toEqual([]);
+    expect(said(delivery('b', { madeOn: '2026-03-01' }))).toEqual([]);
+    expect(said(delivery('b', { madeOn: '2026-03-02' }))).toEqual([{ code: 'made-after-delivery', path: 'madeOn' }]);
+  });
+
+  test('a store as cold or warm as the sheet allows is no breach; a tenth more is', () => {
+    const breaches = (temperatureC: number) =>
+      fold([delivery('a'), move({ kind: 'temperature', temperatureC })]).lots[0]!.breaches.map(({ kind }) => kind);
+    expect([5, 4.9, 35, 35.1].map(breaches)).toEqual([[], ['cold'], [], ['hot']]);
+  });
+});

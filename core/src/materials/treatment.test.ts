@@ -56,3 +56,37 @@ test('before a build-up is chosen rules are shown and nothing is taken off, or m
   const bare = treatFeature(wide, detailer({ productFor: () => undefined }));
   expect(codes(bare)).toContain('no-product-for-part');
 });
+
+// the chase is cut half its width outside the pipe: its middle line is π (d + w) long
+test('a pipe is chased round outside itself, a crack along its path; what a hole covers is its circle', () => {
+  const pipe = crack({
+    id: 'p',
+    kind: 'penetration',
+    path: [[1, 1]],
+    diameterMm: 100,
+    pipe: 'rigid',
+    widthMm: undefined,
+    movement: undefined,
+  });
+  const { geometry, rule } = treatFeature(pipe, detailer());
+  const slot = rule.steps.find((step) => step.do === 'open');
+  const slotMm = slot?.do === 'open' ? slot.slot.widthMm : 0;
+  expect(slotMm).toBeGreaterThan(0);
+  expect(geometry.lengthM).toBeCloseTo((Math.PI * (100 + slotMm)) / 1000, 9);
+  expect(geometry.areaM2).toBeCloseTo(Math.PI * 0.05 ** 2, 9);
+  expect(treatFeature(wide, detailer()).geometry).toMatchObject({ lengthM: 1.5, widthMm: 2, wallThicknessMm: 300 });
+  const area = crack({
+    id: 'a',
+    kind: 'honeycomb',
+    path: [
+      [0, 0],
+      [2, 0],
+      [2, 1],
+      [0, 1],
+    ],
+    depthMm: 30,
+    widthMm: undefined,
+    movement: undefined,
+  });
+  expect(treatFeature(area, detailer()).geometry.areaM2).toBeCloseTo(2, 9);
+});
