@@ -18,6 +18,8 @@ import { HOUR_MS } from '../quantities/index.js';
 /** Readings older than this say nothing of today's damp. */
 const RECENT_DAYS = 60;
 const AIR_RECENT_H = 24;
+/** Air changes within a few hours: what is further apart was not read together; common practice, no source. */
+const SAME_AIR_H = 1;
 /** Neighbours within it may be where the water comes from, m. */
 const REACH_M = 1;
 const STRONG_SALTS_PCT = 0.5;
@@ -89,19 +91,28 @@ function mean(rows: readonly { value: number }[]): number {
   return rows.reduce((sum, { value }) => sum + value, 0) / rows.length;
 }
 
-/** Of the surface readings of the last day, the coldest; against the air read nearest to it in time. */
+/**
+ * Of the last day's surface readings the least margin over the dew point of the air that was read with each, within the hour: the air of
+ * the morning says nothing of the wall at noon. Undefined where no surface was read together with its air.
+ */
 function surfaceOverDew(own: readonly Reading[], now: string): number | undefined {
   const recent = own.filter((reading) => isWithin(reading, now, AIR_RECENT_H));
   const of = (kind: ReadingKind) => recent.filter((reading) => reading.kind === kind);
-  const surface = of('surface-temperature').reduce<Reading | undefined>(
-    (low, next) => (low && low.value <= next.value ? low : next),
-    undefined,
-  );
-  const air = of('air-temperature').reduce(later, undefined);
-  const humidity = of('air-humidity').reduce(later, undefined);
-  if (!surface || !air || !humidity || humidity.value <= 0) return undefined;
-  const dewPointC = dewPointOf(air.value, humidity.value);
-  return dewPointC === null ? undefined : surface.value - dewPointC;
+  const [airs, humidities] = [of('air-temperature'), of('air-humidity')];
+  const margins = of('surface-temperature').flatMap((surface): number[] => {
+    const [air, humidity] = [readWith(surface, airs), readWith(surface, humidities)];
+    const dewPointC = air && humidity && humidity.value > 0 ? dewPointOf(air.value, humidity.value) : null;
+    return dewPointC === null ? [] : [surface.value - dewPointC];
+  });
+  return margins.length === 0 ? undefined : Math.min(...margins);
+}
+
+/** Of these the nearest in time, when it is near enough to be of the same air. */
+function readWith(reading: Reading, others: readonly Reading[]): Reading | undefined {
+  const apartMs = ({ at }: Reading) => Math.abs(Date.parse(at) - Date.parse(reading.at));
+  return others
+    .filter((other) => apartMs(other) <= SAME_AIR_H * HOUR_MS)
+    .reduce<Reading | undefined>((nearest, next) => (nearest && apartMs(nearest) <= apartMs(next) ? nearest : next), undefined);
 }
 
 /** Least distance between two paths on one face, by their points against each other's edges, m. */

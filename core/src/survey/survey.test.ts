@@ -154,10 +154,25 @@ describe('facts about a damp place', () => {
     expect(factsOf(rows).surfaceOverDewK).toBeCloseTo(0, 1);
     for (const left of rows) expect(factsOf(rows.filter((each) => each !== left)).surfaceOverDewK).toBeUndefined();
     expect(factsOf(rows.map((each) => (each.kind === 'air-humidity' ? { ...each, value: 0 } : each))).surfaceOverDewK).toBeUndefined();
-    // the later of two readings of the air counts, whichever was entered first
+    // of two readings of the air the one nearer in time counts, whichever was entered first
     const older = reading({ id: 'old', kind: 'air-humidity', value: 90, point: undefined, at: '2026-03-01T07:00:00Z' });
     expect(factsOf([...rows, older]).surfaceOverDewK).toBeCloseTo(0, 1);
     expect(factsOf([older, ...rows]).surfaceOverDewK).toBeCloseTo(0, 1);
+  });
+
+  test('air and wall are paired by the hour: what was not read together gives no margin', () => {
+    const row = (kind: Reading['kind'], value: number, at: string) => reading({ id: `${kind} ${at}`, kind, value, at, point: undefined });
+    const morning = [row('air-temperature', 20, '2026-03-01T08:00:00Z'), row('air-humidity', 60, '2026-03-01T08:20:00Z')];
+    // 20 °C and 60 %: dew point 12.0 °C (ASHRAE, from memory)
+    expect(factsOf([...morning, row('surface-temperature', 14, '2026-03-01T09:00:00Z')]).surfaceOverDewK).toBeCloseTo(2, 1);
+    expect(factsOf([...morning, row('surface-temperature', 14, '2026-03-01T09:30:00Z')]).surfaceOverDewK).toBeUndefined();
+    // each surface with its own air; the least of their margins stands
+    const noon = [
+      row('air-temperature', 10, '2026-03-01T13:00:00Z'),
+      row('air-humidity', 50, '2026-03-01T13:00:00Z'),
+      row('surface-temperature', 9, '2026-03-01T13:10:00Z'),
+    ];
+    expect(factsOf([...morning, row('surface-temperature', 14, '2026-03-01T08:10:00Z'), ...noon]).surfaceOverDewK).toBeCloseTo(2, 1);
   });
 
   test('salts by their share: half a per cent is strong, a tenth slight; unmeasured goes by what was seen', () => {
