@@ -1,4 +1,5 @@
 export { findRule, ruleForFeature, ruleForJunction, rulesFor } from './choose-rule.js';
+export { ENGINEER_FIRST, ENGINEER_FROM_MM, engineerFirst } from './engineer-first.js';
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';

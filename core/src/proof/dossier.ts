@@ -13,17 +13,15 @@ import {
   entriesInForce,
   timeMarks,
 } from '../site-log/index.js';
-import type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
-import { productOfWork } from './work-product.js';
+import type { ReleasedFace, ReleasedTreatment } from './released-plan.js';
+import { type ReleasedWork, productOfWork } from './work-product.js';
 
 /** A plan as it was released, as far as a dossier reads it. */
-export interface ReleasedRevision {
+export interface ReleasedRevision extends ReleasedWork {
   number: number;
   madeAt: string;
   madeBy: string;
   fingerprint: string;
-  /** null for a plan from before decisions were frozen */ decided: ReleasedPlan | null;
-  workItems: readonly { id: string; faceId: string; targetId?: string; step: string }[];
 }
 
 /** A test of the finished work and what it showed. */

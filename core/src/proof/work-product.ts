@@ -1,11 +1,14 @@
 import type { Product } from '../catalogue/index.js';
-import type { ReleasedRevision } from './dossier.js';
+import type { ReleasedPlan } from './released-plan.js';
+
+/** A released plan as far as its work is concerned. */
+export interface ReleasedWork {
+  /** null for a plan from before decisions were frozen */ decided: ReleasedPlan | null;
+  workItems: readonly { id: string; faceId: string; targetId?: string; step: string }[];
+}
 
 /** What a piece of released work is done with, as its sheet was when it was released; undefined where it takes nothing or the plan does not say. */
-export function productOfWork(
-  { decided, workItems }: Pick<ReleasedRevision, 'decided' | 'workItems'>,
-  workItemId: string,
-): Product | undefined {
+export function productOfWork({ decided, workItems }: ReleasedWork, workItemId: string): Product | undefined {
   const item = workItems.find(({ id }) => id === workItemId);
   const face = decided?.faces.find(({ faceId }) => faceId === item?.faceId);
   if (!item || !face) return undefined;

@@ -1,4 +1,13 @@
-import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SECOND_COAT, SHEET_CRITERIA, TRAPS } from '../build-up/index.js';
+import {
+  DETAIL_RULES,
+  ENGINEER_FIRST,
+  ENGINEER_FROM_MM,
+  FIT_CRITERIA,
+  SCHOOLS,
+  SECOND_COAT,
+  SHEET_CRITERIA,
+  TRAPS,
+} from '../build-up/index.js';
 import { FAMILIES } from '../catalogue/index.js';
 import { PACES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS } from '../planning/index.js';
 import { DAMP_EVIDENCE, FINISHES } from '../survey/index.js';
@@ -13,6 +22,7 @@ export function publishedRules(): object {
   return {
     families: FAMILIES,
     ...{ details: DETAIL_RULES, fit: FIT_CRITERIA, fitOfSheets: SHEET_CRITERIA, traps: TRAPS },
+    ...{ engineerFirst: ENGINEER_FIRST, engineerFromMm: ENGINEER_FROM_MM },
     ...{ schools: SCHOOLS, secondCoat: SECOND_COAT },
     ...{ dampEvidence: DAMP_EVIDENCE, finishes: FINISHES },
     ...{ waterCases: CASE_RULES, backings: BACKINGS, usualLeakMlPerMin: USUAL_ML_PER_MIN },

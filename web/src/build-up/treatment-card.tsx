@@ -1,4 +1,4 @@
-import { type DetailStep, rulesFor } from '@caulkhorn/core/build-up';
+import { type DetailStep, rulesFor, engineerFirst } from '@caulkhorn/core/build-up';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import { bridgesHard, type DetailLine, type Treatment } from '@caulkhorn/core/materials';
 import { type FacePlan } from '@caulkhorn/core/planning';
@@ -11,6 +11,7 @@ import { Figure } from '../workings/figure';
 import { parts, useJob } from '../job/job-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
+import { EngineerFirst } from '../words/engineer-first';
 import { OverrideForm } from './override-form';
 
 /** What one feature or junction gets, and why: the rule, its steps in order, its section and its figures. */
@@ -104,7 +105,10 @@ export function lineLabel({ product, step }: DetailLine, all: readonly DetailLin
 }
 
 /** What can hurt somebody in this treatment, each said once. */
-export function TreatmentCautions({ treatment: { rule, lines, of } }: { treatment: Treatment }) {
+export function TreatmentCautions({ treatment: { rule, lines, of, targetId } }: { treatment: Treatment }) {
+  const { model } = useJob(parts('model'));
+  const feature = model.features.find(({ id }) => id === targetId);
+  const hasReasons = feature !== undefined && engineerFirst(feature).length > 0;
   const does = (...kinds: DetailStep['do'][]) => rule.steps.some((step) => kinds.includes(step.do));
   const grinds = rule.steps.some((step) => step.do === 'clean' && step.how === 'grind');
   const moves = does('seal-joint') && of !== 'penetration' && of !== 'drain';
@@ -112,9 +116,16 @@ export function TreatmentCautions({ treatment: { rule, lines, of } }: { treatmen
     ...(grinds || does('open', 'patch', 'chamfer', 'inject') ? (['silica-dust'] as const) : []),
     ...(does('inject') ? (['pressure'] as const) : []),
     ...lines.flatMap(({ product }) => product.hazards ?? []),
-    ...(moves ? (['structural'] as const) : []),
+    ...(moves && !hasReasons ? (['structural'] as const) : []),
   ]);
-  return [...cautions].map((caution) => <Caution key={caution}>{t(`caution.${caution}`)}</Caution>);
+  return (
+    <>
+      {feature ? <EngineerFirst feature={feature} /> : null}
+      {[...cautions].map((caution) => (
+        <Caution key={caution}>{t(`caution.${caution}`)}</Caution>
+      ))}
+    </>
+  );
 }
 
 /** Sealed apart from the coat, which then stops beside it. */

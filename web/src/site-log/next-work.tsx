@@ -8,6 +8,7 @@ import { hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { StepForm } from './step-form';
@@ -22,6 +23,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const face = model.faces.find((f) => f.id === item.faceId)!;
   const facePlan = plan.faces.find((f) => f.faceId === item.faceId);
   const material = materialFor(item, facePlan?.lines ?? []);
+  const feature = item.targetId === undefined ? undefined : model.features.find(({ id }) => id === item.targetId);
   const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
@@ -48,6 +50,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {material?.product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
+      {feature ? <EngineerFirst feature={feature} /> : null}
       {item.step === 'open' ? <Caution>{t('caution.silica-dust')}</Caution> : null}
       {can('log') ? (
         <StepForm

@@ -1,0 +1,38 @@
+import { COMMON_PRACTICE, type Source } from '../fields/index.js';
+import { type Feature, moves } from '../jobs/index.js';
+
+/** Why a licensed engineer looks at something before it is sealed. */
+export interface EngineerReason {
+  readonly id: string;
+  readonly asks: (feature: Feature) => boolean;
+  readonly source: Source;
+}
+
+/** As wide as that a crack may be of the structure's making; common practice, no source. */
+export const ENGINEER_FROM_MM = 0.3;
+
+/** Each row that applies counts. A width that nobody measured is not taken for a fine one. */
+export const ENGINEER_FIRST: readonly EngineerReason[] = [
+  {
+    id: 'wide-crack',
+    asks: ({ kind, widthMm }) => kind === 'crack' && widthMm !== undefined && widthMm >= ENGINEER_FROM_MM,
+    source: COMMON_PRACTICE,
+  },
+  { id: 'crack-not-measured', asks: ({ kind, widthMm }) => kind === 'crack' && widthMm === undefined, source: COMMON_PRACTICE },
+  { id: 'moving-crack', asks: (feature) => feature.kind === 'crack' && moves(feature), source: COMMON_PRACTICE },
+  {
+    id: 'steel-rusts',
+    asks: ({ signs = [] }) => signs.includes('rust-stain'),
+    source: { kind: 'memory', title: 'EN 1504-9 (assessment before repair where reinforcement corrodes)' },
+  },
+  {
+    id: 'spall',
+    asks: ({ kind }) => kind === 'spall',
+    source: { kind: 'memory', title: 'EN 1504-9 (assessment before repair of spalled concrete)' },
+  },
+];
+
+/** Reasons for which an engineer looks at it first, by id. */
+export function engineerFirst(feature: Feature): string[] {
+  return ENGINEER_FIRST.filter(({ asks }) => asks(feature)).map(({ id }) => id);
+}
