@@ -117,3 +117,18 @@ describe('choosing', () => {
     expect(option.labourMinor).toBeCloseTo(option.workH * 4500, 6);
   });
 });
+
+test('days are shifts of eight hours of the crew and the waits round the clock; more people shorten only the work', () => {
+  const { site } = siteOf();
+  const coat = SHIPPED_CATALOGUE.choices('coat', 'crystalline-slurry')[0]!;
+  const tried = (people: number) =>
+    tryOn({ family: 'crystalline-slurry', coat, verdict: 'fits', objections: [] } as never, {
+      ...site,
+      conditions: { ...USUAL_CREW, people },
+    });
+  for (const people of [1, 2, 4]) {
+    const { days, workH, waitH } = tried(people);
+    expect(waitH).toBeGreaterThan(0);
+    expect(days).toBeCloseTo(workH / 8 / people + waitH / 24, 9);
+  }
+});

@@ -1,4 +1,4 @@
-import { SHIPPED_PRODUCTS } from '../catalogue';
+import { type Product, SHIPPED_PRODUCTS, type Tool } from '../catalogue';
 import { dewWorking, foldLog } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
 import { USUAL_HOUSE, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
@@ -121,4 +121,49 @@ test('a revision pins each product once, with what it costs', () => {
     expect(costMinor).toBeGreaterThan(0);
     expect(packs.length).toBeGreaterThan(0);
   }
+});
+
+describe('a card', () => {
+  const card = (product: Product, kg: number, tool?: Tool) => {
+    const mixed = mixingCard(product, kg, { people: 2, temperatureC: product.referenceC, ...(tool ? { tool } : {}) });
+    if (!mixed?.ok) throw new Error(product.id);
+    return mixed.value;
+  };
+  const wet = SHIPPED_PRODUCTS.filter(({ mix, placingKgPerMin, workingLifeMin }) => mix && placingKgPerMin && workingLifeMin !== undefined);
+
+  test.each(wet.map((product) => [product.id, product] as const))(
+    'of %s: its parts are the batch, by their shares, in the order of adding',
+    (_id, product) => {
+      const { batch, parts } = card(product, 60);
+      const bought = parts.filter(({ name }) => name !== 'water').reduce((sum, { massKg }) => sum + massKg, 0);
+      expect(bought).toBeCloseTo(batch.output.batchKg, 6);
+      const water = parts.find(({ name }) => name === 'water');
+      if (water) {
+        expect(water.massKg).toBeCloseTo(batch.output.batchKg * product.mix!.waterPerKgL!, 6);
+        // a litre of water weighs a kilogram
+        expect(water.volumeL).toBeCloseTo(water.massKg, 9);
+      }
+      const shares = (product.parts ?? []).reduce((sum, { share }) => sum + share, 0);
+      for (const { name, share, densityKgL } of (product.parts ?? []).length > 1 ? product.parts! : []) {
+        const part = parts.find((each) => each.name === name)!;
+        expect(part.massKg).toBeCloseTo((batch.output.batchKg * share) / shares, 6);
+        expect(part.volumeL).toBeCloseTo(part.massKg / densityKgL, 9);
+      }
+      // what goes into the other stands second
+      if (parts.some((each) => each.name === 'powder') && parts.length > 1)
+        expect(parts[0]!.name === 'powder').toBe(product.mix!.addTo === 'powder');
+    },
+  );
+
+  test('the tool asked for where the sheet names it, else the sheet’s first', () => {
+    const veil = wet.find(({ id, version }) => id === 'tarnwick-veil' && version === 2)!;
+    expect([card(veil, 20).tool, card(veil, 20, 'spray').tool, card(veil, 20, 'squeegee').tool]).toEqual(['brush', 'spray', 'brush']);
+  });
+
+  test('whole packs are the smallest ones, as many as one kit', () => {
+    for (const product of wet.filter(({ mix }) => mix!.wholePacksOnly)) {
+      const sizes = product.packs.map(({ size }) => size);
+      expect(card(product, 200).batch.input).toMatchObject({ packKg: Math.min(...sizes), mostKg: Math.max(...sizes) });
+    }
+  });
 });

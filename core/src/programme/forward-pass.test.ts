@@ -60,6 +60,36 @@ describe('forward pass', () => {
     expect(conflicts.map(({ code, taskId }) => [code, taskId])).toEqual([['window-missed', 'c2']]);
   });
 
+  test('of several waits the last to open and the first to close make the window; one without an end sets none', () => {
+    const two = (maxA: number | null, maxB: number | null) =>
+      forwardPass(
+        [
+          task('a', 1),
+          task('b', 1),
+          task('c', 1, {
+            waits: [
+              { taskId: 'a', minH: 2, maxH: maxA, referenceC: 20 },
+              { taskId: 'b', minH: 3, maxH: maxB, referenceC: 20 },
+            ],
+          }),
+        ],
+        options(),
+      ).tasks[2]!.window!;
+    // a lies from 7 to 8, b from 8 to 9
+    expect(two(8, 6)).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 7 * H });
+    expect(two(6, 8)).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 6 * H });
+    expect(two(null, 8)).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 9 * H });
+    expect(two(8, null)).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 8 * H });
+    expect(two(null, null)).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: null });
+  });
+
+  test('a chain whose wall was measured goes by that, the others by what is said of all', () => {
+    const tasks = [task('a1', 1), second('a2', 'a1', 1, 2, 8), task('b1', 1, { chain: 'B' }), second('b2', 'b1', 1, 2, 8, { chain: 'B' })];
+    const { tasks: placed } = forwardPass(tasks, { ...options(), temperatureOfChain: new Map([['B', 10]]) });
+    const waitH = (from: number, to: number) => (placed[to]!.window!.opensMs - placed[from]!.endMs) / H;
+    expect([waitH(0, 1), waitH(2, 3)]).toEqual([2, 4]);
+  });
+
   test('other faces are worked on while one waits', () => {
     const { tasks } = forwardPass([task('a1', 2), second('a2', 'a1', 2, 3, 8), task('b1', 2, { chain: 'B' })], options());
     expect(tasks.map((t) => [t.id, at(t.startMs)])).toEqual([

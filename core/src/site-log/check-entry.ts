@@ -14,6 +14,7 @@ const ISO_BEFORE = (a: string, b: string) => Date.parse(a) < Date.parse(b);
 
 export interface EntryIsAbout {
   /** what the entry's work is done with, by the plan that was released; none where that plan does not say */ product?: Product | undefined;
+  /** a coat or layer over the face, not a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
 
@@ -22,9 +23,9 @@ export interface EntryIsAbout {
  * needs a reason, against frost it is refused, and a coat is not started without its air. Where the product is not known the strictest
  * usual margin counts.
  */
-export function checkEntry(body: EntryBody, occurredAt: string, { product, path = 'body' }: EntryIsAbout = {}): Issue[] {
+export function checkEntry(body: EntryBody, occurredAt: string, { product, isLaid = false, path = 'body' }: EntryIsAbout = {}): Issue[] {
   const found: Issue[] = [];
-  if (body.kind === 'start') found.push(...checkStart(body, product, path));
+  if (body.kind === 'start') found.push(...checkStart(body, { product, isLaid, path }));
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
     if (body.firstLaidAt && ISO_BEFORE(lastLaidAt, body.firstLaidAt)) found.push(issue('last-before-first', `${path}.lastLaidAt`));
@@ -35,10 +36,9 @@ export function checkEntry(body: EntryBody, occurredAt: string, { product, path 
 
 function checkStart(
   { conditions, breachReason }: Extract<EntryBody, { kind: 'start' }>,
-  product: Product | undefined,
-  path: string,
+  { product, isLaid, path }: Required<Omit<EntryIsAbout, 'product'>> & Pick<EntryIsAbout, 'product'>,
 ): Issue[] {
-  if (!conditions) return product?.coat ? [issue('conditions-wanted', `${path}.conditions`)] : [];
+  if (!conditions) return isLaid ? [issue('conditions-wanted', `${path}.conditions`)] : [];
   const breaches = breachesOf(product, conditions);
   const last = breaches.find(({ isFinal }) => isFinal);
   if (last) return [issue(last.code, `${path}.conditions`, { figure: last.figure, limit: last.limit })];

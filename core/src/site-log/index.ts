@@ -1,5 +1,6 @@
 export { DEW_MARGIN_C } from '../physics/index.js';
 export { checkEntry, dewMargin } from './check-entry.js';
+export type { EntryIsAbout } from './check-entry.js';
 export { breachesOf } from './start-gate.js';
 export type { Breach, BreachCode } from './start-gate.js';
 export { FIRST_LINK, entryHash, findBrokenLink, hashOf, sealEntry, sealReceipt } from './entry.js';

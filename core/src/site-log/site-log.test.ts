@@ -101,7 +101,7 @@ describe('entries', () => {
   test('a start is judged by what it is done with; frost no reason opens, and a coat is not started without its air', () => {
     const product = SHIPPED_CATALOGUE.find({ id: 'tarnwick-veil', version: 2 })!;
     const at = '2026-05-18T08:00:00Z';
-    const on = { product, path: 'body' };
+    const on = { product, isLaid: true, path: 'body' };
     expect(checkEntry({ ...start, conditions: sweating }, at, on)).toEqual([]);
     expect(checkEntry(start, at, on)).toEqual([{ code: 'conditions-wanted', path: 'body.conditions' }]);
     const cold = { airTemperatureC: 5, surfaceTemperatureC: 1.5, relativeHumidityPct: 70 };
@@ -114,7 +114,8 @@ describe('entries', () => {
     expect(checkEntry({ ...start, conditions: ahead, breachReason: 'tent and heater' }, at, on)).toEqual([
       { code: 'frost-ahead', path: 'body.conditions', values: { figure: -2, limit: 0 } },
     ]);
-    // a plug is no coat: it goes in without its air being written down
+    // a stripe or a plug is a detail: it goes in without its air being written down
+    expect(checkEntry(start, at, { product })).toEqual([]);
     expect(checkEntry(start, at, { product: SHIPPED_CATALOGUE.find({ id: 'tarnwick-stay', version: 1 }) })).toEqual([]);
   });
 

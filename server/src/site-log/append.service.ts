@@ -1,8 +1,7 @@
 import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
-import type { Product } from '@caulkhorn/core/catalogue';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import { productOfWork } from '@caulkhorn/core/proof';
-import { type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
+import { type EntryIsAbout, type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid } from '../platform/errors.js';
@@ -23,14 +22,18 @@ export class AppendService {
     const issues = await this.checkOrigin(command, records);
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
-    let product: Product | undefined;
+    let about: Pick<EntryIsAbout, 'product' | 'isLaid'> = {};
     if (body.kind === 'start' || body.kind === 'finish') {
       const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
-      else if (!revision.workItems.some((item) => item.id === body.workItemId)) issues.push(issue('not-found', 'payload.body.workItemId'));
-      else product = productOfWork(revision, body.workItemId);
+      else {
+        const item = revision.workItems.find(({ id }) => id === body.workItemId);
+        if (!item) issues.push(issue('not-found', 'payload.body.workItemId'));
+        const product = productOfWork(revision, body.workItemId);
+        about = { product, isLaid: item?.targetId === undefined && product?.coat !== undefined };
+      }
     }
-    issues.push(...checkEntry(body, entry.occurredAt, { product, path: 'payload.body' }));
+    issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));
     if (issues.length > 0) throw invalid(issues);
   }
 

@@ -63,13 +63,11 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
     const body = bodyFrom(values);
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
-    const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, path: '' }) : shape.issues)].map((found) => ({
+    const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, isLaid: isCoat, path: '' }) : shape.issues)].map((found) => ({
       ...found,
       path: found.path.replace(/^\./, '').replace(/^conditions$/, 'airTemperatureC'),
     }));
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
-    if (kind === 'start' && isCoat && !product?.coat && !('conditions' in body && body.conditions))
-      issues.push({ code: 'conditions-wanted', path: 'airTemperatureC' });
     const reason = values.supersedesReason.trim();
     if (corrects && isOthers && reason === '') issues.push({ code: 'supersede-needs-reason', path: 'supersedesReason' });
     if (issues.length > 0) return form.showIssues(issues);
