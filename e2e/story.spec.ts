@@ -157,7 +157,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     // on frost nobody starts; a wall under the sheet's least wants a reason
     await expect(slate(page).getByText('not in this frost. Nobody may start it.')).toBeVisible();
     await page.getByRole('button', { name: 'Start coat 1' }).click();
-    await expect(slate(page).getByText(/Frost \(-1 °C\): what is carried by water must not be started/)).toBeVisible();
+    await expect(slate(page).getByText(/Frost \(−1 °C\): what is carried by water must not be started/)).toBeVisible();
     await page
       .getByLabel(/^Surface/)
       .first()

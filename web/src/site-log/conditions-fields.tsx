@@ -93,7 +93,11 @@ export function ConditionsFields<T extends ConditionTexts>({
       {margin ? (
         <div role="status" className="flex items-baseline gap-2">
           <p className="flex-1 font-semibold">
-            {t('conditions.margin', { margin: formatMargin(margin.marginC, units), dew: formatQuantity(margin.dewPointC, '°C', units) })}
+            {t(margin.marginC < 0 ? 'conditions.margin-under' : 'conditions.margin', {
+              margin: margin.marginC < 0 ? formatQuantity(-margin.marginC, 'K', units) : formatMargin(margin.marginC, units),
+              // a hundredth of a degree is no dew point anybody measures
+              dew: formatQuantity(Math.round(margin.dewPointC * 10) / 10, '°C', units),
+            })}
           </p>
           <button
             type="button"

@@ -65,7 +65,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
     const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, isLaid: isCoat, path: '' }) : shape.issues)].map((found) => ({
       ...found,
-      path: found.path.replace(/^\./, '').replace(/^conditions$/, 'airTemperatureC'),
+      path: found.path.replace(/^\./, '').replace(/^conditions$/, 'surfaceTemperatureC'),
     }));
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
     const reason = values.supersedesReason.trim();

@@ -23,6 +23,7 @@ export const GATE = {
   'engineer.steel-rusts': 'Rust shows: the steel is looked at, cleaned and protected before anything covers it (EN 1504-9).',
   'engineer.spall': 'Concrete has come off: why, and whether steel rusts behind it, is known before it is filled (EN 1504-9).',
   'conditions.margin': 'Surface {margin} above the dew point ({dew}).',
+  'conditions.margin-under': 'Surface {margin} under the dew point ({dew}): dew lies on it.',
   'conditions.coldest-ahead': 'Coldest air in the next {h} h, by the forecast',
   'conditions.coldest-ahead-how': 'Left empty it stands as not known.',
 } as const;
