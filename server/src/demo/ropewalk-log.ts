@@ -16,7 +16,7 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
   ];
   const log = new DemoLogWriter(s.model.job.id, demoId('foreman phone'));
   const planRevisionId = revision.id;
-  const cool: Conditions = { airTemperatureC: 12.5, surfaceTemperatureC: 10.4, relativeHumidityPct: 62 };
+  const cool: Conditions = { airTemperatureC: 18.2, surfaceTemperatureC: 16.6, relativeHumidityPct: 62 };
   const steps = (mark: string) => revision.workItems.filter((item) => item.faceId === s.id(`face ${mark}`));
   const zone = (mark: string) => zoneOf(s.id(`face ${mark}`));
   const addMin = (at: Date, min: number) => new Date(at.getTime() + min * 60_000);
@@ -101,7 +101,7 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
   log.write(addMin(now, -12), apprentice, {
     kind: 'reading',
     faceId: s.id('face E'),
-    conditions: { airTemperatureC: 13.4, surfaceTemperatureC: 10.6, relativeHumidityPct: 68 },
+    conditions: { airTemperatureC: 17.6, surfaceTemperatureC: 15.9, relativeHumidityPct: 76 },
   });
   return log.lines;
 }

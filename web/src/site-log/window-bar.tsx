@@ -19,6 +19,7 @@ export function WindowBar({
 }) {
   const show = useWorking((state) => state.show);
   const { opensMs, closesMs } = window;
+  if (closesMs !== null && closesMs < opensMs) return <NeverOpen window={window} timeZone={timeZone} workings={workings} />;
   const end = closesMs ?? opensMs + 4 * HOUR_MS;
   const from = Math.min(now, opensMs) - 0.15 * (end - opensMs);
   const to = Math.max(now, end) + 0.1 * (end - opensMs);
@@ -68,7 +69,36 @@ export function WindowBar({
   );
 }
 
-function End({ text, onPress }: { text: string; onPress?: () => void }) {
+/** Cold has put the opening past the sheet's latest hour: no clock to watch, but what would free it. */
+function NeverOpen({
+  window: { opensMs, closesMs },
+  timeZone,
+  workings,
+}: {
+  window: Window;
+  timeZone: string;
+  workings?: WindowWorkings | undefined;
+}) {
+  const show = useWorking((state) => state.show);
+  return (
+    <div role="alert" className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
+      <p className="text-lg font-semibold">{t('window.never-opens')}</p>
+      <p>{t('window.never-opens-how')}</p>
+      <p className="mt-1 flex gap-4 font-semibold">
+        <End
+          text={t('window.opens', { at: timeOfDay(opensMs, timeZone) })}
+          onPress={workings && (() => show(workings.opens, t('window.opens-why'), t('window.opens-from-last')))}
+        />
+        <End
+          text={t('window.closes', { at: timeOfDay(closesMs!, timeZone) })}
+          onPress={workings?.closes && (() => show(workings.closes!, t('window.closes-why'), t('window.closes-from-first')))}
+        />
+      </p>
+    </div>
+  );
+}
+
+function End({ text, onPress }: { text: string; onPress?: (() => void) | undefined }) {
   if (!onPress) return <span>{text}</span>;
   return (
     <button

@@ -33,6 +33,9 @@ export const WORK = {
   'window.opens': 'opens {at}',
   'window.closes': 'closes {at}',
   'window.never-closes': 'no latest time',
+  'window.never-opens': 'In this cold it closes before it opens.',
+  'window.never-opens-how':
+    'Warm the wall, or lay it in smaller parts. Too late already: what the sheet asks before the next coat (roughen, wet, bond coat).',
   'window.opens-why': 'When the next coat may start',
   'window.opens-from-last': 'Counted from the last square metre laid, at the wall’s temperature.',
   'window.closes-why': 'When it must have started',
