@@ -8,7 +8,7 @@ const fields = {
   coatedAt: time(),
   perDay: withDefault(number('', { min: 1, max: 48, whole: true }), 4),
   days: withDefault(number('day', { min: 1, max: 90, whole: true }), 2),
-  evaporationKgPerM2H: optional(list(number('kg/(m²·h)', { min: -10, max: 100 }), 2160)),
+  evaporationKgPerM2H: optional(list(number('kg/(m²·h)', { min: -10, max: 100 }), 2160, 0)),
   wakingHours: optional(record({ from: clock, to: clock })),
 };
 

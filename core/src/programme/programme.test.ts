@@ -301,3 +301,13 @@ describe('other things that matter', () => {
     expect(fewer.optimal).toBe(false);
   });
 });
+
+test('an empty list of waits is none', () => {
+  const input = {
+    horizonMin: 600,
+    stepMin: 10,
+    resources: [{ id: 'crew', capacity: 1 }],
+    tasks: [{ id: 'a', durationMin: 60, uses: { crew: 1 } }],
+  };
+  expect(plan({ ...input, lags: [] })).toMatchObject({ feasible: true, makespanMin: 60 });
+});

@@ -53,6 +53,7 @@ const fields = {
         ageing: optional(list(number('', { min: 0.001, max: 1000 }), 20_000)),
       }),
       5000,
+      0,
     ),
   ),
   weights: optional(

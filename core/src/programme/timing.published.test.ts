@@ -35,6 +35,8 @@ describe('misting rounds (common practice, no source)', () => {
   test('a dry hour adds a round within it, a dry hour at night does not', () => {
     const coatedAt = '2026-04-14T19:00:00+02:00';
     const usual = run('cure-rounds', { coatedAt })['rounds'] as string[];
+    // an empty list says that none is known, as leaving it out does
+    expect(run('cure-rounds', { coatedAt, evaporationKgPerM2H: [] })).toEqual(run('cure-rounds', { coatedAt }));
     const drier = run('cure-rounds', { coatedAt, evaporationKgPerM2H: [0.5, 0.51, 0.9, 0.9] })['rounds'] as string[];
     expect(drier.filter((at) => !usual.includes(at))).toEqual(['2026-04-14T20:30:00.000+02:00']);
   });

@@ -13,3 +13,4 @@ export { FINISHES, MVER_LB_PER_G, dryingForecast, slabResults, slabVerdict, test
 export type { DryingForecast, Finish, SlabResults, SlabSurroundings } from './slab-moisture.js';
 export { vapourEmission } from './vapour-emission.js';
 export { risingReach } from './rising-reach.js';
+export { slabNotShown } from './slab-proof.js';

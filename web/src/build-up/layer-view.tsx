@@ -2,6 +2,7 @@ import type { FacePlan } from '@caulkhorn/core/planning';
 import { useId } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
+import { limitsOfSheet } from '../words/limits-text';
 import { useUnits } from '../shared/preferences';
 import { parts, useJob } from '../job/job-context';
 import { layerName, rateText, waitText } from './layer-text';
@@ -101,12 +102,6 @@ export function LayerView({ plan }: { plan: FacePlan }) {
 /** What the air and the wall must be like, by the sheet of the coat. */
 function Conditions({ plan }: { plan: FacePlan }) {
   const units = useUnits();
-  const limits = plan.products?.coat?.limits;
-  if (!limits) return null;
-  const parts = [
-    t('layer-view.surface', { min: formatQuantity(limits.surfaceMinC, '°C', units), max: formatQuantity(limits.surfaceMaxC, '°C', units) }),
-    limits.dewMarginC > 0 ? t('layer-view.dew', { margin: formatQuantity(limits.dewMarginC, 'K', units) }) : '',
-    limits.rainFreeH ? t('layer-view.rain', { h: limits.rainFreeH }) : '',
-  ];
-  return <>{parts.filter((part) => part !== '').join(' ')}</>;
+  const coat = plan.products?.coat;
+  return coat ? <>{limitsOfSheet(coat, units).join(' ')}</> : null;
 }

@@ -6,6 +6,7 @@ import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { limitsOfSheet } from '../words/limits-text';
 
 /** Mixing cards on A4, large enough to be read from an arm's length. */
 export async function cardsPdf(cards: readonly MixingCard[], title: string, line: string, units: UnitSystem): Promise<Blob> {
@@ -66,6 +67,7 @@ function cardContent(card: MixingCard, units: UnitSystem): Content {
                 }),
               },
               { text: nothingElse(card), bold: true },
+              { text: limitsOfSheet(product, units).join(' ') },
               ...(product.hazards ?? []).map((hazard) => ({
                 text: t(`caution.${hazard}`),
                 margin: [0, 3, 0, 0] as [number, number, number, number],

@@ -6,6 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { useWorking } from '../workings/use-working';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { limitsOfSheet } from '../words/limits-text';
 import { CrewPlan } from './crew-plan';
 
 /** One card a product, to be read from an arm's length: how much of what, in which order, and for how long it lives. */
@@ -58,6 +59,7 @@ function Card({ card, isLarge }: { card: MixingCard; isLarge?: boolean }) {
         })}
       </p>
       <p className="mb-2 font-semibold">{nothingElse(card)}</p>
+      <p className={isLarge ? 'mb-2' : 'mb-2 text-[13px] text-soft'}>{limitsOfSheet(product, units).join(' ')}</p>
       <CrewPlan card={card} />
       {product.hazards?.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>

@@ -10,6 +10,7 @@ import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
+import { limitsOfSheet } from '../words/limits-text';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
@@ -119,6 +120,7 @@ function MixNow({ product, kg, temperatureC }: { product: Product; kg: number; t
       <p className="font-medium">
         {stepsOf(card).join(' ')} {nothingElse(card)}
       </p>
+      <p className="text-soft">{limitsOfSheet(product, units).join(' ')}</p>
     </section>
   );
 }

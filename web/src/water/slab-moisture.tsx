@@ -5,18 +5,20 @@ import {
   MVER_LB_PER_G,
   PROBE_DEPTH,
   type SlabResults,
+  slabNotShown,
   slabResults,
   slabVerdict,
   testPlaces,
 } from '@caulkhorn/core/survey';
 import { Crosshair } from 'lucide-react';
 import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField } from '../shared/ui/field';
+import { useNow } from '../shared/use-now';
 import { parts, useJob, useSelection } from '../job/job-context';
 
 const DryingPanel = lazy(() => import('./drying-panel').then((m) => ({ default: m.DryingPanel })));
@@ -38,7 +40,7 @@ export function SlabMoisture({ face }: { face: Face }) {
         options={FINISHES.map(({ id }) => ({ value: id, label: t(`finish.${id}`) }))}
         hint={t('slab.finish-hint')}
       />
-      <Results results={results} finish={finish} />
+      <Results results={results} finish={finish} face={face} />
       {results.rhPct === undefined ? null : (
         <Suspense fallback={<p className="py-2 text-soft">{t('slab.computing')}</p>}>
           <DryingPanel face={face} finish={finish} rhPct={results.rhPct} />
@@ -88,7 +90,10 @@ function TestPlan({ face }: { face: Face }) {
   );
 }
 
-function Results({ results, finish }: { results: SlabResults; finish: Finish }) {
+function Results({ results, finish, face }: { results: SlabResults; finish: Finish; face: Face }) {
+  const { model } = useJob(parts('model'));
+  const now = useNow(600_000);
+  const notShown = slabNotShown(face, model.readings, new Date(now).toISOString());
   const verdict = slabVerdict(results, finish);
   if (!verdict) return <p className="py-2 text-soft">{t('slab.no-tests')}</p>;
   const rows = [
@@ -127,7 +132,16 @@ function Results({ results, finish }: { results: SlabResults; finish: Finish }) 
           ))}
         </tbody>
       </table>
-      {level ? (
+      {level === 'cover' && notShown.length > 0 ? (
+        <div className="mt-2 border-l-4 border-ochre bg-ochre-soft px-3 py-1.5">
+          <p className="font-semibold">{t('slab.not-shown')}</p>
+          <ul>
+            {notShown.map(({ code, values }) => (
+              <li key={code}>{tOf(`issue.${code}`, values)}</li>
+            ))}
+          </ul>
+        </div>
+      ) : level ? (
         <p className={`mt-2 border-l-4 px-3 py-1.5 ${level === 'cover' ? 'border-water bg-water-soft' : 'border-ochre bg-ochre-soft'}`}>
           {t(`slab.${level}`)}
         </p>

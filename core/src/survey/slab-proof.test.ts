@@ -1,0 +1,42 @@
+import type { Reading } from '../jobs';
+import { reading, sampleJob } from '../testing/sample-job';
+import { slabNotShown } from './index';
+
+const slab = sampleJob().faces[2]!;
+const NOW = '2026-03-31T08:00:00Z';
+const rh = (id: string, point: [number, number], part: Partial<Reading> = {}) =>
+  reading({ id, faceId: 'floor', kind: 'in-slab-rh', value: 74, point, at: '2026-03-20T08:00:00Z', ...part });
+const three = [rh('a', [1, 1]), rh('b', [2, 1]), rh('c', [3, 1])];
+const ph = reading({ id: 'p', faceId: 'floor', kind: 'surface-ph', value: 8, point: [1, 1], at: '2026-03-20T08:00:00Z' });
+const profile = reading({ id: 'q', faceId: 'floor', kind: 'profile', value: 3, point: [1, 1], at: '2026-03-20T08:00:00Z' });
+const missing = (readings: Reading[], face = slab) => slabNotShown(face, readings, NOW).map(({ code }) => code);
+
+// ASTM F2170 (from memory): three tests to 92.9 m²; F710: pH and profile before a finish
+test('three places of 12 m², pH and profile: nothing is missing', () => {
+  expect(missing([...three, ph, profile])).toEqual([]);
+  expect(missing([...three, ph], { ...slab, csp: 2 })).toEqual([]);
+});
+
+test('each thing that was not tested is named', () => {
+  expect(missing([])).toEqual(['slab-tests-missing', 'slab-ph-missing', 'slab-profile-missing']);
+  expect(missing([...three, profile])).toEqual(['slab-ph-missing']);
+  expect(missing([...three, ph])).toEqual(['slab-profile-missing']);
+  expect(slabNotShown(slab, [three[0]!, three[1]!, ph, profile], NOW)).toEqual([
+    { code: 'slab-tests-missing', path: 'readings', values: { have: 2, want: 3, days: 30 } },
+  ]);
+});
+
+test('two tests at one place are one; a dish of vapour counts; another face’s says nothing', () => {
+  expect(missing([three[0]!, rh('d', [1, 1]), three[1]!, ph, profile])).toEqual(['slab-tests-missing']);
+  expect(missing([three[0]!, three[1]!, rh('e', [3, 2], { kind: 'vapour-emission' }), ph, profile])).toEqual([]);
+  expect(missing([three[0]!, three[1]!, rh('e', [3, 2], { faceId: 'north' }), ph, profile])).toEqual(['slab-tests-missing']);
+});
+
+test('thirty days are not too old, a day more is', () => {
+  const last = (at: string) => missing([three[0]!, three[1]!, rh('c', [3, 1], { at }), ph, profile]);
+  expect(last('2026-03-01T08:00:00Z')).toEqual([]);
+  expect(last('2026-02-28T08:00:00Z')).toEqual(['slab-tests-missing']);
+});
+
+test('a slab for which no tests can be planned is not shown either', () =>
+  expect(missing([...three, ph, profile], { ...slab, thicknessMm: 20_000 })).toEqual(['slab-tests-missing']));
