@@ -24,7 +24,7 @@ export type { WindowWorkings } from './programme-job.js';
 export { CORE_VERSION, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { trapsOf } from './stack.js';
-export { materialFor, mixingCard } from './supply.js';
+export { materialFor, mixingCard, outsideSheet } from './supply.js';
 export type { MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
 export type { WorkItem } from './work-items.js';

@@ -67,10 +67,15 @@ export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanC
   return supply;
 }
 
-/** Lives and windows are worked out for the wall as it is; where its own sheet does not go so far, that is said. */
-function outsideSheet({ id, limits: { surfaceMinC, surfaceMaxC } }: Product, temperatureC: number): Issue[] {
-  if (temperatureC >= surfaceMinC && temperatureC <= surfaceMaxC) return [];
-  return [issue('wall-outside-sheet', `products.${id}`, { temperatureC, minC: surfaceMinC, maxC: surfaceMaxC })];
+/** Beyond these no rule of thumb for ageing holds, °C; common practice, no source. */
+const AGEING_HOLDS_C = [-5, 45] as const;
+
+/** Lives and windows are worked out for the wall as it is; where its own sheet, or the rule of ageing, does not go so far, that is said. */
+export function outsideSheet({ id, limits }: Pick<Product, 'id' | 'limits'>, temperatureC: number): Issue[] {
+  const minC = Math.max(limits.surfaceMinC, AGEING_HOLDS_C[0]);
+  const maxC = Math.min(limits.surfaceMaxC, AGEING_HOLDS_C[1]);
+  if (temperatureC >= minC && temperatureC <= maxC) return [];
+  return [issue('wall-outside-sheet', `products.${id}`, { temperatureC, minC, maxC })];
 }
 
 interface Supplied {

@@ -1,7 +1,17 @@
 import { type Product, SHIPPED_PRODUCTS, type Tool } from '../catalogue';
 import { dewWorking, foldLog } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import { USUAL_HOUSE, materialFor, mixingCard, planJob, programmeJob, revisionContent, windowWorkings, zoneOf } from './index';
+import {
+  USUAL_HOUSE,
+  materialFor,
+  mixingCard,
+  outsideSheet,
+  planJob,
+  programmeJob,
+  revisionContent,
+  windowWorkings,
+  zoneOf,
+} from './index';
 
 const NOW = Date.parse('2026-05-18T05:00:00Z');
 const CREW = { people: 2, temperatureC: 10 };
@@ -98,6 +108,15 @@ describe('what one piece of work takes', () => {
       { code: 'wall-outside-sheet', path: 'products.tarnwick-veil', values: { temperatureC: 1.9, minC: 2, maxC: 35 } },
     ]);
     expect(at(36)).toHaveLength(1);
+  });
+
+  test('a sheet that goes further than the rule of ageing does is warned of at −5 and 45 °C', () => {
+    const wide = { id: 'hot', limits: { surfaceMinC: -20, surfaceMaxC: 60, dewMarginC: 0 } };
+    expect([-5, 20, 45].flatMap((temperatureC) => outsideSheet(wide, temperatureC))).toEqual([]);
+    expect([-5.1, 45.1].map((temperatureC) => outsideSheet(wide, temperatureC)[0]!.values)).toEqual([
+      { temperatureC: -5.1, minC: -5, maxC: 45 },
+      { temperatureC: 45.1, minC: -5, maxC: 45 },
+    ]);
   });
 });
 

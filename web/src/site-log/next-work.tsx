@@ -1,5 +1,13 @@
 import type { Product } from '@caulkhorn/core/catalogue';
-import { type MeasuredWall, USUAL_CREW, type WorkItem, materialFor, mixingCard, windowWorkings } from '@caulkhorn/core/planning';
+import {
+  type MeasuredWall,
+  USUAL_CREW,
+  type WorkItem,
+  materialFor,
+  mixingCard,
+  outsideSheet,
+  windowWorkings,
+} from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -43,6 +51,13 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         />
       ) : null}
       {material?.product.workingLifeMin === undefined && !task.window ? null : <WallSaid wall={wall} now={now} />}
+      {material && wall
+        ? outsideSheet(material.product, wall.temperatureC).map((found) => (
+            <p key={found.code} role="alert" className="font-medium text-iron">
+              {faultText(found)}
+            </p>
+          ))
+        : null}
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
