@@ -17,12 +17,12 @@ function* everyCase(): Generator<[string, Detailing]> {
   const widths = [undefined, 0.2, 0.45, 0.6, 1.2, 2, 7];
   for (const detailing of DETAILINGS) {
     for (const kind of ['wall-floor', 'internal-corner', 'external-corner', 'movement', 'construction', 'in-line'] as const)
-      yield [ruleForJunction({ kind }, detailing).id, detailing];
+      for (const mortarCorner of [true, false]) yield [ruleForJunction({ kind }, detailing, mortarCorner).id, detailing];
     for (const kind of Object.keys(FEATURE_SPECS) as FeatureKind[])
       for (const substrate of ['cast-concrete', 'block'] as const)
         for (const faceKind of ['wall', 'slab'] as const)
           for (const movement of [undefined, 'moving'] as const)
-            for (const wetState of ['dry', 'weeping'] as const)
+            for (const wetState of ['dry', 'damp', 'weeping', 'running'] as const)
               for (const pipe of ['rigid', 'corrugated'] as const)
                 for (const widthMm of widths)
                   yield [
@@ -44,7 +44,20 @@ test('no two rows share an id', () => expect(new Set(DETAIL_RULES.map(({ id }) =
 
 // common practice, no source: which row a practitioner would take
 test.each<[string, Detailing, Partial<Feature>, Partial<Face>]>([
-  ['crack-moving', 'rigid', { movement: 'moving', wetState: 'running' }, {}],
+  ['crack-moving', 'rigid', { movement: 'moving' }, {}],
+  ['crack-leaking-moving-running', 'rigid', { movement: 'moving', wetState: 'running' }, {}],
+  ['crack-leaking-moving', 'membrane', { movement: 'moving', wetState: 'weeping' }, {}],
+  ['joint-leaking-moving-running', 'soak', { kind: 'joint', movement: 'moving', wetState: 'dripping' }, {}],
+  ['crack-running-slab', 'slab', { wetState: 'running' }, { kind: 'slab' }],
+  ['leak-slab', 'rigid', { kind: 'leak', wetState: 'running' }, { kind: 'slab' }],
+  ['crack-inject-running', 'injection', { wetState: 'gushing', widthMm: 0.1 }, {}],
+  ['crack-inject-weeping', 'injection', { wetState: 'weeping', widthMm: 0.3 }, {}],
+  ['crack-too-fine', 'injection', { wetState: 'weeping', widthMm: 0.29 }, {}],
+  ['crack-inject-damp', 'injection', { wetState: 'damp', widthMm: 0.8 }, {}],
+  ['crack-inject-dry', 'injection', { wetState: 'damp', widthMm: 0.79 }, {}],
+  ['crack-inject-unmeasured', 'injection', { widthMm: undefined }, {}],
+  ['crack-cavity', 'cavity', { wetState: 'dripping' }, {}],
+  ['fixing-lime', 'lime', { kind: 'fixing' }, {}],
   ['crack-leaking-block', 'block', { wetState: 'weeping' }, { substrate: 'block' }],
   ['crack-leaking', 'rigid', { widthMm: 0.1, wetState: 'weeping' }, {}],
   ['crack-leaking-slab', 'rigid', { wetState: 'weeping' }, { kind: 'slab' }],
@@ -96,11 +109,49 @@ test.each<[string, string, unknown]>([
 });
 test('sheets over joints reach 150 mm onto each side and are clamped every 200 mm', () =>
   expect(findRule('joint-moving')!.steps).toContainEqual({ do: 'sheet', lapMm: 150, barSpacingMm: 200 }));
-test('nothing that runs is only covered over: it is opened or plugged, whatever the system', () => {
-  for (const detailing of DETAILINGS)
+test('what moves and leaks is stopped with what stays soft before it is sealed, and never by sealant alone', () => {
+  for (const detailing of DETAILINGS.filter((each) => each !== 'cavity'))
+    for (const kind of ['crack', 'joint'] as const)
+      for (const wetState of ['weeping', 'running'] as const) {
+        const { steps } = ruleForFeature(bare(kind, { wetState, movement: 'moving', widthMm: 2 }), face(), detailing, 'B');
+        const injected = steps.flatMap((step) => (step.do === 'inject' ? [step.role] : []));
+        expect(injected).toEqual(wetState === 'running' ? ['injection-foam', 'injection-resin'] : ['injection-resin']);
+        expect(steps.map((step) => step.do).slice(injected.length)).toEqual(['seal-joint', 'sheet']);
+      }
+});
+test('foam is never the seal', () => {
+  for (const { steps } of DETAIL_RULES)
+    steps.forEach((step, i) => {
+      if (step.do === 'inject' && step.role === 'injection-foam')
+        expect(steps[i + 1]).toMatchObject({ do: 'inject', role: 'injection-resin' });
+    });
+});
+test('cracks and changes of plane under films get mesh', () => {
+  for (const rule of [
+    ruleForFeature(crack({ widthMm: 0.3 }), concrete, 'membrane', 'B'),
+    ruleForFeature(crack({ widthMm: 1.7 }), concrete, 'membrane', 'B'),
+    ruleForJunction({ kind: 'internal-corner' }, 'membrane'),
+    ruleForJunction({ kind: 'external-corner' }, 'membrane'),
+    ruleForJunction({ kind: 'wall-floor' }, 'membrane'),
+  ])
+    expect(rule.steps).toContainEqual(expect.objectContaining({ do: 'stripe', mesh: true }));
+});
+test('inner corners are a fillet of mortar, of sealant only where the family asks for it', () => {
+  const role = (mortarCorner: boolean) => {
+    const fillet = ruleForJunction({ kind: 'internal-corner' }, 'membrane', mortarCorner).steps.find((step) => step.do === 'fillet');
+    return fillet?.do === 'fillet' && fillet.role;
+  };
+  expect([role(true), role(false)]).toEqual(['repair-mortar', 'sealant']);
+  expect(FAMILY_IDS.filter((id) => FAMILIES[id].sealantCorners)).toEqual(['moisture-cure-pu']);
+});
+test('nothing that runs is only covered over: it is opened, plugged or injected, whatever the system that holds water back', () => {
+  for (const detailing of DETAILINGS.filter((each) => each !== 'cavity'))
     for (const kind of ['crack', 'leak', 'joint', 'mortar-joint', 'penetration', 'tie-hole', 'honeycomb', 'spall'] as const) {
       const { steps } = ruleForFeature(bare(kind, { wetState: 'running', pipe: 'rigid' }), face(), detailing, 'B');
-      expect(steps.map((step) => step.do)).toContain('plug');
+      const stops = steps.some((step) => step.do === 'plug' || step.do === 'inject');
+      // honeycomb and spalls are an engineer's word before anything is injected, masonry joints take gel
+      const isInjected = detailing === 'injection' && (kind === 'honeycomb' || kind === 'spall');
+      expect(stops || isInjected).toBe(true);
     }
 });
 test('crystalline mortar goes onto its own slurry, in slots, cavities and corners', () => {

@@ -1,5 +1,15 @@
 import type { Detailing } from '../catalogue/index.js';
-import { type Face, type Feature, type FeatureKind, type Junction, type JunctionKind, type School, leaks, moves } from '../jobs/index.js';
+import {
+  type Face,
+  type Feature,
+  type FeatureKind,
+  type Junction,
+  type JunctionKind,
+  type School,
+  type WetState,
+  leaks,
+  moves,
+} from '../jobs/index.js';
 import type { DetailRule, RuleConditions } from './detail-rule.js';
 import { DETAIL_RULES } from './detail-rules.js';
 import { ROUT_OVER_MM } from './schools.js';
@@ -24,14 +34,16 @@ export function ruleForFeature(
     leaks: leaks(feature),
     overThreshold: (feature.widthMm ?? 0) > ROUT_OVER_MM[crackSchool],
     widthMm: feature.widthMm,
+    wet: feature.wetState,
     pipe: feature.pipe,
     substrate: face.substrate,
     faceKind: face.kind,
   });
 }
 
-export function ruleForJunction(junction: Pick<Junction, 'kind'>, detailing: Detailing): DetailRule {
-  return firstThatApplies(junction.kind, detailing, {});
+/** @param mortarCorner inner corners of the family are made of mortar */
+export function ruleForJunction(junction: Pick<Junction, 'kind'>, detailing: Detailing, mortarCorner = true): DetailRule {
+  return firstThatApplies(junction.kind, detailing, { mortarCorner });
 }
 
 /** Every row that a thing of this kind could get, for those who decide otherwise. */
@@ -48,9 +60,11 @@ interface Facts {
   leaks?: boolean;
   overThreshold?: boolean;
   widthMm?: number;
+  wet?: WetState;
   pipe?: string;
   substrate?: Face['substrate'];
   faceKind?: Face['kind'];
+  mortarCorner?: boolean;
 }
 
 function firstThatApplies(of: DetailRule['of'], detailing: Detailing, facts: Facts): DetailRule {
@@ -64,7 +78,10 @@ function applies(when: RuleConditions, facts: Facts): boolean {
   if (when.leaks !== undefined && when.leaks !== facts.leaks) return false;
   if (when.overThreshold !== undefined && when.overThreshold !== facts.overThreshold) return false;
   if (when.widthOverMm !== undefined && !((facts.widthMm ?? 0) > when.widthOverMm)) return false;
+  if (when.widthFromMm !== undefined && !((facts.widthMm ?? 0) >= when.widthFromMm)) return false;
+  if (when.wet && (facts.wet === undefined || !when.wet.includes(facts.wet))) return false;
   if (when.measured !== undefined && when.measured !== (facts.widthMm !== undefined)) return false;
+  if (when.mortarCorner !== undefined && when.mortarCorner !== facts.mortarCorner) return false;
   if (when.pipe && !when.pipe.includes(facts.pipe ?? '')) return false;
   if (when.substrate && (facts.substrate === undefined || !when.substrate.includes(facts.substrate))) return false;
   return !when.faceKind || (facts.faceKind !== undefined && when.faceKind.includes(facts.faceKind));

@@ -1,6 +1,6 @@
 import type { Detailing } from '../catalogue/index.js';
 import type { Source } from '../fields/index.js';
-import type { FaceKind, FeatureKind, JunctionKind, ProductRole, Substrate } from '../jobs/index.js';
+import type { FaceKind, FeatureKind, JunctionKind, ProductRole, Substrate, WetState } from '../jobs/index.js';
 
 export interface SlotSize {
   readonly widthMm: number;
@@ -30,8 +30,12 @@ export type DetailStep =
     }
   /** pores filled by a skim */
   | { readonly do: 'skim'; readonly role: ProductRole; readonly filmMm: number }
-  /** drilled, nozzles set, grouted under pressure */
-  | { readonly do: 'inject'; readonly spacingMm: number }
+  /** drilled from alternate sides at 45°, packers set, filled under pressure; packers stand apart by this share of the thickness */
+  | {
+      readonly do: 'inject';
+      readonly role: 'injection-grout' | 'injection-resin' | 'injection-foam' | 'injection-gel';
+      readonly spacingShare: number;
+    }
   | { readonly do: 'prime'; readonly role: ProductRole; readonly eachSideMm: number }
   | { readonly do: 'fillet'; readonly legMm: number; readonly shape: 'triangle' | 'cove'; readonly role: ProductRole }
   | { readonly do: 'chamfer'; readonly legMm: number }
@@ -53,7 +57,9 @@ export type DetailStep =
   | { readonly do: 'floor-lap'; readonly ontoMm: number }
   /** thicker at the foot */
   | { readonly do: 'kick'; readonly heightMm: number; readonly coats: number }
-  | { readonly do: 'clean'; readonly how: 'salts' | 'mould' | 'grind' };
+  | { readonly do: 'clean'; readonly how: 'salts' | 'mould' | 'grind' }
+  /** at the foot, behind the cavity's sheet, with ports to rinse it from */
+  | { readonly do: 'drain-channel'; readonly portEveryM: number };
 
 export type DetailStepKind = DetailStep['do'];
 
@@ -63,7 +69,10 @@ export interface RuleConditions {
   readonly leaks?: boolean;
   /** wider than the school allows to be coated over */ readonly overThreshold?: boolean;
   readonly widthOverMm?: number;
+  readonly widthFromMm?: number;
+  readonly wet?: readonly WetState[];
   /** its width is known */ readonly measured?: boolean;
+  /** the family's inner corners are made of mortar, not of sealant */ readonly mortarCorner?: boolean;
   readonly pipe?: readonly string[];
   readonly substrate?: readonly Substrate[];
   readonly faceKind?: readonly FaceKind[];
@@ -81,4 +90,4 @@ export interface DetailRule {
 }
 
 /** Pinned in every plan revision; raise it whenever a row of the tables changes. */
-export const DETAIL_RULES_VERSION = 6;
+export const DETAIL_RULES_VERSION = 7;

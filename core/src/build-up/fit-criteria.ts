@@ -1,44 +1,20 @@
 import type { Family, FamilyLimit, Product } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import { type FaceKind, type OldLayer, type Substrate, WET_STATES, type WetState } from '../jobs/index.js';
+import { type FaceKind, type OldLayer, type SideKind, type Substrate, WET_STATES, type WetState } from '../jobs/index.js';
+import type { FirstAction } from './first-action.js';
 import type { FitFacts } from './fit-facts.js';
-import { OPEN_TO_VAPOUR_M, TRAFFIC_RANK } from './scales.js';
-
-/** What to do first, so that a system fits. */
-export type FirstAction =
-  | 'stop-leaks'
-  | 'dry-it'
-  | 'prime-it'
-  | 'wash-salts'
-  | 'strip-it'
-  | 'blast-it'
-  | 'grind-it'
-  | 'knife-test'
-  | 'measure-slab'
-  | 'wait-days'
-  | 'lower-water'
-  | 'from-other-side'
-  | 'seal-moving'
-  | 'level-first'
-  | 'extra-coat'
-  | 'screed-over'
-  | 'cover-later'
-  | 'warm-it'
-  | 'cool-it';
+import { CURED_DAYS, OPEN_TO_VAPOUR_M, TRAFFIC_RANK } from './scales.js';
 
 /** All given conditions must hold. */
 export interface FitConditions {
   readonly kinds?: readonly FaceKind[];
   readonly isLevel?: boolean;
   readonly substrates?: readonly Substrate[];
-  readonly side?: readonly FitFacts['side'][];
-  readonly underWater?: boolean;
+  readonly near?: readonly SideKind[];
   readonly isBelowGrade?: boolean;
-  readonly otherSideReachable?: boolean;
   readonly wet?: readonly WetState[];
   readonly leaks?: boolean;
   readonly moving?: boolean;
-  readonly salts?: readonly FitFacts['salts'][];
   readonly oldLayers?: readonly OldLayer[];
   readonly isCoated?: boolean;
   readonly isCast?: boolean;
@@ -60,7 +36,8 @@ export interface FitCriterion {
 }
 
 const onHardened = ({ placed }: Family) => placed === 'on-the-face';
-const inGreen = (family: Family) => !onHardened(family);
+const inGreen = ({ placed }: Family) => placed === 'in-the-mix' || placed === 'on-green-concrete';
+const inCracks = ({ placed }: Family) => placed === 'in-cracks';
 const inPores = ({ worksInPores }: Family) => worksInPores;
 const onTop = (family: Family) => onHardened(family) && !inPores(family);
 const DAMP: readonly WetState[] = WET_STATES.filter((state) => state !== 'dry');
@@ -82,27 +59,21 @@ const limit = (id: FamilyLimit, when: FitConditions, then: FitCriterion['then'])
 /** Limits of the families themselves. Every row that applies counts. */
 export const FIT_CRITERIA: readonly FitCriterion[] = [
   row('only-before-casting', inGreen, { isCast: true }, 'cannot'),
-  row('not-cast-yet', onHardened, { isCast: false }, 'wait-days'),
+  row('not-cast-yet', (family) => !inGreen(family), { isCast: false }, 'wait-days'),
   limit('shake-on-slabs', { kinds: ['wall', 'soffit', 'lining'] }, 'cannot'),
   limit('block-only', { substrates: ['cast-concrete', 'precast', 'brick', 'rubble', 'screed', 'render'] }, 'cannot'),
-  limit('wants-cement-pores', { substrates: ['brick', 'rubble'] }, 'level-first'),
+  limit('wants-cement-pores', { substrates: ['brick'] }, 'level-first'),
   limit('slabs-only', { kinds: ['wall', 'soffit', 'lining'] }, 'cannot'),
   limit('horizontals-only', { isLevel: false }, 'cannot'),
   limit('not-overhead', { kinds: ['soffit'] }, 'cannot'),
   limit('above-grade-only', { isBelowGrade: true }, 'cannot'),
   limit('old-masonry-only', { substrates: ['cast-concrete', 'precast', 'screed'] }, 'blast-it'),
-  limit('pressed-off', { side: ['negative'], otherSideReachable: false }, 'cannot'),
-  limit('pressed-off-here', { side: ['negative'], otherSideReachable: true }, 'from-other-side'),
-  limit('no-liquid-head', { underWater: true }, 'cannot'),
-  limit('vapour-not-water', { underWater: true }, 'lower-water'),
+  limit('indoors-only', { near: ['ground', 'tank', 'open-air'] }, 'cannot'),
+  row('nothing-to-drain', ({ placed }) => placed === 'before-the-face', { isBelowGrade: false }, 'cannot'),
+  row('nothing-to-inject', inCracks, { leaks: false, moving: false }, 'cannot'),
   row('running-water', onHardened, { leaks: true }, 'stop-leaks'),
   limit('wants-dry', { wet: DAMP }, 'dry-it'),
   limit('matt-damp-or-primed', { wet: DAMP }, 'prime-it'),
-  limit('moves', { moving: true }, 'seal-moving'),
-  limit('moves-under-film', { moving: true }, 'seal-moving'),
-  limit('salts-push-off', { salts: ['strong'] }, 'prime-it'),
-  limit('salts-in-pores', { salts: ['strong'] }, 'wash-salts'),
-  limit('salts-want-room', { salts: ['strong'] }, 'extra-coat'),
   row('pores-closed', inPores, { oldLayers: ON_SURFACE }, 'strip-it'),
   row('covered-in-words', onHardened, { isCoated: true }, 'strip-it'),
   row('bonds-to-old-coat', onTop, { oldLayers: ON_SURFACE }, 'strip-it'),
@@ -116,7 +87,7 @@ export const FIT_CRITERIA: readonly FitCriterion[] = [
 export interface SheetCriterion {
   readonly id: string;
   /** what is known; undefined when nobody knows */ known(facts: FitFacts): number | undefined;
-  /** what the sheet allows; undefined when it sets no limit */ limit(product: Product): number | undefined;
+  /** what the sheet allows; undefined when it sets no limit */ limit(product: Product, family: Family): number | undefined;
   readonly must: 'at-least' | 'at-most';
   /** of both figures, where they have one that is not in the words */ readonly unit?: string;
   readonly then: 'cannot' | FirstAction;
@@ -137,6 +108,28 @@ const sheet = (
 ): SheetCriterion => ({ id, known, limit, must, then, unit, source: SHEET });
 
 export const SHEET_CRITERIA: readonly SheetCriterion[] = [
+  sheet(
+    'bridges-too-little',
+    (f) => f.movementMm,
+    'at-most',
+    (p) => p.coat && (p.coat.bridgesMm ?? 0),
+    'seal-moving',
+    'mm',
+  ),
+  sheet(
+    'runs-level',
+    (f) => (f.isLevel && f.kind !== 'soffit' ? undefined : 1),
+    'at-most',
+    (p) => (p.coat?.selfLevelling ? 0 : undefined),
+    'cannot',
+  ),
+  sheet(
+    'age-not-said',
+    (f) => (f.ageDays !== undefined && f.ageDays >= 0 && f.ageDays < CURED_DAYS ? 1 : undefined),
+    'at-most',
+    (p, { placed }) => (placed === 'on-the-face' && p.limits.minAgeH === undefined ? 0 : undefined),
+    'ask-sheet',
+  ),
   sheet(
     'too-weak',
     (f) => f.strengthMPa,
@@ -200,7 +193,8 @@ export const SHEET_CRITERIA: readonly SheetCriterion[] = [
     'not-for-this-traffic',
     (f) => TRAFFIC_RANK[f.traffic],
     'at-most',
-    (p) => p.coat && TRAFFIC_RANK[p.coat.traffic],
+    // a wear coat over it carries what goes there
+    (p, { layers }) => (layers.some(({ role }) => role === 'wear-coat') ? undefined : p.coat && TRAFFIC_RANK[p.coat.traffic]),
     'screed-over',
   ),
   sheet(

@@ -1,18 +1,20 @@
-import type { Demands, FaceKind, OldLayer, Substrate, WetState } from '../jobs/index.js';
+import type { Demands, FaceKind, Finish, OldLayer, SideKind, Substrate, WetState } from '../jobs/index.js';
+import type { SideWater } from '../water/index.js';
 
 /** What is known of a face when a system is chosen for it. Undefined: nobody has looked or measured. */
 export interface FitFacts {
   kind: FaceKind;
   isLevel: boolean;
+  /** level, and open to the sky from above */ isDeck: boolean;
   substrate: Substrate;
-  strengthMPa: number;
-  /** from which side the governing water pushes on what is coated here */ side: 'positive' | 'negative' | 'none';
-  /** at the foot, m */ headM: number;
+  /** what the rating is held against: measured, else as stated; 0 when nobody knows */ strengthMPa: number;
+  /** what is coated */ near: SideKind;
+  /** what pushes on either side; a level that nobody found has no head */ loads: readonly SideWater[];
   /** ground or a tank stands on one of its sides */ isBelowGrade: boolean;
-  /** someone can get at its other side */ otherSideReachable: boolean;
   wet: WetState;
   leaks: number;
   moving: number;
+  /** widest movement on it; infinite where something moves and nobody measured how far */ movementMm?: number;
   salts: 'none' | 'slight' | 'strong';
   oldLayers: readonly OldLayer[];
   /** something lies on it that has been described in words only */ isCoated: boolean;
@@ -28,6 +30,18 @@ export interface FitFacts {
   potable: boolean;
   mustBreathe: boolean;
   coverWithinH?: number;
-  finish: boolean;
+  /** a floor finish follows that damp spoils */ finish: boolean;
+  finishKind?: Finish;
+  standing?: Demands['standing'];
+  attack?: Demands['attack'];
+  sewerGas: boolean;
+  chlorine: boolean;
+  saltWater: boolean;
+  fuel: boolean;
+  sun: boolean;
+  frostSoaked: boolean;
+  grade?: Demands['grade'];
+  undoable: boolean;
+  groundGas: boolean;
   /** schools that bear on the choice */ blastAlways: boolean;
 }

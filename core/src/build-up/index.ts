@@ -3,13 +3,15 @@ export { ENGINEER_FIRST, ENGINEER_FROM_MM, engineerFirst } from './engineer-firs
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';
-export { SCHOOLS, SECOND_COAT, decideSchool } from './schools.js';
+export { OLD_MASONRY, PREFERRED_ON_OLD_MASONRY, SCHOOLS, SECOND_COAT, decideSchool } from './schools.js';
 export type { DecidedSchool } from './schools.js';
 export { TRAPS, trapsIn } from './compatibility.js';
 export type { Stack, Trap } from './compatibility.js';
 export { FIT_CRITERIA, SHEET_CRITERIA } from './fit-criteria.js';
 export type { FitFacts } from './fit-facts.js';
-export { judge } from './judge.js';
-export type { Judgement, Objection, Verdict } from './judge.js';
+export { FIRST_ACTIONS, FIRST_WORK } from './first-action.js';
+export { PURPOSES } from './purposes.js';
+export { judge, rateCoat } from './judge.js';
+export type { Judgement, Objection, Rated, Verdict } from './judge.js';
 export { rank } from './rank.js';
 export type { Rank, RankedBy } from './rank.js';

@@ -1,37 +1,8 @@
 import { SHIPPED_CATALOGUE } from '../catalogue';
 import { FAMILY_IDS, type FamilyId } from '../jobs';
+import { SOUND, water } from '../testing/facts';
 import { FIT_CRITERIA, type FitFacts, SHEET_CRITERIA, judge, rank } from './index';
 
-/** A sound, dry, cast wall above any water, on which nobody asks for anything. */
-const SOUND: FitFacts = {
-  kind: 'wall',
-  isLevel: false,
-  substrate: 'cast-concrete',
-  strengthMPa: 40,
-  side: 'none',
-  headM: 0,
-  isBelowGrade: false,
-  otherSideReachable: false,
-  wet: 'dry',
-  leaks: 0,
-  moving: 0,
-  salts: 'none',
-  oldLayers: [],
-  isCoated: false,
-  ageDays: 400,
-  csp: 4,
-  minC: 15,
-  maxC: 22,
-  rhPct: 70,
-  mverLb: 2,
-  ph: 9,
-  powders: false,
-  traffic: 'none',
-  potable: false,
-  mustBreathe: false,
-  finish: false,
-  blastAlways: false,
-};
 const coatOf = (family: FamilyId) => SHIPPED_CATALOGUE.choices('coat', family)[0]!;
 const objections = (family: FamilyId, part: Partial<FitFacts>) => judge(family, coatOf(family), { ...SOUND, ...part }).objections;
 
@@ -47,18 +18,9 @@ const CASES: readonly [string, FamilyId, Partial<FitFacts>][] = [
   ['not-overhead', 'moisture-cure-pu', { kind: 'soffit', isLevel: true }],
   ['above-grade-only', 'above-grade-elastomeric', { isBelowGrade: true }],
   ['old-masonry-only', 'lime-base-coat', {}],
-  ['pressed-off', 'thick-film', { side: 'negative', headM: 1 }],
-  ['pressed-off-here', 'liquid-rubber', { side: 'negative', headM: 1, otherSideReachable: true }],
-  ['no-liquid-head', 'pore-sealer', { headM: 0.2, side: 'positive' }],
-  ['vapour-not-water', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, headM: 0.5, side: 'negative' }],
   ['running-water', 'flexible-cementitious', { leaks: 2, wet: 'dripping' }],
   ['wants-dry', 'hot-rubber', { kind: 'slab', isLevel: true, wet: 'damp' }],
   ['matt-damp-or-primed', 'thick-film', { wet: 'damp' }],
-  ['moves', 'rigid-slurry', { moving: 1 }],
-  ['moves-under-film', 'silicate-sealer', { moving: 1 }],
-  ['salts-push-off', 'flexible-cementitious', { salts: 'strong' }],
-  ['salts-in-pores', 'crystalline-slurry', { salts: 'strong' }],
-  ['salts-want-room', 'lime-base-coat', { substrate: 'brick', salts: 'strong' }],
   ['pores-closed', 'crystalline-slurry', { oldLayers: ['sealer'] }],
   ['covered-in-words', 'rigid-slurry', { isCoated: true }],
   ['bonds-to-old-coat', 'flexible-cementitious', { oldLayers: ['paint'] }],
@@ -74,6 +36,11 @@ const CASES: readonly [string, FamilyId, Partial<FitFacts>][] = [
   ['slab-too-damp', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, rhPct: 101 }],
   ['emission-too-high', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, mverLb: 26 }],
   ['too-alkaline', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, ph: 14.5 }],
+  ['indoors-only', 'drained-cavity', { near: 'open-air', isBelowGrade: true }],
+  ['nothing-to-drain', 'drained-cavity', {}],
+  ['nothing-to-inject', 'resin-injection', {}],
+  ['bridges-too-little', 'rigid-slurry', { moving: 1, movementMm: 0.1 }],
+  ['age-not-said', 'lime-base-coat', { substrate: 'brick', ageDays: 10 }],
   ['not-for-this-traffic', 'rigid-slurry', { traffic: 'vehicles' }],
   ['not-for-drinking-water', 'thick-film', { potable: true }],
   ['closes-the-wall', 'liquid-rubber', { mustBreathe: true }],
@@ -96,12 +63,24 @@ test.each(CASES)('%s is held against %s', (id, family, part) => {
     'wants-cement-pores',
     'not-overhead',
     'shake-on-slabs',
+    'nothing-to-inject',
+    'nothing-to-drain',
   ];
   if (!standing.includes(id)) expect(sound.map(({ criterionId }) => criterionId)).not.toContain(id);
 });
 
 test('no row goes untested', () =>
-  expect([...new Set(CASES.map(([id]) => id))].sort()).toEqual([...FIT_CRITERIA, ...SHEET_CRITERIA].map(({ id }) => id).sort()));
+  expect([...new Set([...CASES.map(([id]) => id), 'runs-level'])].sort()).toEqual(
+    [...FIT_CRITERIA, ...SHEET_CRITERIA].map(({ id }) => id).sort(),
+  ));
+
+test('a grade that runs level is never for a wall, whatever its family', () => {
+  const level = SHIPPED_CATALOGUE.newest('osmere-mole')!;
+  const wall = judge('moisture-cure-pu', level, SOUND);
+  expect(wall).toMatchObject({ verdict: 'cannot', objections: [{ criterionId: 'runs-level', then: 'cannot' }] });
+  expect(judge('moisture-cure-pu', level, { ...SOUND, kind: 'slab', isLevel: true }).verdict).toBe('fits');
+  expect(judge('moisture-cure-pu', SHIPPED_CATALOGUE.newest('fennick-burrow')!, SOUND).verdict).toBe('fits');
+});
 
 test('what is not known is not held against anything', () => {
   const unknown = { rhPct: undefined, mverLb: undefined, ph: undefined, ageDays: undefined };
@@ -115,13 +94,35 @@ describe('water against the rating', () => {
   const flexible = coatOf('flexible-cementitious');
   // common practice: 10 bar on either side on 35 MPa, with safety 1.5: 1000 / 1.5 / 9.80665 = 67.98 m
   test('as much head as the rating carries passes, a little more does not', () => {
-    const at = (headM: number) => judge('flexible-cementitious', flexible, { ...SOUND, side: 'negative', headM });
+    const at = (headM: number) => judge('flexible-cementitious', flexible, { ...SOUND, loads: water('negative', headM) });
     expect(at(67.9).verdict).toBe('fits');
     expect(at(68.1)).toMatchObject({ verdict: 'fits-if', objections: [{ criterionId: 'head-above-rating', then: 'lower-water' }] });
     expect(at(100).objections[0]!.values!.limit).toBeCloseTo(1000 / 1.5 / 9.80665, 6);
   });
+  test('salt water weighs more: 1025 kg/m³ leave 1000 / 1025 of the head', () => {
+    const salt = (headM: number) =>
+      judge('flexible-cementitious', flexible, { ...SOUND, loads: [{ side: 'negative', headM, densityKgM3: 1025 }] });
+    expect(salt(67.9 / 1.025).verdict).toBe('fits');
+    expect(salt(67.9).objections[0]!.values!.limit).toBeCloseTo(1000 / 1.5 / 9.80665 / 1.025, 6);
+  });
+  test('of two sides the one that holds less is named', () => {
+    const wall = judge('flexible-cementitious', SHIPPED_CATALOGUE.newest('osmere-flexwall')!, {
+      ...SOUND,
+      loads: [...water('positive', 12), ...water('negative', 12)],
+    });
+    // rated for 500 kPa from the front and 150 from behind, with safety 1.5
+    expect(wall.objections.find(({ criterionId }) => criterionId === 'head-above-rating')!.values!.limit).toBeCloseTo(100 / 9.80665, 6);
+  });
+  test('on rubble the rating is held against the render that levels it, on masonry against none but no more than 30 kPa', () => {
+    const rubble = { ...SOUND, substrate: 'rubble' as const, strengthMPa: 0 };
+    const rigid = (headM: number) => judge('rigid-slurry', coatOf('rigid-slurry'), { ...rubble, loads: water('negative', headM) });
+    expect(rigid(2).objections.map(({ then }) => then)).toEqual(['level-first']);
+    const lime = (headM: number) => judge('lime-base-coat', coatOf('lime-base-coat'), { ...rubble, loads: water('negative', headM) });
+    // 30 / 1.5 / 9.80665 = 2.04 m
+    expect([lime(2).verdict, lime(2.1).verdict]).toEqual(['fits', 'fits-if']);
+  });
   test('on a weaker wall the rating is void', () =>
-    expect(judge('flexible-cementitious', flexible, { ...SOUND, side: 'positive', headM: 1, strengthMPa: 30 })).toMatchObject({
+    expect(judge('flexible-cementitious', flexible, { ...SOUND, loads: water('positive', 1), strengthMPa: 30 })).toMatchObject({
       verdict: 'cannot',
       objections: [{ criterionId: 'substrate-weaker-than-rated', values: { known: 30, limit: 35 } }],
     }));
@@ -135,8 +136,8 @@ test('a dry concrete wall above ground takes most systems, a green slab only two
 });
 
 describe('the ranking', () => {
-  const one = { family: 'rigid-slurry', costMinor: 100, days: 4, risk: 0, sdM: 2 } as const;
-  const other = { family: 'lime-base-coat', costMinor: 200, days: 2, risk: 2, sdM: 0.1 } as const;
+  const one = { family: 'rigid-slurry', costMinor: 100, days: 4, risk: 0, sdM: 2, group: 1 } as const;
+  const other = { family: 'lime-base-coat', costMinor: 200, days: 2, risk: 2, sdM: 0.1, group: 1 } as const;
   const weigh = (cost: number, days: number, risk: number, breathing: number) => rank([one, other], { cost, days, risk, breathing });
   test.each([
     [1, 0, 0, 0, 'rigid-slurry'],
@@ -152,6 +153,12 @@ describe('the ranking', () => {
     expect(best!.total).toBeCloseTo((3 * 1 + 2 * 0.5 + 3 * 1) / 8, 12);
     expect(second!.total).toBeCloseTo((3 * 0.5 + 2 * 1 + 0) / 8, 12);
     expect(best!.scores).toEqual({ cost: 1, days: 0.5, risk: 1, breathing: 0.25 });
+  });
+  test('groups stand apart whatever their scores, and what costs nothing is no measure for the others', () => {
+    const late = rank([{ ...one, group: 2 }, other], { cost: 1, days: 0, risk: 0, breathing: 0 });
+    expect(late.map(({ family }) => family)).toEqual(['lime-base-coat', 'rigid-slurry']);
+    const free = rank([{ ...one, family: 'resin-injection', costMinor: 0 }, one, other], { cost: 1, days: 0, risk: 0, breathing: 0 });
+    expect(free.map(({ scores }) => scores.cost)).toEqual([1, 1, 0.5]);
   });
   test('nothing that counts gives no total rather than none of something', () => expect(weigh(0, 0, 0, 0)[0]!.total).toBeNull());
 });

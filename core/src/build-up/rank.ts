@@ -8,6 +8,7 @@ export interface Estimate {
   family: FamilyId;
   costMinor: number;
   days: number;
+  /** in which group it stands, the first group first: what a chosen school prefers, what fits, what fits if something is done */ group: number;
   /** things to do first, and weaknesses of the family itself */ risk: number;
   /** equivalent air layer of what would lie on the wall, m */ sdM: number;
 }
@@ -20,11 +21,13 @@ export interface Rank {
 
 /**
  * Best first. Cost and days score by how near they come to the least there is; risk by how far it stays under the greatest;
- * breathing by s_d against 0.5 m, under which a coat is called open. Own judgement, no source.
+ * breathing by s_d against 0.5 m, under which a coat is called open. Groups stand apart, whatever their scores. Own judgement, no source.
  */
 export function rank(estimates: readonly Estimate[], weights: RankingWeights): Rank[] {
-  const least = (figure: (estimate: Estimate) => number) => Math.min(...estimates.map(figure));
+  // what costs nothing is best, but no measure for the others
+  const least = (figure: (estimate: Estimate) => number) => Math.min(...estimates.map(figure).filter((value) => value > 0));
   const [cost, days] = [least((each) => each.costMinor), least((each) => each.days)];
+  const groups = new Map(estimates.map(({ family, group }) => [family, group]));
   const most = Math.max(...estimates.map((each) => each.risk));
   const sum = weights.cost + weights.days + weights.risk + weights.breathing;
   return estimates
@@ -38,7 +41,7 @@ export function rank(estimates: readonly Estimate[], weights: RankingWeights): R
       const weighed = (Object.keys(scores) as RankedBy[]).reduce((total, by) => total + weights[by] * scores[by], 0);
       return { family: each.family, scores, total: sum > 0 ? weighed / sum : null };
     })
-    .sort((a, b) => (b.total ?? 0) - (a.total ?? 0));
+    .sort((a, b) => groups.get(a.family)! - groups.get(b.family)! || (b.total ?? 0) - (a.total ?? 0));
 }
 
 const nearTo = (least: number, value: number): number => (value > 0 ? least / value : 1);

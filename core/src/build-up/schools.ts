@@ -1,5 +1,5 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { School, SchoolChoice, SchoolChoices, SchoolQuestion } from '../jobs/index.js';
+import type { FamilyId, School, SchoolChoice, SchoolChoices, SchoolQuestion, Substrate } from '../jobs/index.js';
 
 /** A question on which practitioners disagree, and what most do. Curing and the order of powder and water follow the product and are no schools. */
 export interface SchoolSpec {
@@ -36,6 +36,13 @@ export const SECOND_COAT: Readonly<Record<School, SecondCoat>> = {
   A: { opensH: 'touch-dry', closesH: 6, rewetToSsd: false },
   B: { opensH: 3, closesH: 6, rewetToSsd: true },
 };
+
+/** Families that a school of old masonry is about, where somebody chose it: they are shown first. Common practice, no source. */
+export const PREFERRED_ON_OLD_MASONRY: Readonly<Record<School, readonly FamilyId[]>> = {
+  A: ['rigid-slurry'],
+  B: ['lime-base-coat'],
+};
+export const OLD_MASONRY: readonly Substrate[] = ['brick', 'rubble'];
 
 export interface DecidedSchool extends SchoolChoice {
   from: 'face' | 'job' | 'organisation' | 'usual';

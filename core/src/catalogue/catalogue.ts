@@ -1,6 +1,6 @@
 import type { FamilyId, ProductRef, ProductRole } from '../jobs/index.js';
 import type { Product } from './product.js';
-import { FAMILY_PRODUCTS } from './families/index.js';
+import { FAMILIES, FAMILY_PRODUCTS } from './families/index.js';
 import { CEMENTITIOUS } from './shipped/cementitious.js';
 import { ELASTOMERIC } from './shipped/elastomeric.js';
 import { FILLERS } from './shipped/fillers.js';
@@ -45,8 +45,9 @@ export class Catalogue {
     );
   }
 
-  /** Newest versions of what plays a part, for a family; what something else has replaced is left out. */
-  choices(role: ProductRole, family: FamilyId): Product[] {
+  /** Newest versions of what plays a part, for a family; what something else has replaced is left out. Its `coat` is its own material, whatever part that plays elsewhere. */
+  choices(part: ProductRole, family: FamilyId): Product[] {
+    const role = part === 'coat' ? (FAMILIES[family].material ?? 'coat') : part;
     const replaced = new Set(this.products.flatMap(({ replaces }) => replaces ?? []));
     return [...this.versions.keys()]
       .filter((id) => !replaced.has(id))

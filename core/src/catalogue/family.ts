@@ -2,13 +2,16 @@ import type { Source } from '../fields/index.js';
 import type { FaceKind, FamilyId, OldLayer, ProductRole, School, SchoolQuestion, Substrate } from '../jobs/index.js';
 
 /** How details are made with a family; the detail rules go by it. */
-export type Detailing = 'rigid' | 'block' | 'tanking' | 'membrane' | 'hot' | 'slab' | 'soak' | 'lime' | 'paint';
+export type Detailing = 'rigid' | 'block' | 'tanking' | 'membrane' | 'hot' | 'slab' | 'soak' | 'lime' | 'paint' | 'injection' | 'cavity';
 
 /** Details that are brittle when set: nothing of theirs may lie across what moves. */
 export const SETS_HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'lime'];
 
-/** Where the family's own material goes: onto what has hardened, into the concrete before it is cast, or onto it while it is green. */
-export type Placed = 'on-the-face' | 'in-the-mix' | 'on-green-concrete';
+/**
+ * Where the family's own material goes: onto what has hardened, into the concrete before it is cast, onto it while it is green,
+ * into what leaks only, or before the face so that water runs down behind it.
+ */
+export type Placed = 'on-the-face' | 'in-the-mix' | 'on-green-concrete' | 'in-cracks' | 'before-the-face';
 
 /** Limits that some families have and others have not; the rows stand with the criteria of fitting. */
 export type FamilyLimit =
@@ -20,21 +23,13 @@ export type FamilyLimit =
   | 'not-overhead'
   | 'above-grade-only'
   | 'old-masonry-only'
-  | 'pressed-off'
-  | 'pressed-off-here'
-  | 'no-liquid-head'
-  | 'vapour-not-water'
   | 'wants-dry'
   | 'matt-damp-or-primed'
-  | 'moves'
-  | 'moves-under-film'
-  | 'salts-push-off'
-  | 'salts-in-pores'
-  | 'salts-want-room'
   | 'slab-not-measured'
   | 'blast-always'
   | 'knife-first'
-  | 'weak-skin';
+  | 'weak-skin'
+  | 'indoors-only';
 
 export const LAYER_IDS = [
   'silicate-primer',
@@ -52,11 +47,14 @@ export const LAYER_IDS = [
   'levelling-compound',
   'board',
   'drainage',
+  'cavity-sheet',
+  'sump',
+  'alarm',
 ] as const;
 export type LayerId = (typeof LAYER_IDS)[number];
 
 /** Goods by the roll or the board: they want no air of their own, and no batch. */
-export const DRY_GOODS: readonly LayerId[] = ['mesh', 'fabric', 'board', 'drainage'];
+export const DRY_GOODS: readonly LayerId[] = ['mesh', 'fabric', 'board', 'drainage', 'cavity-sheet', 'sump', 'alarm'];
 
 /** What the water does to a face, for films whose thickness goes by it. */
 export type WaterLoad = 'aboveGround' | 'damp' | 'standing' | 'pressing';
@@ -68,6 +66,7 @@ export interface LayerConditions {
   readonly kinds?: readonly FaceKind[];
   /** ground, not room or tank, on the coated side */ readonly buried?: boolean;
   readonly finish?: boolean;
+  /** acid of sewer gas eats at it */ readonly acid?: boolean;
   /** outermost of what lies on it already */ readonly lastOld?: readonly OldLayer[];
   readonly school?: readonly [SchoolQuestion, School];
 }
@@ -84,6 +83,7 @@ export interface LayerSpec {
   readonly crosswise?: boolean;
   /** laid into the coat before it: no work of its own */ readonly embedded?: boolean;
   /** of goods by area, for what overlaps, % */ readonly lapPct?: number;
+  /** so many to a face, whatever its size */ readonly pieces?: number;
   /** a levelling layer is never part of the thickness */ readonly counts: boolean;
 }
 
@@ -94,8 +94,13 @@ export interface Family {
   /** questions on which its users disagree */ readonly schools: readonly SchoolQuestion[];
   /** wetted to saturated surface-dry before the first coat */ readonly wantsWet: boolean;
   readonly placed: Placed;
+  /** part that its own material plays; `coat` for most */ readonly material?: ProductRole;
   /** works inside the pores, and so wants them open */ readonly worksInPores: boolean;
+  /** inner corners get a cant of sealant, where others get a fillet of mortar */ readonly sealantCorners?: boolean;
   /** of the specified film, that no single reading may be under; 0.8 (ISO 19840) where the family says nothing */ readonly leastFilmShare?: number;
+  /** tried on masonry: its strength is not asked for, and no more is promised than this */ readonly onMasonry?: {
+    readonly mostKPa: number;
+  };
   readonly limits: readonly FamilyLimit[];
   /** old layers that others of its kind must not lie on, and it may */ readonly bondsTo?: readonly OldLayer[];
   /** old layers that spoil it, by the trap that they spring */ readonly spoiltBy?: Readonly<Record<string, readonly OldLayer[]>>;

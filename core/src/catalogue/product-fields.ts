@@ -40,6 +40,7 @@ const coat = record({
   bridgesMm: optional(number('mm', { min: 0, max: 50 })),
   traffic: choice(['none', 'foot', 'vehicles']),
   sdM: optional(number('m', { min: 0, max: 10_000 })),
+  selfLevelling: optional(flag()),
   maxLayerMm: optional(layerMm),
   byLoad: optional(record({ aboveGround: optional(layerMm), damp: layerMm, standing: layerMm, pressing: layerMm })),
 });

@@ -94,6 +94,7 @@ export interface Coat {
   /** widest crack that it bridges while it opens */ bridgesMm?: number;
   traffic: 'none' | 'foot' | 'vehicles';
   /** vapour-diffusion-equivalent air layer of the whole build-up */ sdM?: number;
+  /** runs level by itself: not for walls */ selfLevelling?: boolean;
   /** thickest layer laid in one go */ maxLayerMm?: number;
   /** dry film by what the water does to it, mm in all */ byLoad?: {
     aboveGround?: number;

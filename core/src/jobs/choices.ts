@@ -18,6 +18,9 @@ export const FAMILY_IDS = [
   'pore-sealer',
   'lime-base-coat',
   'above-grade-elastomeric',
+  'sewer-lining',
+  'resin-injection',
+  'drained-cavity',
 ] as const;
 export type FamilyId = (typeof FAMILY_IDS)[number];
 
@@ -30,6 +33,10 @@ export const PRODUCT_ROLES = [
   'dry-pack',
   'bonding-emulsion',
   'injection-grout',
+  'injection-resin',
+  'injection-foam',
+  'injection-gel',
+  'packer',
   'silicate-primer',
   'acrylic-primer',
   'epoxy-primer',
@@ -50,6 +57,11 @@ export const PRODUCT_ROLES = [
   'drain-ring',
   'protection-board',
   'drainage-mat',
+  'cavity-sheet',
+  'drain-channel',
+  'access-port',
+  'sump-set',
+  'water-alarm',
   'sand',
 ] as const;
 export type ProductRole = (typeof PRODUCT_ROLES)[number];
@@ -89,7 +101,29 @@ export interface Demands {
   /** touches drinking water */ potable?: boolean;
   /** the wall must be able to dry through the coat */ mustBreathe?: boolean;
   /** h from the last coat until backfill, screed or finish */ coverWithinH?: number;
-  /** floor finish that follows */ finish?: 'sheet-vinyl' | 'rubber' | 'wood' | 'carpet' | 'resin';
+  /** what follows on it: a floor finish, or what is laid or filled against it */ finish?: Finish;
+  /** water that comes on it from above, where it looks up */ standing?: 'none' | 'rain' | 'ponding' | 'earth-cover';
+  /** of the ground or the sewage on concrete, EN 206 class */ attack?: 'none' | 'xa1' | 'xa2' | 'xa3';
+  /** gas of sewage that bacteria turn into acid above the water */ sewerGas?: boolean;
+  /** treated pool water */ chlorine?: boolean;
+  /** sea or brackish water, or thawing salt */ saltWater?: boolean;
+  /** fuel or oil drips on it */ fuel?: boolean;
+  /** stays bare to the sun */ sun?: boolean;
+  /** freezes while it is soaked */ frostSoaked?: boolean;
+  /** what may come in, BS 8102 grade */ grade?: '1a' | '1b' | '2' | '3';
+  /** must come off again without a trace */ undoable?: boolean;
+  /** radon or another ground gas must be kept out */ groundGas?: boolean;
+}
+
+/** Finishes that are spoilt by a damp slab. */
+export const FLOOR_FINISHES = ['sheet-vinyl', 'rubber', 'wood', 'carpet', 'resin'] as const;
+/** What is laid or filled against a face and bears damp. */
+export const COVERINGS = ['tile', 'screed', 'lime-finish', 'backfill'] as const;
+export type Finish = (typeof FLOOR_FINISHES)[number] | (typeof COVERINGS)[number];
+
+/** A finish that asks for a dry slab. */
+export function isFloorFinish(finish: Finish | undefined): boolean {
+  return FLOOR_FINISHES.some((each) => each === finish);
 }
 
 /** What lies on a face already, from the substrate outwards. */

@@ -8,7 +8,9 @@ export {
   FACE_KINDS,
   FEATURE_FIELDS,
   FEATURE_KINDS,
+  ATTACKS,
   FINISH_KINDS,
+  GRADES,
   JOB_HEAD_FIELDS,
   JUNCTION_KINDS,
   LEVEL_KINDS,
@@ -25,6 +27,7 @@ export {
   SIDE_KINDS,
   SIGNS,
   SPACE_FIELDS,
+  STANDINGS,
   SUBSTRATES,
   TRAFFICS,
   WATER_BODY_FIELDS,
@@ -32,11 +35,12 @@ export {
 } from './item-fields.js';
 export { ITEM_KINDS, ITEM_LISTS, ITEM_SPECS, LIMITS } from './item-kinds.js';
 export type { AnyItem, ItemKind, ItemOf } from './item-kinds.js';
-export { FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
+export { COVERINGS, FAMILY_IDS, FLOOR_FINISHES, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS, isFloorFinish } from './choices.js';
 export type {
   BuildUp,
   Demands,
   FamilyId,
+  Finish,
   OldLayer,
   Pour,
   ProductRef,
@@ -86,6 +90,7 @@ export type {
   Reading,
   ReadingKind,
   Side,
+  SideKind,
   Sign,
   Space,
   Substrate,

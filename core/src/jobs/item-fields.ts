@@ -21,7 +21,7 @@ import {
   time,
   timeZone,
 } from '../fields/index.js';
-import { type BuildUp, FAMILY_IDS, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
+import { type BuildUp, COVERINGS, FAMILY_IDS, FLOOR_FINISHES, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
 import { FEATURE_SPECS } from './feature-kinds.js';
 import type {
   Face,
@@ -98,7 +98,10 @@ export const JUNCTION_KINDS = [
 export const PIPE_KINDS = ['rigid', 'flexible', 'corrugated'] as const;
 export const MOVEMENTS = ['static', 'moving'] as const;
 export const TRAFFICS = ['none', 'foot', 'vehicles'] as const;
-export const FINISH_KINDS = ['sheet-vinyl', 'rubber', 'wood', 'carpet', 'resin'] as const;
+export const FINISH_KINDS = [...FLOOR_FINISHES, ...COVERINGS] as const;
+export const STANDINGS = ['none', 'rain', 'ponding', 'earth-cover'] as const;
+export const ATTACKS = ['none', 'xa1', 'xa2', 'xa3'] as const;
+export const GRADES = ['1a', '1b', '2', '3'] as const;
 export const CURRENCIES = ['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK'] as const;
 
 const mark = text(8);
@@ -121,6 +124,17 @@ const demands = record({
   mustBreathe: optional(flag()),
   coverWithinH: optional(number('h', { min: 0, max: 10_000 })),
   finish: optional(choice(FINISH_KINDS)),
+  standing: optional(choice(STANDINGS)),
+  attack: optional(choice(ATTACKS)),
+  sewerGas: optional(flag()),
+  chlorine: optional(flag()),
+  saltWater: optional(flag()),
+  fuel: optional(flag()),
+  sun: optional(flag()),
+  frostSoaked: optional(flag()),
+  grade: optional(choice(GRADES)),
+  undoable: optional(flag()),
+  groundGas: optional(flag()),
 });
 
 export const JOB_HEAD_FIELDS = {

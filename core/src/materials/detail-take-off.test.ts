@@ -13,6 +13,9 @@ const ROUND: Product = {
 const LINE: DetailGeometry = { lengthM: 4, areaM2: 0, wallThicknessMm: 300 };
 const HALF_PLUG = { plugFraction: 0.5, extendMm: 0 } as const;
 
+const INJECTED = { do: 'inject', role: 'injection-resin', spacingShare: 0.5 } as const;
+const HOLE_L = (Math.PI / 4) * 0.13 ** 2 * 3 * Math.SQRT1_2;
+
 const taken = (steps: readonly DetailStep[], on: Partial<DetailGeometry> = {}) =>
   detailTakeOff(steps, { ...LINE, ...on }, () => ROUND, 'detail');
 
@@ -93,14 +96,53 @@ test.each<[string, DetailStep[], Partial<DetailGeometry>, [string, number][]]>([
     ],
   ],
   ['skim of 2 mm', [{ do: 'skim', role: 'repair-mortar', filmMm: 2 }], { areaM2: 0.5 }, [['repair-mortar', 2.1]]],
+  // 300 mm wall, packers every 150 mm: 28 of them, each with a hole of 13 mm, 212 mm long: 0.0282 L
   [
-    'a hairline measured at 0.2 mm is 0.2 mm through the wall, and as much again runs on',
-    [{ do: 'inject', spacingMm: 300 }],
+    'a hairline measured at 0.2 mm is 0.2 mm through the wall, as much again runs on, and the holes stay full',
+    [INJECTED],
     { widthMm: 0.2 },
-    [['injection-grout', 0.96]],
+    [
+      ['injection-resin', (0.48 + 28 * HOLE_L) * 2],
+      ['packer', 28],
+    ],
   ],
-  ['one that nobody measured is taken at 0.5 mm', [{ do: 'inject', spacingMm: 300 }], {}, [['injection-grout', 2.4]]],
-  ['through a wall of 3 m, all of it', [{ do: 'inject', spacingMm: 300 }], { wallThicknessMm: 3000 }, [['injection-grout', 24]]],
+  [
+    'one that nobody measured is taken at 0.5 mm',
+    [INJECTED],
+    {},
+    [
+      ['injection-resin', (1.2 + 28 * HOLE_L) * 2],
+      ['packer', 28],
+    ],
+  ],
+  [
+    'foam and resin go through the same packers',
+    [{ ...INJECTED, role: 'injection-foam' }, INJECTED],
+    { widthMm: 0.2 },
+    [
+      ['injection-foam', (0.48 + 28 * HOLE_L) * 2],
+      ['packer', 28],
+      ['injection-resin', (0.48 + 28 * HOLE_L) * 2],
+    ],
+  ],
+  [
+    'a single leak counts as 300 mm of crack',
+    [INJECTED],
+    { lengthM: 0, widthMm: 1 },
+    [
+      ['injection-resin', (0.18 + 3 * HOLE_L) * 2],
+      ['packer', 3],
+    ],
+  ],
+  [
+    'a channel round the foot, a port every 10 m',
+    [{ do: 'drain-channel', portEveryM: 10 }],
+    { lengthM: 14 },
+    [
+      ['drain-channel', 14],
+      ['access-port', 2],
+    ],
+  ],
   [
     'a gap of 4 mm is filled as one of 4 mm',
     [{ do: 'seal-joint', depthMm: 10 }],
@@ -228,4 +270,16 @@ test('a litre in place weighs what its filler says, else what its film weighs, e
   expect(kgPerLitre(ROUND)).toBe(2);
   expect(kgPerLitre({ ...coating, coat: { ...coating.coat!, kgPerM2PerCoat: 1.8, wetFilmMm: 1.5 } })).toBeCloseTo(1.2, 12);
   expect(kgPerLitre({ ...plain, densityKgL: 1.4 })).toBe(1.4);
+});
+
+// common practice, no source: kg of resin of 1.06 kg/L to a metre through 300 mm
+test.each([
+  [0.3, 0.25, 0.45],
+  [1, 0.6, 0.9],
+  [3, 1.5, 2.2],
+])('a crack of %d mm takes %d to %d kg of resin a metre', (widthMm, least, most) => {
+  const resin = SHIPPED_PRODUCTS.find(({ role }) => role === 'injection-resin')!;
+  const { lines } = detailTakeOff([INJECTED], { lengthM: 10, areaM2: 0, wallThicknessMm: 300, widthMm }, () => resin, 'detail');
+  expect(lines[0]!.amount / 10).toBeGreaterThanOrEqual(least);
+  expect(lines[0]!.amount / 10).toBeLessThanOrEqual(most);
 });

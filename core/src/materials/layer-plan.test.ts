@@ -1,4 +1,4 @@
-import { FAMILIES, SHIPPED_PRODUCTS, type Product, type WaterLoad } from '../catalogue';
+import { FAMILIES, SHIPPED_CATALOGUE, type Product, type WaterLoad } from '../catalogue';
 import type { FamilyId, ProductRole, School } from '../jobs';
 import { type LayerSetting, planLayers } from './layer-plan';
 
@@ -8,12 +8,12 @@ const PLAIN: LayerSetting = {
   face: { substrate: 'cast-concrete', kind: 'wall', roughnessFactor: 1, near: { kind: 'room' } },
   load: 'pressing',
   finish: false,
+  acid: false,
   school: () => 'B',
 };
 
 /** What the shop has for a part in a family. */
-const shelf = (family: FamilyId) => (role: ProductRole) =>
-  SHIPPED_PRODUCTS.find((product) => product.role === role && (product.families?.includes(family) ?? role !== 'coat'));
+const shelf = (family: FamilyId) => (role: ProductRole) => SHIPPED_CATALOGUE.choices(role, family)[0];
 const planned = (
   family: FamilyId,
   part: Partial<LayerSetting> = {},
@@ -24,7 +24,25 @@ const school = (answer: School) => () => answer;
 
 test('an admixture lies in the concrete, not on it', () => expect(ids('crystalline-admixture')).toEqual([]));
 
-const LAID = (Object.keys(FAMILIES) as FamilyId[]).filter((family) => family !== 'crystalline-admixture');
+test('resin goes into what leaks, not onto the face', () => expect(ids('resin-injection')).toEqual([]));
+
+test('a cavity gets its sheet, and on a slab one sump and one alarm, whatever the size', () => {
+  expect(ids('drained-cavity')).toEqual(['cavity-sheet']);
+  const { lines } = planned('drained-cavity', { face: { ...PLAIN.face, kind: 'slab' } });
+  expect(lines.map(({ layer, amount }) => [layer, amount])).toEqual([
+    // 10 m², 6 % overlap, 5 % lost
+    ['cavity-sheet', expect.closeTo(11.13, 9)],
+    ['sump', 1],
+    ['alarm', 1],
+  ]);
+});
+
+test('a lining in sewer gas gets its acid-proof top, one elsewhere does not', () => {
+  expect(ids('sewer-lining', { acid: true })).toEqual(['coat-1', 'coat-2', 'wear']);
+  expect(ids('sewer-lining')).toEqual(['coat-1', 'coat-2']);
+});
+
+const LAID = (Object.keys(FAMILIES) as FamilyId[]).filter((family) => family !== 'crystalline-admixture' && family !== 'resin-injection');
 
 describe.each(LAID)('%s', (family) => {
   test('lines weigh what the layers weigh, with 5 % lost', () => {

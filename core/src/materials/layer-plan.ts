@@ -12,6 +12,7 @@ export interface LayerSetting {
   face: Pick<Face, 'substrate' | 'salts' | 'kind' | 'roughnessFactor' | 'near' | 'oldLayers'>;
   load: WaterLoad;
   /** a floor finish follows */ finish: boolean;
+  /** acid of sewer gas eats at it */ acid: boolean;
   school(question: SchoolQuestion): School;
 }
 
@@ -82,7 +83,7 @@ function appliesTo({ when }: LayerSpec, setting: LayerSetting): boolean {
   return !when || when.some((conditions) => holds(conditions, setting));
 }
 
-function holds(when: LayerConditions, { face, finish, school }: LayerSetting): boolean {
+function holds(when: LayerConditions, { face, finish, acid, school }: LayerSetting): boolean {
   return (
     (!when.substrates || when.substrates.includes(face.substrate)) &&
     (!when.salts || when.salts.includes(face.salts ?? 'none')) &&
@@ -90,6 +91,7 @@ function holds(when: LayerConditions, { face, finish, school }: LayerSetting): b
     (!when.kinds || when.kinds.includes(face.kind)) &&
     (when.buried === undefined || when.buried === (face.near.kind === 'ground')) &&
     (when.finish === undefined || when.finish === finish) &&
+    (when.acid === undefined || when.acid === acid) &&
     (!when.lastOld || (face.oldLayers?.length ? when.lastOld.includes(face.oldLayers.at(-1)!) : false)) &&
     (!when.school || school(when.school[0]) === when.school[1])
   );
@@ -159,12 +161,13 @@ function lineOf(
   { perM2, coats }: { perM2: number; coats: number },
   { areaM2, face }: LayerSetting,
 ): LayerLine {
+  const counted = spec.pieces !== undefined;
   const working = workSurely(takeOff, {
-    areaM2,
-    kgPerM2PerCoat: perM2,
+    areaM2: counted ? 1 : areaM2,
+    kgPerM2PerCoat: spec.pieces ?? perM2,
     coats,
     roughnessFactor: product.measure === 'kg' ? face.roughnessFactor : 1,
-    lossPct: LOSS_PCT,
+    lossPct: counted ? 0 : LOSS_PCT,
   });
   return { layer: spec.id, product, coats, amount: working.output.orderKg, working };
 }

@@ -37,6 +37,7 @@ export interface Detailer {
   face: Face;
   detailing: Detailing;
   crackSchool: School;
+  /** inner corners are made of mortar rather than of sealant */ mortarCorner?: boolean;
   overrides: readonly TreatmentOverride[];
   /** undefined before a build-up is chosen: rules are shown, nothing is taken off */ productFor?(role: ProductRole): Product | undefined;
 }
@@ -51,7 +52,7 @@ export function treatFeature(feature: Feature, detailer: Detailer): Treatment {
 }
 
 export function treatJunction(junction: Junction, detailer: Detailer): Treatment {
-  const usual = ruleForJunction(junction, detailer.detailing);
+  const usual = ruleForJunction(junction, detailer.detailing, detailer.mortarCorner);
   const geometry: DetailGeometry = { lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm };
   const target = { targetId: junction.id, usual, geometry, path: `faces.${detailer.face.id}`, moves: junction.kind === 'movement' };
   const treatment = treat(target, detailer);
@@ -102,7 +103,12 @@ function overriding(
 
 /** Fills a gap with something that sets hard. */
 export const bridgesHard = (rule: DetailRule): boolean =>
-  rule.steps.some((step) => ['plug', 'pour-flush', 'inject', 'patch'].includes(step.do) || (step.do === 'fill' && step.role !== 'sealant'));
+  rule.steps.some(
+    (step) =>
+      ['plug', 'pour-flush', 'patch'].includes(step.do) ||
+      (step.do === 'fill' && step.role !== 'sealant') ||
+      (step.do === 'inject' && step.role === 'injection-grout'),
+  );
 
 /** A pipe is chased round at a radius wider than itself by half the slot. */
 function geometryOf(feature: Feature, { steps }: DetailRule, face: Face): DetailGeometry {

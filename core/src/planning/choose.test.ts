@@ -1,5 +1,6 @@
 import { Catalogue, SHIPPED_CATALOGUE, SHIPPED_PRODUCTS } from '../catalogue';
 import { FAMILY_IDS, type Face, type JobModel, type RankingWeights } from '../jobs';
+import { water } from '../testing/facts';
 import { crack, reading, sampleJob } from '../testing/sample-job';
 import { USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, faceFacts, judgeFace, nearestOf, planJob, rankOptions, tryOn, type Site } from './index';
 
@@ -29,8 +30,8 @@ describe('what is known of a face', () => {
       },
     );
     expect(facts).toMatchObject({
-      side: 'negative',
-      headM: 2,
+      loads: [{ side: 'negative', headM: 2, densityKgM3: 1000 }],
+      near: 'room',
       wet: 'dripping',
       leaks: 1,
       moving: 1,
@@ -38,7 +39,6 @@ describe('what is known of a face', () => {
       ageDays: 12,
       strengthMPa: 41,
       csp: 3,
-      otherSideReachable: true,
       potable: true,
       isBelowGrade: true,
     });
@@ -64,10 +64,10 @@ describe('choosing', () => {
 
   test('of two products the one that holds is taken, though it costs more', () => {
     // 5.5 m behind it: 81 kPa with safety. Flexwall holds 150 from behind, on 25 MPa; Supple 1000, but on 35 only
-    const deep = { ...siteOf().facts, headM: 5.5, side: 'negative' as const, strengthMPa: 30 };
+    const deep = { ...siteOf().facts, loads: water('negative', 5.5), strengthMPa: 30 };
     const flexible = judgeFace(deep, USUAL_HOUSE).find(({ family }) => family === 'flexible-cementitious')!;
     expect(flexible).toMatchObject({ verdict: 'fits', coat: { id: 'osmere-flexwall' } });
-    const deeper = judgeFace({ ...deep, headM: 30, strengthMPa: 38 }, USUAL_HOUSE).find(
+    const deeper = judgeFace({ ...deep, loads: water('negative', 30), strengthMPa: 38 }, USUAL_HOUSE).find(
       ({ family }) => family === 'flexible-cementitious',
     )!;
     expect(deeper).toMatchObject({ verdict: 'fits', coat: { id: 'fennick-supple' } });
@@ -76,7 +76,10 @@ describe('choosing', () => {
   test('where nothing fits, the nearest is named with what stands against it', () => {
     // a weak rubble wall under 40 m of water from behind, that must breathe and touches drinking water
     const { facts } = siteOf({ substrate: 'rubble', strengthMPa: 2 });
-    const candidates = judgeFace({ ...facts, headM: 40, mustBreathe: true, potable: true }, USUAL_HOUSE);
+    const candidates = judgeFace(
+      { ...facts, loads: water('negative', 40), mustBreathe: true, potable: true, undoable: true, sewerGas: true },
+      USUAL_HOUSE,
+    );
     expect(candidates.every(({ verdict }) => verdict === 'cannot')).toBe(true);
     const nearest = nearestOf(candidates)!;
     const hard = (family: string) =>
@@ -86,7 +89,10 @@ describe('choosing', () => {
   });
 
   test('a family without a product in the catalogue cannot be chosen', () => {
-    const house = { ...USUAL_HOUSE, catalogue: new Catalogue(SHIPPED_PRODUCTS.filter(({ role }) => role !== 'coat')) };
+    const house = {
+      ...USUAL_HOUSE,
+      catalogue: new Catalogue(SHIPPED_PRODUCTS.filter(({ role }) => !['coat', 'injection-resin', 'cavity-sheet'].includes(role))),
+    };
     expect(judgeFace(siteOf().facts, house).every(({ verdict, coat }) => verdict === 'cannot' && !coat)).toBe(true);
   });
 

@@ -1,4 +1,15 @@
-import { type FitFacts, type Judgement, type Objection, type Rank, type Verdict, judge, rank } from '../build-up/index.js';
+import {
+  FIRST_WORK,
+  type FitFacts,
+  type Judgement,
+  OLD_MASONRY,
+  type Objection,
+  PREFERRED_ON_OLD_MASONRY,
+  type Rank,
+  type Verdict,
+  judge,
+  rank,
+} from '../build-up/index.js';
 import { type Product, pinProducts } from '../catalogue/index.js';
 import { type BuildUp, FAMILY_IDS, type Face, type FamilyId, type Feature, type Junction, type RankingWeights } from '../jobs/index.js';
 import type { PlannedLayer } from '../materials/index.js';
@@ -31,6 +42,8 @@ export interface Option extends Candidate {
   days: number;
   risk: number;
   sdM: number;
+  /** a school chosen here puts it first */ preferred: boolean;
+  /** 0 what a chosen school prefers, 1 what fits, 2 what fits if something is done first */ group: number;
   currency: string;
 }
 
@@ -87,6 +100,7 @@ export interface Site {
   around: Surroundings;
   house: House;
   conditions: PlanConditions;
+  /** strength where somebody measured it */ measuredMPa?: number;
 }
 
 /** Points of risk for each thing that must be done first; own judgement, no source. */
@@ -96,15 +110,18 @@ const SHIFT_H = 8;
 /** A family planned on a face as if it were chosen: layers, kg, cost and days. */
 export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Option {
   const { family, coat } = candidate;
-  const { face, features, junctions, around, house, conditions } = site;
+  const { face, features, junctions, around, house, conditions, measuredMPa } = site;
   const trial: BuildUp = { id: 'trial', faceId: face.id, family, products: pinProducts(coat, family, house.catalogue) };
-  const plan = planFace({ face, features, junctions, buildUp: trial, around, house });
+  const plan = planFace({ face, features, junctions, buildUp: trial, around, house, measuredMPa });
   const items = workItemsOf(plan, house, conditions.people);
   const { materialMinor, labourMinor, accessMinor, workH } = costOf({
     ...{ plan, items, house, people: conditions.people },
     accessMinorPerM2: around.job.accessMinorPerM2 ?? 0,
   });
-  const waitH = plan.layers.reduce((sum, layer) => sum + (layer.after?.minH ?? 0), 0);
+  const before = firstWork(candidate.objections, plan);
+  const waitH = plan.layers.reduce((sum, layer) => sum + (layer.after?.minH ?? 0), before.waitH);
+  const beforeH = before.personH;
+  const preferred = isPreferred(family, face, plan);
   const counted = plan.layers.filter(({ counts }) => counts);
   return {
     ...candidate,
@@ -113,16 +130,37 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
     thicknessMm: counted.reduce((sum, { dryMm }) => sum + (dryMm ?? 0), 0),
     kg: plan.lines.filter(({ product }) => product.measure === 'kg').reduce((sum, { amount }) => sum + amount, 0),
     materialMinor,
-    labourMinor,
+    labourMinor: labourMinor + beforeH * house.labourMinorPerH,
     accessMinor,
-    costMinor: materialMinor + labourMinor + accessMinor,
-    workH,
+    costMinor: materialMinor + labourMinor + beforeH * house.labourMinorPerH + accessMinor,
+    workH: workH + beforeH,
     waitH,
-    days: workH / SHIFT_H / conditions.people + waitH / 24,
+    days: (workH + beforeH) / SHIFT_H / conditions.people + waitH / 24,
     risk: candidate.objections.length * RISK_PER_CONDITION,
     sdM: coat.coat?.sdM ?? 0,
+    preferred,
+    group: preferred ? 0 : candidate.verdict === 'fits' ? 1 : 2,
     currency: coat.currency,
   };
+}
+
+/** What must be done first, each once: people's hours on the face, and the longest of the waits. */
+function firstWork(objections: readonly Objection[], plan: FacePlan): { personH: number; waitH: number } {
+  const planned = new Set<string>(
+    plan.layers.map(({ layer }) => (layer === 'levelling' ? 'level-first' : layer === 'silicate-primer' ? 'prime-it' : '')),
+  );
+  const actions = [...new Set(objections.map(({ then }) => then))].flatMap((then) =>
+    then === 'cannot' || planned.has(then) ? [] : [then],
+  );
+  return {
+    personH: (actions.reduce((sum, action) => sum + FIRST_WORK[action].minPerM2, 0) * plan.areaM2) / 60,
+    waitH: Math.max(0, ...actions.map((action) => FIRST_WORK[action].waitH)),
+  };
+}
+
+function isPreferred(family: FamilyId, { substrate }: Face, { schools }: FacePlan): boolean {
+  const { school, from } = schools['old-masonry'];
+  return from !== 'usual' && OLD_MASONRY.includes(substrate) && PREFERRED_ON_OLD_MASONRY[school].includes(family);
 }
 
 export const USUAL_WEIGHTS: RankingWeights = { cost: 3, days: 2, risk: 3, breathing: 0 };

@@ -1,5 +1,15 @@
 import type { FitFacts } from '../build-up/index.js';
-import { type Face, type Feature, type JobHead, type Reading, isLevelFace, leaks, wettest } from '../jobs/index.js';
+import {
+  type Demands,
+  type Face,
+  type Feature,
+  type JobHead,
+  type Reading,
+  isFloorFinish,
+  isLevelFace,
+  leaks,
+  wettest,
+} from '../jobs/index.js';
 import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
 import { type FacePlan, demandOf } from './face-plan.js';
 import { DAY_MS } from '../quantities/index.js';
@@ -19,19 +29,22 @@ export function faceFacts({ face, plan, features, readings, job, today }: SeenOf
   const slab = slabResults(face, readings);
   const latest = (kind: Reading['kind']) => latestOf(readings, kind)?.value;
   const knife = latest('knife-test');
+  const moving = plan.treatments.filter(({ moves }) => moves);
+  const asked = <K extends keyof Demands>(name: K) => demandOf(face, { job }, name);
   const isOld = face.substrate === 'brick' || face.substrate === 'rubble';
   return {
     kind: face.kind,
     isLevel: isLevelFace(face),
     substrate: face.substrate,
     strengthMPa: latest('strength') ?? face.strengthMPa,
-    side: plan.water?.side ?? 'none',
-    headM: plan.headAtFoot?.output.headM ?? 0,
+    near: face.near.kind,
+    isDeck: isLevelFace(face) && face.kind === 'slab' && face.near.kind === 'open-air',
+    loads: plan.loads,
     isBelowGrade: sides.some(({ kind }) => kind === 'ground' || kind === 'tank'),
-    otherSideReachable: face.reach === 'far' || face.reach === 'both',
     wet: wettest(features),
     leaks: features.filter(leaks).length,
-    moving: plan.treatments.filter(({ moves }) => moves).length,
+    moving: moving.length,
+    movementMm: moving.length === 0 ? undefined : Math.max(...moving.map(({ geometry }) => geometry.movementMm ?? Infinity)),
     salts: face.salts ?? 'none',
     oldLayers: face.oldLayers ?? [],
     isCoated: (face.coatings ?? '').trim() !== '',
@@ -43,11 +56,23 @@ export function faceFacts({ face, plan, features, readings, job, today }: SeenOf
     mverLb: slab.gPerM2Day === undefined ? undefined : slab.gPerM2Day * MVER_LB_PER_G,
     ph: slab.ph,
     powders: knife === undefined ? undefined : knife === 1,
-    traffic: demandOf(face, { job }, 'traffic') ?? 'none',
-    potable: demandOf(face, { job }, 'potable') ?? false,
-    mustBreathe: (demandOf(face, { job }, 'mustBreathe') ?? false) || (isOld && plan.schools['old-masonry'].school === 'B'),
-    coverWithinH: demandOf(face, { job }, 'coverWithinH'),
-    finish: demandOf(face, { job }, 'finish') !== undefined,
+    traffic: asked('traffic') ?? 'none',
+    potable: asked('potable') ?? false,
+    mustBreathe: (asked('mustBreathe') ?? false) || (isOld && plan.schools['old-masonry'].school === 'B'),
+    coverWithinH: asked('coverWithinH'),
+    finish: isFloorFinish(asked('finish')),
+    finishKind: asked('finish'),
+    standing: asked('standing'),
+    attack: asked('attack'),
+    sewerGas: asked('sewerGas') ?? false,
+    chlorine: asked('chlorine') ?? false,
+    saltWater: asked('saltWater') ?? false,
+    fuel: asked('fuel') ?? false,
+    sun: asked('sun') ?? false,
+    frostSoaked: asked('frostSoaked') ?? false,
+    grade: asked('grade'),
+    undoable: asked('undoable') ?? false,
+    groundGas: asked('groundGas') ?? false,
     blastAlways: plan.schools['slab-preparation'].school === 'A',
   };
 }
@@ -57,4 +82,10 @@ function latestOf(readings: readonly Reading[], kind: Reading['kind']): Reading 
     (last, next) => (next.kind === kind && (!last || Date.parse(next.at) > Date.parse(last.at)) ? next : last),
     undefined,
   );
+}
+
+/** The strength last measured on each face, MPa. */
+export function measuredStrengths(readings: readonly Reading[]): Map<string, number> {
+  const strengths = readings.filter(({ kind }) => kind === 'strength').sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+  return new Map(strengths.map(({ faceId, value }) => [faceId, value]));
 }

@@ -1,4 +1,4 @@
-import { type DecidedSchool, SCHOOLS, decideSchool } from '../build-up/index.js';
+import { type DecidedSchool, SCHOOLS, decideSchool, rateCoat } from '../build-up/index.js';
 import { FAMILIES, type Family, type Product, type WaterLoad } from '../catalogue/index.js';
 import { type Working, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
@@ -10,6 +10,7 @@ import {
   type Junction,
   type ProductRole,
   type SchoolQuestion,
+  isFloorFinish,
   levelRange,
   netAreaM2,
 } from '../jobs/index.js';
@@ -28,10 +29,11 @@ import {
   faceForce,
   hydrostaticHead,
   lowestPoint,
+  type DesignCase,
   type PressureRating,
-  pressureRating,
-  SAFETY_FACTOR,
   selfHealingLimit,
+  type SideWater,
+  sideWaters,
   waterOn,
   type WaterOnFace,
 } from '../water/index.js';
@@ -51,7 +53,9 @@ export interface FacePlan {
   family?: Family;
   /** pinned sheets by part, once every one of them is known */ products?: Partial<Record<ProductRole, Product>>;
   schools: Schools;
-  rating?: Working<PressureRating>;
+  /** what pushes on either side, in the worst of its cases */ loads: readonly SideWater[];
+  /** held against the worst of them; none where no water is known to push */ rating?: Working<PressureRating>;
+  /** the case of it, where the face has water on both sides */ ratingCase?: DesignCase;
   layers: PlannedLayer[];
   treatments: Treatment[];
   lines: TakeOffLine[];
@@ -70,10 +74,11 @@ export interface FaceToPlan {
   buildUp: BuildUp | undefined;
   around: Surroundings;
   house: House;
+  /** where somebody measured it */ measuredMPa?: number;
 }
 
 /** Loads, layers, treatments and quantities of one face. */
-export function planFace({ face, features, junctions, buildUp, around, house }: FaceToPlan): FacePlan {
+export function planFace({ face, features, junctions, buildUp, around, house, measuredMPa }: FaceToPlan): FacePlan {
   const path = `faces.${face.id}`;
   const water = waterOn(face, around);
   const plan: FacePlan = {
@@ -83,15 +88,15 @@ export function planFace({ face, features, junctions, buildUp, around, house }: 
     headAtFoot: water && headWorking(water, levelRange(face).bottomM),
     force: water && faceForce(face, water),
     buildUp,
+    loads: sideWaters(face, around),
     schools: schoolsOf(buildUp, around, house),
     layers: [],
     treatments: [],
     lines: [],
     findings: [],
   };
-  const standsInWater = [face.near, face.far].some((side) => side.waterBodyId !== undefined);
-  if (standsInWater && !water) plan.findings.push(issue('no-governing-level', path));
-  if (buildUp) buildOn(plan, buildUp, { face, around, house, path });
+  if (plan.loads.some(({ headM }) => headM === undefined)) plan.findings.push(issue('no-governing-level', path));
+  if (buildUp) buildOn(plan, buildUp, { face, around, house, path, strengthMPa: measuredMPa ?? face.strengthMPa });
   addTreatments(plan, face, features, junctions);
   return plan;
 }
@@ -111,7 +116,7 @@ function schoolsOf(buildUp: BuildUp | undefined, { job }: Surroundings, house: H
 function buildOn(
   plan: FacePlan,
   buildUp: BuildUp,
-  { face, around, house, path }: Pick<FaceToPlan, 'face' | 'around' | 'house'> & { path: string },
+  { face, around, house, path, strengthMPa }: Pick<FaceToPlan, 'face' | 'around' | 'house'> & { path: string; strengthMPa: number },
 ): void {
   const products: Partial<Record<ProductRole, Product>> = {};
   for (const [role, ref] of Object.entries(buildUp.products) as [ProductRole, { id: string; version: number }][]) {
@@ -123,7 +128,10 @@ function buildOn(
   const family = FAMILIES[buildUp.family];
   plan.products = products;
   plan.family = family;
-  plan.rating = rateCoat(face, products.coat, plan);
+  const { coat } = products.coat;
+  const rated = coat && rateCoat(buildUp.family, coat, { substrate: face.substrate, strengthMPa }, plan.loads);
+  plan.rating = rated?.rating;
+  plan.ratingCase = rated?.load.designCase;
   if (plan.rating && !plan.rating.output.passes)
     plan.findings.push(issue('rating-fails', path, { reason: plan.rating.output.reasons[0] ?? '' }));
   const { layers, lines, missing } = planLayers(
@@ -132,7 +140,8 @@ function buildOn(
       areaM2: plan.areaM2,
       face,
       load: loadOn(face, plan),
-      finish: demandOf(face, around, 'finish') !== undefined,
+      finish: isFloorFinish(demandOf(face, around, 'finish')),
+      acid: demandOf(face, around, 'sewerGas') === true,
       school: (question) => plan.schools[question].school,
     },
     (role) => products[role],
@@ -153,25 +162,13 @@ export function demandOf<K extends keyof NonNullable<Face['demands']>>(face: Fac
   return face.demands?.[name] ?? job.demands?.[name];
 }
 
-function loadOn(face: Face, { headAtFoot }: FacePlan): WaterLoad {
-  const headM = headAtFoot?.output.headM ?? 0;
+function loadOn(face: Face, { headAtFoot, loads }: FacePlan): WaterLoad {
+  const headM = Math.max(headAtFoot?.output.headM ?? 0, ...loads.map((load) => load.headM ?? 0));
   if (headM > PRESSING_HEAD_M) return 'pressing';
+  // a level that nobody found may press: the thicker film is laid
+  if (loads.some((load) => load.headM === undefined)) return 'pressing';
   if (headM > 0) return 'standing';
   return face.near.kind === 'ground' || face.far.kind === 'ground' ? 'damp' : 'aboveGround';
-}
-
-/** Coats without a pressure rating are for where no water pushes; they are rated at nothing. */
-function rateCoat(face: Face, { coat }: Product, { water, headAtFoot }: FacePlan): Working<PressureRating> | undefined {
-  if (!coat) return undefined;
-  return workSurely(pressureRating, {
-    headM: headAtFoot?.output.headM ?? 0,
-    side: water?.side ?? 'positive',
-    ratedPositiveKPa: coat.rating?.positiveKPa ?? 0,
-    ratedNegativeKPa: coat.rating?.negativeKPa ?? 0,
-    substrateStrengthMPa: face.strengthMPa,
-    ratedOnStrengthMPa: coat.rating?.onStrengthMPa ?? 0,
-    safetyFactor: SAFETY_FACTOR,
-  });
 }
 
 function addTreatments(plan: FacePlan, face: Face, features: readonly Feature[], junctions: readonly Junction[]): void {
@@ -180,6 +177,7 @@ function addTreatments(plan: FacePlan, face: Face, features: readonly Feature[],
     face,
     detailing: plan.family?.detailing ?? 'rigid',
     crackSchool: plan.schools['crack-width'].school,
+    mortarCorner: plan.family?.sealantCorners !== true,
     overrides: plan.buildUp?.overrides ?? [],
     productFor: products && ((role) => products[role]),
   };

@@ -2,7 +2,7 @@ export { USUAL_WEIGHTS, judgeFace, nearestOf, rankOptions, tryOn } from './choos
 export type { Candidate, Nearest, Option, Site } from './choose.js';
 export { costOf, hoursByTask, unitPrice } from './cost.js';
 export type { Cost, TaskHours } from './cost.js';
-export { faceFacts } from './face-facts.js';
+export { faceFacts, measuredStrengths } from './face-facts.js';
 export { USUAL_CREW } from './conditions.js';
 export type { PlanConditions } from './conditions.js';
 export { crewPlan } from './crew-plan.js';

@@ -32,6 +32,9 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   'acrylic-primer': pace(2, 'm²'),
   'levelling-compound': pace(8, 'm²'),
   board: pace(4, 'm²'),
+  'cavity-sheet': pace(8, 'm²'),
+  sump: pace(360, 'piece'),
+  alarm: pace(45, 'piece'),
   drainage: pace(4, 'm²'),
   open: pace(36, 'm'),
   plug: pace(24, 'm'),
@@ -54,6 +57,7 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   'floor-lap': pace(3, 'm'),
   kick: pace(4, 'm'),
   clean: pace(10, 'm²'),
+  'drain-channel': pace(15, 'm'),
   // one round of misting
   cure: pace(0.3, 'm²'),
 };

@@ -2,6 +2,7 @@ import type { Issue } from '../issues.js';
 import { type BuildUp, type Face, type Feature, type JobModel, type Junction, facesInWalk, findJunctions, groupBy } from '../jobs/index.js';
 import type { PlanConditions } from './conditions.js';
 import { type FacePlan, planFace } from './face-plan.js';
+import { measuredStrengths } from './face-facts.js';
 import type { House } from './house.js';
 import { type Supply, SupplyMemory, planSupply, sumByProduct } from './supply.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
@@ -30,6 +31,7 @@ interface Around {
   junctions: Junction[];
   buildUps: ReadonlyMap<string, BuildUp>;
   featuresOf: ReadonlyMap<string, Feature[]>;
+  /** measured strength by face, MPa */ strengths: ReadonlyMap<string, number>;
   junctionsOf: ReadonlyMap<string, Junction[]>;
 }
 
@@ -81,6 +83,7 @@ export class Planner {
     return {
       junctions,
       buildUps,
+      strengths: measuredStrengths(model.readings),
       featuresOf: groupBy(model.features, (feature) => feature.faceId),
       junctionsOf: groupBy(junctions, ({ faceIds }) => faceIds.find((id) => buildUps.has(id)) ?? faceIds[0]),
     };
@@ -92,11 +95,12 @@ export class Planner {
     const own = around.junctionsOf.get(face.id) ?? [];
     const buildUp = around.buildUps.get(face.id);
     const { job, waterBodies, waterLevels } = model;
-    const from = [house, face, buildUp, job, waterBodies, waterLevels, features.length, ...features, ...own];
+    const measuredMPa = around.strengths.get(face.id);
+    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, features.length, ...features, ...own];
     const before = this.faces.get(face.id);
     const isKnown = before !== undefined && isSame(before.from, from);
     if (isKnown && before.work.people === people) return before;
-    const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house });
+    const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     const remembered = { from, plan, work: { people, items: workItemsOf(plan, house, people) } };
     this.faces.set(face.id, remembered);
     return remembered;

@@ -85,8 +85,9 @@ test('what is buried wants something over it', () => {
   expect(traps('liquid-rubber', buried).includes('no-protection')).toBe(
     !planLayers('liquid-rubber', buried.face).some((layer) => ['board', 'wear', 'drainage'].includes(layer)),
   );
-  expect(traps('rigid-slurry', buried)).toContain('no-protection');
-  expect(traps('rigid-slurry')).not.toContain('no-protection');
+  expect(traps('crystalline-slurry', buried)).toContain('no-protection');
+  expect(traps('rigid-slurry', buried)).not.toContain('no-protection');
+  expect(traps('crystalline-slurry')).not.toContain('no-protection');
 });
 
 function planLayers(family: FamilyId, face: Partial<Face>): string[] {

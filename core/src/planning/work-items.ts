@@ -44,6 +44,7 @@ const STEP_ORDER: readonly Exclude<DetailStepKind, 'bond'>[] = [
   'seal-hole',
   'kick',
   'floor-lap',
+  'drain-channel',
 ];
 /** What sets before a coat goes over it: h at 20 °C when its product does not say; common practice. */
 const USUAL_OVERCOAT_H = 2;
@@ -83,7 +84,10 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   }
   const isGreen = plan.family.placed === 'on-green-concrete';
   const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
-  const items = isGreen ? [] : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
+  const items =
+    isGreen || plan.family.placed === 'in-cracks'
+      ? []
+      : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
   items.push(...details(plan.treatments, faceId, make));
   const laid = layers(plan, zone, items, make);
   // a shake goes on once the concrete carries a foot
@@ -137,9 +141,9 @@ function layers(plan: FacePlan, zone: string, before: readonly WorkItem[], make:
     const last = items.at(-1);
     const waits = last && layer.after ? [{ taskId: last.id, ...layer.after }] : setsBefore(before, plan);
     const step = layer.id as WorkStep;
-    items.push(
-      make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, { value: plan.areaM2, unit: 'm²' }),
-    );
+    const quantity =
+      PACES[paceOf(step)].per === 'piece' ? ({ value: 1, unit: 'piece' } as const) : ({ value: plan.areaM2, unit: 'm²' } as const);
+    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, quantity));
   }
   return items;
 }

@@ -2,7 +2,9 @@ import {
   DETAIL_RULES,
   ENGINEER_FIRST,
   ENGINEER_FROM_MM,
+  FIRST_WORK,
   FIT_CRITERIA,
+  PURPOSES,
   SCHOOLS,
   SECOND_COAT,
   SHEET_CRITERIA,
@@ -21,7 +23,7 @@ export function publishedRules(): object {
   const { catalogue: _, ...usualHouse } = USUAL_HOUSE;
   return {
     families: FAMILIES,
-    ...{ details: DETAIL_RULES, fit: FIT_CRITERIA, fitOfSheets: SHEET_CRITERIA, traps: TRAPS },
+    ...{ details: DETAIL_RULES, fit: FIT_CRITERIA, purposes: PURPOSES, firstWork: FIRST_WORK, fitOfSheets: SHEET_CRITERIA, traps: TRAPS },
     ...{ engineerFirst: ENGINEER_FIRST, engineerFromMm: ENGINEER_FROM_MM },
     ...{ schools: SCHOOLS, secondCoat: SECOND_COAT },
     ...{ dampEvidence: DAMP_EVIDENCE, finishes: FINISHES },

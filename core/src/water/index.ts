@@ -10,6 +10,8 @@ export { selfHealingLimit } from './self-healing-limit.js';
 export { slabUplift } from './slab-uplift.js';
 export { CASE_RULES, knownCases, levelInCase, watersInCase } from './design-cases.js';
 export type { DesignCase } from './design-cases.js';
+export { sideWaters } from './side-waters.js';
+export type { SideWater } from './side-waters.js';
 export { lowestPoint, waterOn, watersOn } from './loads.js';
 export type { WaterOnFace } from './loads.js';
 export { BACKINGS, USUAL_ML_PER_MIN, leaksOnFace } from './leaks-on-face.js';

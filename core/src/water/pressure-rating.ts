@@ -14,6 +14,7 @@ const fields = {
   substrateStrengthMPa: number('MPa', { min: 0, max: 300 }),
   ratedOnStrengthMPa: number('MPa', { min: 0, max: 300 }),
   safetyFactor: withDefault(number('', { min: 1, max: 10 }), SAFETY_FACTOR),
+  densityKgM3: withDefault(number('kg/m³', { min: 900, max: 1400 }), FRESH_WATER_KG_M3),
 };
 
 export type PressureRatingReason = 'substrate-weaker-than-rated' | 'not-rated-on-this-side' | 'head-above-rating';
@@ -35,19 +36,20 @@ export const pressureRating: Calculator<typeof fields, PressureRating> = {
     requiredKPa: 'p_{req}',
     safetyFactor: tex`\gamma`,
     headM: 'h',
+    densityKgM3: tex`\rho`,
     utilisation: 'u',
     ratedKPa: 'p_{rated}',
     substrateStrengthMPa: 'f_{sub}',
     ratedOnStrengthMPa: 'f_{rated}',
   },
   equation: [
-    tex`@requiredKPa = @safetyFactor \cdot \rho \cdot g \cdot @headM / 1000`,
+    tex`@requiredKPa = @safetyFactor \cdot @densityKgM3 \cdot g \cdot @headM / 1000`,
     tex`@utilisation = @requiredKPa / @ratedKPa \le 1`,
     tex`@ratedKPa = 0 \text{ when } @substrateStrengthMPa < @ratedOnStrengthMPa`,
   ],
   sources: [COMMON_PRACTICE],
   compute(input) {
-    const requiredKPa = input.safetyFactor * pressureKPa(input.headM, FRESH_WATER_KG_M3);
+    const requiredKPa = input.safetyFactor * pressureKPa(input.headM, input.densityKgM3);
     if (input.substrateStrengthMPa < input.ratedOnStrengthMPa)
       return accept({ requiredKPa, ratedKPa: 0, utilisation: null, passes: false, reasons: ['substrate-weaker-than-rated'] });
     const ratedKPa = input.side === 'positive' ? input.ratedPositiveKPa : input.ratedNegativeKPa;

@@ -1,10 +1,25 @@
-import { type Demands, type Face, OLD_LAYERS, type OldLayer, FINISH_KINDS, TRAFFICS } from '@caulkhorn/core/jobs';
+import {
+  ATTACKS,
+  type Demands,
+  type Face,
+  GRADES,
+  OLD_LAYERS,
+  type OldLayer,
+  FINISH_KINDS,
+  STANDINGS,
+  TRAFFICS,
+} from '@caulkhorn/core/jobs';
+import type { ReactNode } from 'react';
 import { t, tOf } from '../messages/t';
 import { SelectField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
 import { parts, useJob } from '../job/job-context';
 
 const UNSAID = '';
+/** What may come at a face, each said by one press. */
+const EXPOSURES = ['sewerGas', 'chlorine', 'saltWater', 'fuel', 'sun', 'frostSoaked', 'undoable', 'groundGas'] as const;
+type OneOf = 'traffic' | 'finish' | 'standing' | 'attack' | 'grade';
+const ONE_OF: ReadonlySet<keyof Demands> = new Set<OneOf>(['traffic', 'finish', 'standing', 'attack', 'grade']);
 
 /** What the finished face must bear, and what lies on it already. Without a face: what is asked of the whole job. */
 export function Asked({ face }: { face?: Face }) {
@@ -35,27 +50,27 @@ export function Asked({ face }: { face?: Face }) {
       onChange={({ target }) => set(name, target.value === UNSAID ? undefined : target.value === 'true')}
     />
   );
+  const oneOf = <K extends OneOf>(name: K, choices: readonly NonNullable<Demands[K]>[]) => (
+    <SelectField
+      label={tOf(`asked.${name}`)}
+      disabled={disabled}
+      value={own[name] ?? UNSAID}
+      options={[{ value: UNSAID, label: inherited(name) }, ...choices.map((value) => ({ value, label: tOf(`${name}.${value}`) }))]}
+      onChange={({ target }) => set(name, (target.value || undefined) as Demands[K])}
+    />
+  );
+  const toggled = (name: (typeof EXPOSURES)[number]): boolean => own[name] ?? (face ? job.demands?.[name] : undefined) ?? false;
+  // of a face, "no" where the job says yes must be kept as said
+  const toggle = (name: (typeof EXPOSURES)[number]) => set(name, toggled(name) ? (face && job.demands?.[name] ? false : undefined) : true);
   return (
     <details className="mt-4">
       <summary className="py-1 font-semibold">{t(face ? 'asked.of-face' : 'asked.of-job')}</summary>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2.5 max-[719px]:grid-cols-1">
-        <SelectField
-          label={t('asked.traffic')}
-          disabled={disabled}
-          value={own.traffic ?? UNSAID}
-          options={[{ value: UNSAID, label: inherited('traffic') }, ...TRAFFICS.map((value) => ({ value, label: t(`traffic.${value}`) }))]}
-          onChange={({ target }) => set('traffic', (target.value || undefined) as Demands['traffic'])}
-        />
-        <SelectField
-          label={t('asked.finish')}
-          disabled={disabled}
-          value={own.finish ?? UNSAID}
-          options={[
-            { value: UNSAID, label: inherited('finish') },
-            ...FINISH_KINDS.map((value) => ({ value, label: t(`finish.${value}`) })),
-          ]}
-          onChange={({ target }) => set('finish', (target.value || undefined) as Demands['finish'])}
-        />
+        {oneOf('traffic', TRAFFICS)}
+        {oneOf('finish', FINISH_KINDS)}
+        {oneOf('standing', STANDINGS)}
+        {oneOf('attack', ATTACKS)}
+        {oneOf('grade', GRADES)}
         {yesNo('potable')}
         {yesNo('mustBreathe')}
         <FigureField
@@ -67,14 +82,38 @@ export function Asked({ face }: { face?: Face }) {
         />
         {face ? null : <Ahead />}
       </div>
+      <fieldset className="mt-3" disabled={disabled}>
+        <legend className="text-[13px] text-soft">{t('asked.comes-at-it')}</legend>
+        <div className="flex flex-wrap gap-1.5 pt-1">
+          {EXPOSURES.map((name) => (
+            <Toggle key={name} isOn={toggled(name)} onToggle={() => toggle(name)}>
+              {t(`asked.${name}`)}
+            </Toggle>
+          ))}
+        </div>
+        <p className="mt-1 text-[13px] text-soft">{t(face ? 'asked.comes-at-it-why' : 'asked.comes-at-it-job')}</p>
+      </fieldset>
       {face ? <OldLayers face={face} disabled={disabled} /> : null}
     </details>
   );
 }
 
+function Toggle({ isOn, onToggle, children }: { isOn: boolean; onToggle(): void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={onToggle}
+      className={`h-8 rounded-[3px] border px-2 max-[719px]:h-12 ${isOn ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+    >
+      {children}
+    </button>
+  );
+}
+
 function demandText(name: keyof Demands, value: Demands[keyof Demands]): string {
   if (typeof value === 'boolean') return t(value ? 'yes' : 'no');
-  return name === 'traffic' || name === 'finish' ? tOf(`${name}.${String(value)}`) : String(value);
+  return ONE_OF.has(name) ? tOf(`${name}.${String(value)}`) : String(value);
 }
 
 /** Temperatures that must be reckoned with while the work goes on. */
@@ -120,16 +159,10 @@ function OldLayers({ face, disabled }: { face: Face; disabled: boolean }) {
         {OLD_LAYERS.map((layer) => {
           const at = layers.indexOf(layer);
           return (
-            <button
-              key={layer}
-              type="button"
-              aria-pressed={at >= 0}
-              onClick={() => toggle(layer)}
-              className={`h-8 rounded-[3px] border px-2 max-[719px]:h-12 ${at >= 0 ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
-            >
+            <Toggle key={layer} isOn={at >= 0} onToggle={() => toggle(layer)}>
               {at >= 0 ? `${at + 1} ` : ''}
               {t(`old-layer.${layer}`)}
-            </button>
+            </Toggle>
           );
         })}
       </div>

@@ -55,6 +55,7 @@ export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }
             place={i + 1}
             option={option}
             rank={rank}
+            best={Math.max(...ranked.map((each) => each.rank.total ?? 0))}
             isCompared={compared.includes(option.family)}
             onCompare={() => toggle(option.family)}
             onChoose={can('plan') ? () => choose(option) : undefined}
@@ -82,12 +83,13 @@ interface OptionRowProps {
   place: number;
   option: Option;
   rank: Rank;
+  /** total of the first */ best: number;
   isCompared: boolean;
   onCompare(): void;
   onChoose?: () => void;
 }
 
-function OptionRow({ place, option, rank, isCompared, onCompare, onChoose }: OptionRowProps) {
+function OptionRow({ place, option, rank, best, isCompared, onCompare, onChoose }: OptionRowProps) {
   const units = useUnits();
   const name = t(`family.${option.family}`);
   return (
@@ -102,6 +104,7 @@ function OptionRow({ place, option, rank, isCompared, onCompare, onChoose }: Opt
             </span>
           </p>
           <p className="text-[13px] text-soft">{option.coat.name}</p>
+          {option.preferred ? <p className="text-[13px] font-medium">{t('choose.by-school')}</p> : null}
           {option.objections.length > 0 ? (
             <ul className="mt-0.5 text-[13px]">
               {option.objections.map((objection) => (
@@ -119,7 +122,7 @@ function OptionRow({ place, option, rank, isCompared, onCompare, onChoose }: Opt
           </p>
         </div>
         <div className="flex shrink-0 flex-col items-end gap-1.5">
-          {rank.total === null ? null : <Score share={rank.total} />}
+          {rank.total === null ? null : <Score behind={best - rank.total} share={rank.total} />}
           {onChoose ? (
             <Button size="small" onClick={onChoose} aria-label={t('choose.take', { family: name })}>
               {t('choose.take-short')}
@@ -141,14 +144,20 @@ function OptionRow({ place, option, rank, isCompared, onCompare, onChoose }: Opt
   );
 }
 
-function Score({ share }: { share: number }) {
-  const percent = Math.round(share * 100);
+/** Differences from the best, in words: the figures behind them are rough. */
+const BEHIND = [
+  { from: 0.3, key: 'choose.far-behind' },
+  { from: 0.12, key: 'choose.behind' },
+  { from: 0.04, key: 'choose.close-behind' },
+] as const;
+
+function Score({ share, behind }: { share: number; behind: number }) {
   return (
-    <span className="flex items-center gap-1.5 text-[13px] font-semibold" title={t('choose.score')}>
+    <span className="flex items-center gap-1.5 text-[13px]" title={t('choose.score')}>
       <span className="h-2 w-14 border border-rule-strong" aria-hidden>
-        <span className="block h-full bg-water" style={{ width: `${percent}%` }} />
+        <span className="block h-full bg-water" style={{ width: `${Math.round(share * 100)}%` }} />
       </span>
-      {percent}
+      {t(BEHIND.find(({ from }) => behind >= from)?.key ?? 'choose.level-with-best')}
     </span>
   );
 }

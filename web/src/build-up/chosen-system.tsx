@@ -140,13 +140,14 @@ function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product;
 }
 
 function RatingFigures({ plan }: { plan: FacePlan }) {
-  const { rating, water } = plan;
+  const { rating, ratingCase } = plan;
   const { output } = rating!;
   return (
     <div>
+      {ratingCase ? <p className="text-[13px] text-soft">{t('rating.case', { name: t(`case.${ratingCase}`) })}</p> : null}
       <Figure label={t('rating.needed')} value={output.requiredKPa} unit="kPa" working={rating} />
       <Figure
-        label={t('rating.rated', { side: t(`side-of-coat.${water?.side ?? 'positive'}`) })}
+        label={t('rating.rated', { side: tOf(`side-of-coat.${String(rating!.input['side'])}`) })}
         value={output.ratedKPa}
         unit="kPa"
         working={rating}

@@ -15,12 +15,12 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
   const role =
     step.do === 'plug'
       ? 'plug'
-      : step.do === 'inject'
-        ? 'injection-grout'
-        : step.do === 'seal-joint'
-          ? 'sealant'
-          : step.do === 'seal-hole'
-            ? 'fixing-sealant'
+      : step.do === 'seal-joint'
+        ? 'sealant'
+        : step.do === 'seal-hole'
+          ? 'fixing-sealant'
+          : step.do === 'drain-channel'
+            ? 'drain-channel'
             : 'role' in step
               ? step.role
               : 'coat';
@@ -51,7 +51,7 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
     case 'skim':
       return t('how.skim', { product, film: mm(step.filmMm) });
     case 'inject':
-      return t('how.inject', { product, spacing: mm(step.spacingMm) });
+      return t(`how.${step.role}`, { product, spacing: mm(step.spacingShare * treatment.geometry.wallThicknessMm) });
     case 'prime':
       return t('how.prime', { product, side: mm(step.eachSideMm) });
     case 'fillet':
@@ -78,6 +78,8 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
       return t('how.floor-lap', { onto: mm(step.ontoMm) });
     case 'kick':
       return t('how.kick', { height: mm(step.heightMm) });
+    case 'drain-channel':
+      return t('how.drain-channel', { product, port: formatQuantity(step.portEveryM, 'm', units) });
     case 'clean':
       return t(`how.clean.${step.how}`);
     case 'plug':

@@ -1,6 +1,6 @@
 import type { FitFacts } from '@caulkhorn/core/build-up';
 import type { Face, Feature } from '@caulkhorn/core/jobs';
-import { USUAL_CREW, type FacePlan, type Site, type JobPlan, faceFacts, trapsOf } from '@caulkhorn/core/planning';
+import { USUAL_CREW, type FacePlan, type Site, type JobPlan, faceFacts, measuredStrengths, trapsOf } from '@caulkhorn/core/planning';
 import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
@@ -30,7 +30,17 @@ export function useFaceSite(face: Face): FaceSite {
       ...{ face, plan: facePlan, features, readings, job: model.job },
       today: { ms: hour, temperatureC: walls.get(face.id)?.temperatureC ?? USUAL_CREW.temperatureC },
     });
-    return { face, features, junctions: junctionsAnsweredBy(face, plan), around: model, house, conditions, plan: facePlan, facts };
+    return {
+      face,
+      features,
+      junctions: junctionsAnsweredBy(face, plan),
+      around: model,
+      house,
+      conditions,
+      plan: facePlan,
+      facts,
+      measuredMPa: measuredStrengths(readings).get(face.id),
+    };
   }, [face, model, house, plan, conditions, walls, hour]);
 }
 

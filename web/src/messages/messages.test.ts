@@ -2,7 +2,7 @@ import { DAMP_CAUSES, DAMP_EVIDENCE } from '@caulkhorn/core/survey';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { COMMAND_KINDS } from '@caulkhorn/contract';
-import { DETAIL_RULES, FIT_CRITERIA, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
+import { DETAIL_RULES, FIRST_ACTIONS, FIT_CRITERIA, PURPOSES, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
 import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
 import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
 import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
@@ -13,7 +13,10 @@ import {
   WET_STATES,
   FACE_KINDS,
   FEATURE_KINDS,
+  ATTACKS,
   FINISH_KINDS,
+  GRADES,
+  STANDINGS,
   LEVEL_KINDS,
   MOVEMENTS,
   PIPE_KINDS,
@@ -130,11 +133,19 @@ test.each([
   ['traffic', TRAFFICS],
   ['finish', FINISH_KINDS],
   ['trap', TRAPS.map(({ id }) => id)],
-  ['fit', [...FIT_CRITERIA, ...SHEET_CRITERIA].map(({ id }) => id)],
-  ['first', [...FIT_CRITERIA, ...SHEET_CRITERIA].map(({ then }) => then)],
+  ['fit', [...FIT_CRITERIA, ...SHEET_CRITERIA, ...PURPOSES].map(({ id }) => id)],
+  ['first', [...FIRST_ACTIONS, 'cannot']],
+  ['standing', STANDINGS],
+  ['attack', ATTACKS],
+  ['grade', GRADES],
   ['school', Object.keys(SCHOOLS).flatMap((id) => [id, `${id}.A`, `${id}.B`, `${id}.A.why`, `${id}.B.why`])],
   ['why', [...DETAIL_RULES.map(({ why }) => why), 'left']],
-  ['how', DETAIL_RULES.flatMap(({ steps }) => steps.map((step) => (step.do === 'clean' ? `clean.${step.how}` : step.do)))],
+  [
+    'how',
+    DETAIL_RULES.flatMap(({ steps }) =>
+      steps.map((step) => (step.do === 'clean' ? `clean.${step.how}` : step.do === 'inject' ? step.role : step.do)),
+    ),
+  ],
 ])('every %s has words', (area, values) => expect(values.filter((value) => !has(`${area}.${value}`))).toEqual([]));
 
 test('a rule that refuses says what to do instead', () => {

@@ -127,7 +127,7 @@ function CaseFigures({ found: { sides, drivingHeadM, gradient, uplift } }: { fou
     );
   };
   const wet = sides.filter(({ headAtFoot }) => headAtFoot.output.headM > 0);
-  if (wet.length === 0) return <p className="px-1.5 pb-1.5 text-[13px] text-soft">{t('cases.stays-dry')}</p>;
+  if (wet.length === 0) return <p className="px-1.5 pb-1.5 text-[13px] text-soft">{t('cases.no-known-water')}</p>;
   const which = (side: SideLoad) => (wet.length > 1 ? ` ${t(`cases.${side.water.side}`)}` : '');
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-1 px-1.5 pb-1.5">

@@ -106,6 +106,11 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
       ) : (
         <p className="text-soft">{t('water.no-load')}</p>
       )}
+      {plan?.loads.some(({ headM }) => headM === undefined) ? (
+        <p role="note" className="mt-1 border-l-4 border-ochre px-2 py-1">
+          {t('water.may-press')}
+        </p>
+      ) : null}
     </>
   );
 }

@@ -39,6 +39,10 @@ export const JUNCTION_RULES: readonly DetailRule[] = [
     { do: 'fillet', legMm: 40, shape: 'triangle', role: 'repair-mortar' },
     { do: 'stripe', eachSideMm: 150, coats: 1, mesh: true },
   ]),
+  row('internal-corner-fillet', 'internal-corner', ['membrane'], { mortarCorner: true }, 'corner', [
+    { do: 'fillet', legMm: 40, shape: 'triangle', role: 'repair-mortar' },
+    { do: 'stripe', eachSideMm: 150, coats: 1, mesh: true },
+  ]),
   row('internal-corner-membrane', 'internal-corner', ['membrane'], {}, 'corner-cant', [
     { do: 'fillet', legMm: 25, shape: 'triangle', role: 'sealant' },
     { do: 'stripe', eachSideMm: 150, coats: 1, mesh: true },

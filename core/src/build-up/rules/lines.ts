@@ -6,10 +6,15 @@ import {
   CAULK_SLOT,
   CRACK_SLOT,
   CRYSTALLINE,
+  FILL_SOFT,
+  FOAM_THEN_FILL,
   LEAK_SLOT,
+  leaksAndMoves,
   moves,
   RAKED_JOINT,
   RAKED_LEAK,
+  RUNNING,
+  SPOT_SLOT,
   pour,
   rout,
   row,
@@ -22,9 +27,11 @@ const OTHERS = ['tanking', 'membrane', 'hot', 'slab', 'soak', 'lime', 'paint'] a
 
 /** Cracks, leaks and joints. Of the rows for a kind and a family the first that applies decides. */
 export const LINE_RULES: readonly DetailRule[] = [
+  ...leaksAndMoves('crack'),
   ...moves('crack-moving', 'crack', { moving: true }),
 
-  row('crack-leaking-slab', 'crack', ALL, { leaks: true, faceKind: SLABS }, 'leaks-through-slab', [{ do: 'inject', spacingMm: 300 }]),
+  row('crack-running-slab', 'crack', ALL, { leaks: true, faceKind: SLABS, wet: RUNNING }, 'foam-first', FOAM_THEN_FILL),
+  row('crack-leaking-slab', 'crack', ALL, { leaks: true, faceKind: SLABS }, 'leaks-through-slab', FILL_SOFT),
   row(
     'crack-leaking-block',
     'crack',
@@ -52,7 +59,7 @@ export const LINE_RULES: readonly DetailRule[] = [
   row('crack-wide-soft', 'crack', ['soak', 'paint', 'lime'], { overThreshold: true }, 'wide-soft', rout(CAULK_SLOT, 'repair-mortar')),
   row('crack-unmeasured', 'crack', ALL, { measured: false }, 'unmeasured', 'undecided'),
   row('crack-fine', 'crack', CRYSTALLINE, {}, 'fine', 'coat-over'),
-  row('crack-fine-membrane', 'crack', ['membrane'], {}, 'fine-stripe', [{ do: 'stripe', eachSideMm: 75, coats: 1 }]),
+  row('crack-fine-membrane', 'crack', ['membrane'], {}, 'fine-stripe', [{ do: 'stripe', eachSideMm: 75, coats: 1, mesh: true }]),
   row('crack-fine-hot', 'crack', ['hot'], {}, 'fine-hot', [
     { do: 'prime', role: 'bitumen-primer', eachSideMm: 250 },
     { do: 'stripe', eachSideMm: 150, coats: 1, fabric: true },
@@ -61,14 +68,17 @@ export const LINE_RULES: readonly DetailRule[] = [
   row('crack-fine-lime', 'crack', ['lime'], {}, 'fine-lime', 'coat-over'),
   row('crack-fine-soft', 'crack', ['slab', 'soak', 'paint'], {}, 'fine-soft', 'coat-over'),
 
-  row('leak-slab', 'leak', ALL, { faceKind: SLABS }, 'leaks-through-slab', [{ do: 'inject', spacingMm: 300 }]),
+  row('leak-slab', 'leak', CRYSTALLINE, { faceKind: SLABS }, 'leak-in-slab', stop(SPOT_SLOT, 'mortar')),
+  row('leak-slab-stop', 'leak', OTHERS, { faceKind: SLABS }, 'leak-in-slab', stop(SPOT_SLOT, 'repair-mortar')),
   row('leak-block', 'leak', CRYSTALLINE, { substrate: ['block'] }, 'leak-in-block', stop(BLOCK_LEAK_SLOT, 'mortar')),
   row('leak', 'leak', CRYSTALLINE, {}, 'leak', stop(LEAK_SLOT, 'mortar')),
   row('leak-stop', 'leak', OTHERS, {}, 'leaks-stop-first', stop(LEAK_SLOT, 'repair-mortar')),
 
+  ...leaksAndMoves('joint'),
   ...moves('joint-moving', 'joint', { moving: true }),
 
-  row('joint-leaking-slab', 'joint', ALL, { leaks: true, faceKind: SLABS }, 'leaks-through-slab', [{ do: 'inject', spacingMm: 300 }]),
+  row('joint-running-slab', 'joint', ALL, { leaks: true, faceKind: SLABS, wet: RUNNING }, 'foam-first', FOAM_THEN_FILL),
+  row('joint-leaking-slab', 'joint', ALL, { leaks: true, faceKind: SLABS }, 'leaks-through-slab', FILL_SOFT),
   row('joint-leaking', 'joint', CRYSTALLINE, { leaks: true }, 'joint-leaks', stop(LEAK_SLOT, 'mortar')),
   row('joint-leaking-stop', 'joint', OTHERS, { leaks: true }, 'leaks-stop-first', stop(LEAK_SLOT, 'repair-mortar')),
   row('joint-static', 'joint', CRYSTALLINE, {}, 'joint', rout(CRACK_SLOT, 'mortar')),

@@ -39,7 +39,15 @@ export const SPOT_RULES: readonly DetailRule[] = [
   row('tie-hole', 'tie-hole', CRYSTALLINE, {}, 'tie-hole', [{ do: 'patch', role: 'dry-pack', cutBackMm: 0, leastDepthMm: 25 }]),
   row('tie-hole-mortar', 'tie-hole', OTHERS, {}, 'tie-hole', refill('repair-mortar', 0, 25)),
 
-  row('fixing', 'fixing', ALL, {}, 'fixing', [{ do: 'seal-hole' }]),
+  row('fixing-lime', 'fixing', ['lime'], {}, 'fixing-lime', [{ do: 'patch', role: 'coat', cutBackMm: 0, leastDepthMm: 30 }]),
+  row(
+    'fixing',
+    'fixing',
+    ALL.filter((each) => each !== 'lime'),
+    {},
+    'fixing',
+    [{ do: 'seal-hole' }],
+  ),
 
   row('drain-membrane', 'drain', ['membrane'], {}, 'drain', [{ do: 'lap-drain', intoMm: 50, ontoFaceMm: 150, ring: true }]),
   row('drain-hot', 'drain', ['hot'], {}, 'drain-hot', [

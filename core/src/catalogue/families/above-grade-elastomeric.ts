@@ -13,7 +13,7 @@ export const aboveGradeElastomeric: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
-  limits: ['above-grade-only', 'no-liquid-head', 'wants-dry', 'moves-under-film', 'salts-push-off'],
+  limits: ['above-grade-only', 'wants-dry'],
   spoiltBy: { 'paint-on-sealer': ['sealer'] },
   source: COMMON_PRACTICE,
 };

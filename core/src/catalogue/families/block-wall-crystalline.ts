@@ -13,6 +13,8 @@ export const blockWallCrystalline: Family = {
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: true,
-  limits: ['block-only', 'moves', 'salts-in-pores'],
+  // some 2 m of water with safety, as practitioners promise on masonry
+  onMasonry: { mostKPa: 30 },
+  limits: ['block-only'],
   source: COMMON_PRACTICE,
 };

@@ -10,6 +10,6 @@ export const crystallineSlurry: Family = {
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: true,
-  limits: ['wants-cement-pores', 'moves', 'salts-in-pores'],
+  limits: ['wants-cement-pores'],
   source: COMMON_PRACTICE,
 };

@@ -17,7 +17,7 @@ export const deckMembrane: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
-  limits: ['horizontals-only', 'not-overhead', 'pressed-off', 'pressed-off-here', 'wants-dry', 'salts-in-pores', 'weak-skin'],
+  limits: ['horizontals-only', 'not-overhead', 'wants-dry', 'weak-skin'],
   source: COMMON_PRACTICE,
 };
 

@@ -10,6 +10,6 @@ export const elastomericAndWearCoat: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
-  limits: ['pressed-off', 'pressed-off-here', 'wants-dry', 'salts-in-pores'],
+  limits: ['wants-dry'],
   source: COMMON_PRACTICE,
 };

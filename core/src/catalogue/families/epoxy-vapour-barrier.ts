@@ -14,15 +14,6 @@ export const epoxyVapourBarrier: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
-  limits: [
-    'slabs-only',
-    'vapour-not-water',
-    'wants-dry',
-    'moves-under-film',
-    'slab-not-measured',
-    'blast-always',
-    'knife-first',
-    'weak-skin',
-  ],
+  limits: ['slabs-only', 'wants-dry', 'slab-not-measured', 'blast-always', 'knife-first', 'weak-skin'],
   source: COMMON_PRACTICE,
 };

@@ -17,6 +17,6 @@ export const hotRubber: Family = {
   placed: 'on-the-face',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
-  limits: ['horizontals-only', 'not-overhead', 'pressed-off', 'pressed-off-here', 'wants-dry'],
+  limits: ['horizontals-only', 'not-overhead', 'wants-dry'],
   source: COMMON_PRACTICE,
 };

@@ -18,6 +18,9 @@ import { silicateSealer } from './silicate-sealer.js';
 import { poreSealer } from './pore-sealer.js';
 import { limeBaseCoat } from './lime-base-coat.js';
 import { aboveGradeElastomeric } from './above-grade-elastomeric.js';
+import { SEWER_PRODUCTS, sewerLining } from './sewer-lining.js';
+import { INJECTION_PRODUCTS, resinInjection } from './resin-injection.js';
+import { CAVITY_PRODUCTS, drainedCavity } from './drained-cavity.js';
 
 /** The build-up of each family, from the substrate outwards. Rates and waits are the product's unless a row says otherwise. */
 export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
@@ -38,7 +41,10 @@ export const FAMILIES: Readonly<Record<FamilyId, Family>> = {
   'pore-sealer': poreSealer,
   'lime-base-coat': limeBaseCoat,
   'above-grade-elastomeric': aboveGradeElastomeric,
+  'sewer-lining': sewerLining,
+  'resin-injection': resinInjection,
+  'drained-cavity': drainedCavity,
 };
 
 /** Invented products that came with their family. */
-export const FAMILY_PRODUCTS: readonly Product[] = [...DECK_PRODUCTS];
+export const FAMILY_PRODUCTS: readonly Product[] = [...DECK_PRODUCTS, ...SEWER_PRODUCTS, ...INJECTION_PRODUCTS, ...CAVITY_PRODUCTS];

@@ -12,7 +12,7 @@ export const PRIMED_MINERAL: LayerSpec = {
 export const LEVELLED: LayerSpec = {
   id: 'levelling',
   role: 'levelling-render',
-  when: [{ roughnessOver: 1.3 }, { lastOld: ['waterproofed-render'] }],
+  when: [{ roughnessOver: 1.3 }, { substrates: ['rubble'] }, { lastOld: ['waterproofed-render'] }],
   counts: false,
 };
 export const BOARD: LayerSpec = { id: 'board', role: 'protection-board', when: [{ buried: true }], lapPct: 3, counts: false };

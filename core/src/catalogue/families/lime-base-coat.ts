@@ -13,7 +13,9 @@ export const limeBaseCoat: Family = {
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: false,
-  limits: ['old-masonry-only', 'moves', 'salts-want-room'],
+  // some 2 m of water with safety, as practitioners promise on masonry
+  onMasonry: { mostKPa: 30 },
+  limits: ['old-masonry-only'],
   spoiltBy: { 'lime-over-closed': ['cement-slurry', 'sealer', 'epoxy', 'bitumen', 'paint'] },
   source: COMMON_PRACTICE,
 };

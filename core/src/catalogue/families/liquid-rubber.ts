@@ -11,6 +11,6 @@ export const liquidRubber: Family = {
   placed: 'on-the-face',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
-  limits: ['pressed-off', 'pressed-off-here', 'salts-in-pores'],
+  limits: [],
   source: COMMON_PRACTICE,
 };

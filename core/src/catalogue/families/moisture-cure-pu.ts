@@ -10,7 +10,8 @@ export const moistureCurePu: Family = {
   wantsWet: false,
   placed: 'on-the-face',
   worksInPores: false,
+  sealantCorners: true,
   leastFilmShare: NO_READING_UNDER,
-  limits: ['not-overhead', 'pressed-off', 'pressed-off-here', 'salts-in-pores', 'weak-skin'],
+  limits: ['not-overhead', 'weak-skin'],
   source: COMMON_PRACTICE,
 };

@@ -13,6 +13,6 @@ export const poreSealer: Family = {
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: true,
-  limits: ['no-liquid-head', 'moves-under-film', 'salts-push-off'],
+  limits: [],
   source: COMMON_PRACTICE,
 };

@@ -1,15 +1,15 @@
 import { COMMON_PRACTICE } from '../../fields/index.js';
 import type { Family } from '../family.js';
-import { COAT, LEVELLED } from './layers.js';
+import { BOARD, COAT, LEVELLED } from './layers.js';
 
 export const rigidSlurry: Family = {
   id: 'rigid-slurry',
   detailing: 'tanking',
-  layers: [LEVELLED, COAT],
+  layers: [LEVELLED, COAT, BOARD],
   schools: ['old-masonry', 'rising-injection', 'wetting', 'silicate-primer'],
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: false,
-  limits: ['moves', 'salts-push-off'],
+  limits: [],
   source: COMMON_PRACTICE,
 };

@@ -10,6 +10,6 @@ export const silicateSealer: Family = {
   wantsWet: true,
   placed: 'on-the-face',
   worksInPores: true,
-  limits: ['no-liquid-head', 'wants-dry', 'moves-under-film', 'salts-push-off', 'weak-skin'],
+  limits: ['wants-dry', 'weak-skin'],
   source: COMMON_PRACTICE,
 };

@@ -23,7 +23,7 @@ export const thickFilm: Family = {
   placed: 'on-the-face',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
-  limits: ['pressed-off', 'pressed-off-here', 'matt-damp-or-primed', 'salts-push-off'],
+  limits: ['matt-damp-or-primed'],
   bondsTo: ['bitumen'],
   source: COMMON_PRACTICE,
 };

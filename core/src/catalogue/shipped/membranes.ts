@@ -194,6 +194,7 @@ export const MEMBRANES: readonly Product[] = [
       coverH: 24,
       waterH: 36,
       rating: { positiveKPa: 250, negativeKPa: 0, onStrengthMPa: 15 },
+      selfLevelling: true,
       bridgesMm: 1.6,
       traffic: 'none',
       sdM: 30,

@@ -92,6 +92,7 @@ export const HOUSE = {
   'field.cure': 'Moist curing',
   'field.mistsPerDay': 'Mists a day',
   'field.bridgesMm': 'Bridges cracks to',
+  'field.selfLevelling': 'Runs level by itself',
   'field.traffic': 'Traffic on it',
   'field.sdM': 'Counts as still air (sd)',
   'field.maxLayerMm': 'Thickest layer',

@@ -191,6 +191,8 @@ export const SURVEY = {
   'water.side': 'Water stands',
   'water.rating-used': 'Rating of the coat used',
   'water.no-load': 'No governing water stands against this face.',
+  'water.may-press':
+    'Ground or a tank stands against it and nobody has found the level: water may press, up to the ground’s own level. Find it before you choose.',
   'side-of-coat.positive': 'on the coat (positive side)',
   'side-of-coat.negative': 'behind the wall (negative side)',
   'level-kind.dip': 'dip',
