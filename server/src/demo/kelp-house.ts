@@ -26,7 +26,8 @@ export function surveyKelpHouse(now: Date): DemoSurvey {
     1,
   );
   const earth = { kind: 'ground', waterBodyId: ground.id } as const;
-  const dryEarth = { kind: 'ground' } as const;
+  const lane = s.water('Ground water, lane side', 'ground', [{ at: iso(18), levelM: -3.4, kind: 'dip', note: 'borehole in the lane' }], 0);
+  const dryEarth = { kind: 'ground', waterBodyId: lane.id } as const;
   const room = { kind: 'room' } as const;
   const air = { kind: 'open-air' } as const;
   const cellar = s.space('Plant cellar');
