@@ -1,6 +1,6 @@
 import { MEASURES, type Measure, type Product, TOOLS, type Tool } from '@caulkhorn/core/catalogue';
 import { LIMITS, RECORD_LIMITS } from '@caulkhorn/core/jobs';
-import { WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
+import { ROOM_PHASES, type RoomPhase, WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
 import { Equals, IsBoolean } from 'class-validator';
 import {
   AnyRecord,
@@ -59,6 +59,14 @@ class WaitDto {
   @Quantity(-50, 80) referenceC!: number;
 }
 
+class InRoomDto {
+  @Id() spaceId!: string;
+  @OneOf(ROOM_PHASES) phase!: RoomPhase;
+  @IsBoolean() isFloor!: boolean;
+  @Optional() @Quantity(0, 10_000) freshH?: number;
+  @Optional() @Quantity(-50, 80) referenceC?: number;
+}
+
 class WorkItemDto {
   @Text(200) id!: string;
   @Id() faceId!: string;
@@ -69,6 +77,7 @@ class WorkItemDto {
   @NestedList(() => WaitDto, 10_000) waits!: WaitDto[];
   @Optional() @Time() notBefore?: string;
   @IsBoolean() rewet!: boolean;
+  @Optional() @Nested(() => InRoomDto) room?: InRoomDto;
 }
 
 class PackCountDto {

@@ -32,6 +32,7 @@ const coat = record({
   volumeSolidsPct: optional(number('%', { above: 0, max: 100 })),
   recoat: record({ minH: hours, maxH: nullable(hours) }),
   coverH: hours,
+  walkH: optional(hours),
   waterH: hours,
   rating: optional(
     record({ positiveKPa: kPa, negativeKPa: kPa, onStrengthMPa: optional(number('MPa', { above: 0, max: 200 })) as Field<number> }),

@@ -88,6 +88,7 @@ export interface Coat {
   volumeSolidsPct?: number;
   /** waits to the next coat of the same, at `referenceC` */ recoat: { minH: number; maxH: number | null };
   /** until a screed, backfill, board or finish may lie on it */ coverH: number;
+  /** until it may be walked on; overnight where the sheet is silent */ walkH?: number;
   /** until it may hold water */ waterH: number;
   rating?: Rating;
   /** moist curing; a product without it is kept dry */ cure?: { mistsPerDay: number; days: number };

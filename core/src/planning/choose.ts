@@ -113,7 +113,7 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
   const { face, features, junctions, around, house, conditions, measuredMPa } = site;
   const trial: BuildUp = { id: 'trial', faceId: face.id, family, products: pinProducts(coat, family, house.catalogue) };
   const plan = planFace({ face, features, junctions, buildUp: trial, around, house, measuredMPa });
-  const items = workItemsOf(plan, house, conditions.people);
+  const items = workItemsOf(face, plan, house, conditions.people);
   const { materialMinor, labourMinor, accessMinor, workH } = costOf({
     ...{ plan, items, house, people: conditions.people },
     accessMinorPerM2: around.job.accessMinorPerM2 ?? 0,

@@ -29,4 +29,6 @@ export type { MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
 export type { WorkItem } from './work-items.js';
 export { WORK_STEPS } from './work-steps.js';
+export { ROOM_PHASES, walkH } from './room-order.js';
+export type { InRoom, RoomPhase } from './room-order.js';
 export type { WorkStep } from './work-steps.js';

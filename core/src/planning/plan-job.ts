@@ -101,7 +101,7 @@ export class Planner {
     const isKnown = before !== undefined && isSame(before.from, from);
     if (isKnown && before.work.people === people) return before;
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
-    const remembered = { from, plan, work: { people, items: workItemsOf(plan, house, people) } };
+    const remembered = { from, plan, work: { people, items: workItemsOf(face, plan, house, people) } };
     this.faces.set(face.id, remembered);
     return remembered;
   }

@@ -1,9 +1,18 @@
 import { type Programme, type Task, type Wait, USUAL_WEEK, forwardPass, recoatWindow, shiftsFrom } from '../programme/index.js';
 import type { SiteState } from '../site-log/index.js';
+import { type InRoom, ROOM_PHASES } from './room-order.js';
 import type { WorkItem } from './work-items.js';
 import { type Working, workSurely } from '../fields/index.js';
 
 const HORIZON_DAYS = 120;
+
+const roomOf = ({ spaceId, phase, isFloor, freshH, referenceC = 20 }: InRoom): Task['room'] => ({
+  id: spaceId,
+  phase: ROOM_PHASES.indexOf(phase),
+  isFloor,
+  isDusty: phase === 'clear',
+  ...(freshH === undefined ? {} : { fresh: { h: freshH, referenceC } }),
+});
 
 /** Places the work items in time from now on; what the log says is done or running stands where it really was. */
 export function programmeJob(
@@ -24,6 +33,7 @@ export function programmeJob(
       durationMs: item.durationMin * 60_000,
       splittable: !item.step.startsWith('coat-') && item.step !== 'plug',
       waits: item.waits,
+      ...(item.room ? { room: roomOf(item.room) } : {}),
       ...(item.notBefore === undefined ? {} : { notBeforeMs: Date.parse(item.notBefore) }),
       actual:
         done?.startedAt === undefined && done?.finishedAt === undefined

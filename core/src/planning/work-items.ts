@@ -1,8 +1,10 @@
 import type { DetailStepKind } from '../build-up/index.js';
-import { SETS_HARD } from '../catalogue/index.js';
+import { type Binder, type Product, SETS_HARD } from '../catalogue/index.js';
+import type { Face } from '../jobs/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
+import { type InRoom, inRoom } from './room-order.js';
 import { PACES, type PaceId } from './paces.js';
 import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
 import { HOUR_MS } from '../quantities/index.js';
@@ -19,6 +21,7 @@ export interface WorkItem {
   waits: Wait[];
   /** ISO 8601; when the concrete comes that it is done to */ notBefore?: string;
   /** wet to saturated surface-dry again just before */ rewet: boolean;
+  /** its place among the work of the room; none for what goes into concrete before there is a room */ room?: InRoom;
 }
 
 const LEAST_MIN = 15;
@@ -26,9 +29,9 @@ const LEAST_MIN = 15;
 const STEP_ORDER: readonly Exclude<DetailStepKind, 'bond'>[] = [
   'clean',
   'open',
+  'chamfer',
   'inject',
   'plug',
-  'chamfer',
   'prime',
   'patch',
   'fill',
@@ -71,16 +74,17 @@ export const zoneOf = (faceId: string): string => `${faceId}:z1`;
 export const paceOf = (step: WorkStep): PaceId => (step.startsWith('coat-') ? 'coat' : (step as PaceId));
 
 /** Everything to be done on a face, in order: prepare, details, layers. Nothing without a build-up. */
-export function workItemsOf(plan: FacePlan, house: House, people: number): WorkItem[] {
+export function workItemsOf(face: Face, plan: FacePlan, house: House, people: number): WorkItem[] {
   if (!plan.products || !plan.family) return [];
-  const { faceId, areaM2 } = plan;
+  const { areaM2 } = plan;
+  const faceId = face.id;
   const { pouredAt } = plan.buildUp?.pour ?? {};
   const zone = zoneOf(faceId);
   const make = maker(house, people);
   if (plan.family.placed === 'in-the-mix') {
     const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
     const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose', ...notBefore(pouredAt, 0) }, { value: kg, unit: 'kg' })] : [];
-    return [...dose, ...details(plan.treatments, faceId, make)];
+    return [...dose, ...details(plan.treatments, faceId, make).map((item) => placed(item, face))];
   }
   const isGreen = plan.family.placed === 'on-green-concrete';
   const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
@@ -92,8 +96,13 @@ export function workItemsOf(plan: FacePlan, house: House, people: number): WorkI
   const laid = layers(plan, zone, items, make);
   // a shake goes on once the concrete carries a foot
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
-  return [...items, ...laid];
+  // green concrete comes by its own day, whatever else is done in the room
+  if (isGreen) return [...items.map((item) => placed(item, face)), ...laid];
+  const products = new Map(plan.layers.map(({ id, product }) => [`${zone}:${id}`, product]));
+  return [...items, ...laid].map((item) => placed(item, face, products.get(item.id)));
 }
+
+const placed = (item: WorkItem, face: Face, laid?: Product): WorkItem => ({ ...item, room: inRoom(face, item.step, laid) });
 
 const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem, 'notBefore'> =>
   pouredAt === undefined ? {} : { notBefore: new Date(Date.parse(pouredAt) + afterH * HOUR_MS).toISOString() };
@@ -151,14 +160,27 @@ function layers(plan: FacePlan, zone: string, before: readonly WorkItem[], make:
 /** Joints that move are not coated over by what sets hard: the coat stops beside them, and waits for nothing there. */
 const BESIDE_HARD: ReadonlySet<WorkStep> = new Set(['seal-joint', 'sheet']);
 
-/** The first layer waits for all that was filled under it. */
+/** What sets slowly under a film, h: mortar gives off its water, sealant cures; common practice, no source. */
+const UNDER_FILM_H = 24;
+const CEMENTS: ReadonlySet<Binder> = new Set(['cement', 'polymer-cement', 'lime']);
+
+/** The first layer waits for all that was filled under it. A stripe of the coat itself is followed inside the coat's own window. */
 function setsBefore(before: readonly WorkItem[], plan: FacePlan): Wait[] {
   const isHard = SETS_HARD.includes(plan.family!.detailing);
+  const coat = plan.products!.coat;
+  const first = plan.layers[0]?.product.binder;
   return before
     .filter(({ step }) => SETS.has(step) && !(isHard && BESIDE_HARD.has(step)))
     .map(({ id, step, targetId }) => {
       const product = plan.lines.find((line) => line.targetId === targetId && line.what === step)?.product;
-      const minH = product?.fill?.overcoatH ?? product?.coat?.recoat.minH ?? USUAL_OVERCOAT_H;
-      return { taskId: id, minH, maxH: null, referenceC: product?.referenceC ?? 20 };
+      const sheetH = product?.fill?.overcoatH ?? product?.coat?.recoat.minH ?? USUAL_OVERCOAT_H;
+      const isSlow = product !== undefined && (product.binder === 'sealant' || (CEMENTS.has(product.binder) && !(first && CEMENTS.has(first))));
+      const isStripe = product !== undefined && product.id === coat?.id && (step === 'stripe' || step === 'lap-pipe');
+      return {
+        taskId: id,
+        minH: isSlow ? Math.max(sheetH, UNDER_FILM_H) : sheetH,
+        maxH: isStripe && first === product.binder ? (product.coat?.recoat.maxH ?? null) : null,
+        referenceC: product?.referenceC ?? 20,
+      };
     });
 }

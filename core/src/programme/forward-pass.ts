@@ -17,6 +17,13 @@ export interface Task {
   /** may rest between shifts, when it is longer than one */ splittable: boolean;
   waits: readonly Wait[];
   /** what it waits for comes then, such as concrete */ notBeforeMs?: number;
+  /** its room: nothing begins there before all of the earlier phases is placed and over */ room?: {
+    id: string;
+    phase: number;
+    /** people walk on it */ isFloor: boolean;
+    /** throws dust or water about */ isDusty: boolean;
+    /** of what is laid: until then nobody walks on it, and nobody makes dust beside it */ fresh?: { h: number; referenceC: number };
+  };
   /** from the log: when it really started and ended */
   actual?: { startMs: number; endMs?: number; firstLaidMs?: number; lastLaidMs?: number };
 }
@@ -60,7 +67,7 @@ export interface PassOptions {
 
 /**
  * A first forward pass: one crew, chains interleaved by whoever can start earliest, each task inside one shift unless it
- * is longer and may rest. A coat is put off to a later shift when its follower would otherwise miss its window. What still cannot be met is a conflict.
+ * is longer and may rest. In a room phase follows phase, and nobody walks on a fresh floor. A coat is put off to a later shift when its follower would otherwise miss its window. What still cannot be met is a conflict.
  */
 export function forwardPass(tasks: readonly Task[], options: PassOptions): Programme {
   const pass = new Pass(tasks, options);
@@ -73,6 +80,9 @@ class Pass {
   private readonly followerOf = new Map<string, Task>();
   private readonly taskById: ReadonlyMap<string, Task>;
   private readonly chainEndMs = new Map<string, number>();
+  private readonly rooms = new Map<string, Room>();
+  /** chains in which coating has begun by the log: their windows run, whatever the rest of the room waits for */
+  private readonly begun = new Set<string>();
   private readonly longestShiftMs: number;
   private crewFreeMs: number;
 
@@ -83,6 +93,7 @@ class Pass {
     this.crewFreeMs = options.nowMs;
     this.longestShiftMs = Math.max(...options.shifts.map((shift) => shift.toMs - shift.fromMs));
     this.taskById = new Map(tasks.map((task) => [task.id, task]));
+    for (const { room } of tasks) if (room) this.rooms.set(room.id, (this.rooms.get(room.id) ?? new Room()).expect(room.phase));
     for (const task of tasks) for (const wait of task.waits) if (wait.maxH !== null) this.followerOf.set(wait.taskId, task);
   }
 
@@ -101,12 +112,18 @@ class Pass {
     const bound = soonest ? Math.max(this.crewFreeMs, soonest.fromMs) : Infinity;
     let best: { queue: Task[]; start: number } | undefined;
     for (const queue of queues) {
-      if (queue.length === 0) continue;
+      if (queue.length === 0 || this.isBarred(queue[0]!)) continue;
       const start = this.earliestStart(queue[0]!);
       if (!best || start < best.start) best = { queue, start };
       if (start <= bound) return best;
     }
+    // no chain is barred for good: the earliest phase of a room always has a chain that stands at it
     return best;
+  }
+
+  /** Earlier phases of its room are not placed yet. */
+  private isBarred({ room, chain }: Task): boolean {
+    return room !== undefined && !this.begun.has(chain) && !this.rooms.get(room.id)!.isOpenTo(room.phase);
   }
 
   private placeActual(task: Task): void {
@@ -114,11 +131,14 @@ class Pass {
     const expectedEnd = Math.max(startMs + task.durationMs, this.options.nowMs);
     if (endMs === undefined) this.crewFreeMs = Math.max(this.crewFreeMs, expectedEnd);
     const state = endMs === undefined ? 'running' : 'done';
+    if (task.room?.fresh) this.begun.add(task.chain);
     this.keep({ id: task.id, chain: task.chain, startMs, endMs: endMs ?? expectedEnd, window: this.windowOf(task), state });
   }
 
   private keep(placed: PlacedTask): void {
     this.placed.set(placed.id, placed);
+    const { room } = this.taskById.get(placed.id)!;
+    if (room) this.rooms.get(room.id)!.keep(room, placed, room.fresh && this.aged(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
     this.chainEndMs.set(placed.chain, Math.max(this.chainEndMs.get(placed.chain) ?? -Infinity, placed.endMs));
   }
 
@@ -156,10 +176,19 @@ class Pass {
       this.crewFreeMs,
       this.windowOf(task)?.opensMs ?? -Infinity,
       task.notBeforeMs ?? -Infinity,
+      this.roomFreeMs(task),
     );
     const start = this.fit(task, ready);
     const follower = this.followerOf.get(task.id);
     return follower ? this.startThatLetsFollow(task, follower, start) : start;
+  }
+
+  /** When its room lets it in: after the earlier phases, off fresh floors, and with its dust away from fresh coats. */
+  private roomFreeMs({ room, chain }: Task): number {
+    if (!room) return -Infinity;
+    const { floors, coats } = this.rooms.get(room.id)!;
+    const phasesMs = this.begun.has(chain) ? -Infinity : this.rooms.get(room.id)!.overMs(room.phase);
+    return Math.max(phasesMs, floors.untilFor(chain), room.isDusty ? coats.untilFor(chain) : -Infinity);
   }
 
   /** First moment at or after `readyMs` at which a shift takes the task; Infinity when the shifts run out. */
@@ -209,5 +238,60 @@ class Pass {
       this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
     this.keep({ id: task.id, chain: task.chain, startMs, endMs, window, state: 'planned' });
     this.crewFreeMs = Math.max(this.crewFreeMs, endMs);
+  }
+}
+
+/** How far the work of one room is. */
+class Room {
+  /** tasks not placed yet, and the end of those that are, by phase */
+  private readonly left: number[] = [];
+  private readonly endMs: number[] = [];
+  readonly floors = new Fresh();
+  readonly coats = new Fresh();
+
+  expect(phase: number): this {
+    this.left[phase] = (this.left[phase] ?? 0) + 1;
+    return this;
+  }
+
+  isOpenTo(phase: number): boolean {
+    for (let earlier = 0; earlier < phase; earlier++) if ((this.left[earlier] ?? 0) > 0) return false;
+    return true;
+  }
+
+  /** End of everything in the phases before. */
+  overMs(phase: number): number {
+    let end = -Infinity;
+    for (let earlier = 0; earlier < phase; earlier++) end = Math.max(end, this.endMs[earlier] ?? -Infinity);
+    return end;
+  }
+
+  keep({ phase, isFloor }: NonNullable<Task['room']>, { chain, endMs }: PlacedTask, freshUntilMs: number | undefined): void {
+    this.left[phase] = (this.left[phase] ?? 0) - 1;
+    this.endMs[phase] = Math.max(this.endMs[phase] ?? -Infinity, endMs);
+    if (freshUntilMs === undefined) return;
+    this.coats.keep(chain, freshUntilMs);
+    if (isFloor) this.floors.keep(chain, freshUntilMs);
+  }
+}
+
+interface Until {
+  chain: string;
+  ms: number;
+}
+
+/** The two latest times, of different chains: a chain is never kept away by its own coat. */
+class Fresh {
+  private latest?: Until;
+  private second?: Until;
+
+  keep(chain: string, ms: number): void {
+    if (this.latest?.chain === chain) this.latest.ms = Math.max(this.latest.ms, ms);
+    else if (!this.latest || ms >= this.latest.ms) [this.second, this.latest] = [this.latest, { chain, ms }];
+    else if (!this.second || ms > this.second.ms) this.second = { chain, ms };
+  }
+
+  untilFor(chain: string): number {
+    return (this.latest?.chain === chain ? this.second : this.latest)?.ms ?? -Infinity;
   }
 }

@@ -7,7 +7,7 @@ export const blockWallCrystalline: Family = {
   detailing: 'block',
   layers: [
     { ...COAT, coats: 1, kgPerM2: 1 },
-    { id: 'render', role: 'polymer-render', after: { minH: 12, maxH: 24 }, counts: true },
+    { id: 'render', role: 'polymer-render', after: { minH: 12, maxH: null }, counts: true },
   ],
   schools: ['crack-width', 'wetting'],
   wantsWet: true,

@@ -84,6 +84,7 @@ export const HOUSE = {
   'field.coat': 'As a coat',
   'field.recoat': 'Next coat',
   'field.coverH': 'Covered after',
+  'field.walkH': 'Walked on after',
   'field.waterH': 'Under water after',
   'field.rating': 'Pressure rating',
   'field.positiveKPa': 'Water on the coat',
