@@ -3,6 +3,7 @@ import { applyDecorators } from './apply-decorators.js';
 import {
   ArrayMaxSize,
   ArrayMinSize,
+  ArrayUnique,
   IsArray,
   IsDefined,
   IsIn,
@@ -77,6 +78,15 @@ function isDay(value: unknown): boolean {
 
 function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
+}
+
+/** Some of a set, each once. */
+export function SomeOf(choices: readonly string[]): PropertyDecorator {
+  return applyDecorators(
+    ListOf(choices.length, 1),
+    ArrayUnique(),
+    IsIn([...choices], { each: true, context: { choices: choices.join(', ') } }),
+  );
 }
 
 /** May be left out. Null is not leaving out: it is refused like any other value of the wrong type. */

@@ -6,7 +6,7 @@ export type { JobSummary } from './job-summary.js';
 export { AddProductsDto, HouseRulesDto } from './house.js';
 export type { HouseAnswer } from './house.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.js';
-export { EnrolDeviceDto, FinishBodyDto, LogEntryDto, LogKeysDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
+export { CareBodyDto, EnrolDeviceDto, FinishBodyDto, LogEntryDto, LogKeysDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
 export { ChangePasswordDto, CodeDto, PERMISSIONS, PasswordDto, ResetPasswordDto, SignInDto } from './people.js';
 export type { Colleague, Permission, Role, SecurityEventAnswer, SessionInfo, Standing } from './people.js';
 export { upgradeJobFile } from './upgrade-job-file.js';

@@ -1,4 +1,5 @@
-import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, Text, Time, Whole } from './constraints.js';
+import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
+import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
 
 export class ConditionsDto {
   @Quantity(-40, 60) airTemperatureC!: number;
@@ -8,7 +9,7 @@ export class ConditionsDto {
 }
 
 export class EntryBodyDto {
-  @OneOf(['start', 'finish', 'reading', 'note']) kind!: 'start' | 'finish' | 'reading' | 'note';
+  @OneOf(['start', 'finish', 'reading', 'note', 'care']) kind!: 'start' | 'finish' | 'reading' | 'note' | 'care';
 }
 
 export class StartBodyDto extends EntryBodyDto {
@@ -45,6 +46,13 @@ export class NoteBodyDto extends EntryBodyDto {
   @Text(2000) note!: string;
 }
 
+export class CareBodyDto extends EntryBodyDto {
+  declare kind: 'care';
+  @Id() spaceId!: string;
+  @SomeOf(CARE_IDS) checks!: CareId[];
+  @Optional() @Text(2000) note?: string;
+}
+
 export class LogEntryDto {
   @Id() id!: string;
   @Id() jobId!: string;
@@ -65,9 +73,10 @@ export class LogEntryDto {
       ['finish', FinishBodyDto],
       ['reading', ReadingBodyDto],
       ['note', NoteBodyDto],
+      ['care', CareBodyDto],
     ],
   )
-  body!: StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto;
+  body!: StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto | CareBodyDto;
   @Sha256() hash!: string;
   /** the device's signature over `hash`, base64url; null from a device that holds no key */
   @OrNull() @Text(512) signature!: string | null;

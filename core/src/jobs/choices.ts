@@ -111,6 +111,7 @@ export interface Demands {
   /** stays bare to the sun */ sun?: boolean;
   /** freezes while it is soaked */ frostSoaked?: boolean;
   /** what may come in, BS 8102 grade */ grade?: '1a' | '1b' | '2' | '3';
+  /** nobody can simply walk out: a pit, a shaft, a tank; no where it looks like one and is not */ confined?: boolean;
   /** must come off again without a trace */ undoable?: boolean;
   /** radon or another ground gas must be kept out */ groundGas?: boolean;
 }

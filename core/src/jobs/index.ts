@@ -99,6 +99,8 @@ export type {
   WaterLevel,
   WetState,
 } from './job.js';
+export { CARE_IDS, SITE_CARE, careOf } from './site-care.js';
+export type { CareId } from './site-care.js';
 export { checkLeftOff, checkReferrers } from './still-fits.js';
 export type { Referrers } from './still-fits.js';
 export { READING_SPECS } from './reading-kinds.js';

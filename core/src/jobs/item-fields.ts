@@ -135,6 +135,7 @@ const demands = record({
   grade: optional(choice(GRADES)),
   undoable: optional(flag()),
   groundGas: optional(flag()),
+  confined: optional(flag()),
 });
 
 export const JOB_HEAD_FIELDS = {

@@ -4,6 +4,8 @@ import { type Working, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import {
   type BuildUp,
+  type CareId,
+  careOf,
   type Face,
   type Feature,
   type JobModel,
@@ -59,6 +61,7 @@ export interface FacePlan {
   layers: PlannedLayer[];
   treatments: Treatment[];
   lines: TakeOffLine[];
+  /** to be seen to before the first start of a day */ care: readonly CareId[];
   findings: Issue[];
 }
 
@@ -93,6 +96,7 @@ export function planFace({ face, features, junctions, buildUp, around, house, me
     layers: [],
     treatments: [],
     lines: [],
+    care: careOf(face, around.job),
     findings: [],
   };
   if (plan.loads.some(({ headM }) => headM === undefined)) plan.findings.push(issue('no-governing-level', path));

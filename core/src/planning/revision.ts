@@ -99,6 +99,7 @@ function releasedFace(
     ...{ faceId: face.id, mark, name, kind, substrate, strengthMPa, thicknessMm, roughnessFactor },
     ...{ areaM2: plan.areaM2, bottomLevelM, topLevelM, near: sideOf(face.near), far: sideOf(face.far) },
     load: loadOf(plan),
+    care: plan.care.length > 0 ? [...plan.care] : undefined,
     rating: plan.rating && ratingOf(plan.rating.output),
     family: plan.buildUp?.family,
     reason: plan.buildUp?.reason || undefined,

@@ -95,6 +95,7 @@ const face = record({
   near: side,
   far: side,
   load: optional(load),
+  /** what is ticked before the first start of a day; none in plans from before that was asked */ care: optional(list(text(40), 20)),
   rating: optional(rating),
   family: optional(choice(FAMILY_IDS)),
   reason: optional(words),

@@ -11,6 +11,7 @@ import {
   TRAPS,
 } from '../build-up/index.js';
 import { FAMILIES } from '../catalogue/index.js';
+import { SITE_CARE } from '../jobs/index.js';
 import { PACES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS } from '../planning/index.js';
 import { DAMP_EVIDENCE, FINISHES } from '../survey/index.js';
 import { BACKINGS, CASE_RULES, USUAL_ML_PER_MIN } from '../water/index.js';
@@ -25,6 +26,7 @@ export function publishedRules(): object {
     families: FAMILIES,
     ...{ details: DETAIL_RULES, fit: FIT_CRITERIA, purposes: PURPOSES, firstWork: FIRST_WORK, fitOfSheets: SHEET_CRITERIA, traps: TRAPS },
     ...{ engineerFirst: ENGINEER_FIRST, engineerFromMm: ENGINEER_FROM_MM },
+    siteCare: SITE_CARE,
     ...{ schools: SCHOOLS, secondCoat: SECOND_COAT },
     ...{ dampEvidence: DAMP_EVIDENCE, finishes: FINISHES },
     ...{ waterCases: CASE_RULES, backings: BACKINGS, usualLeakMlPerMin: USUAL_ML_PER_MIN },

@@ -14,6 +14,7 @@ const ISO_BEFORE = (a: string, b: string) => Date.parse(a) < Date.parse(b);
 
 export interface EntryIsAbout {
   /** what the entry's work is done with, by the plan that was released; none where that plan does not say */ product?: Product | undefined;
+  /** checks of its room that nobody ticked that day */ careLeft?: readonly string[];
   /** a coat or layer over the face, not a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
@@ -23,9 +24,16 @@ export interface EntryIsAbout {
  * needs a reason, against frost it is refused, and a coat is not started without its air. Where the product is not known the strictest
  * usual margin counts.
  */
-export function checkEntry(body: EntryBody, occurredAt: string, { product, isLaid = false, path = 'body' }: EntryIsAbout = {}): Issue[] {
+export function checkEntry(
+  body: EntryBody,
+  occurredAt: string,
+  { product, isLaid = false, careLeft = [], path = 'body' }: EntryIsAbout = {},
+): Issue[] {
   const found: Issue[] = [];
-  if (body.kind === 'start') found.push(...checkStart(body, { product, isLaid, path }));
+  if (body.kind === 'start') {
+    if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
+    found.push(...checkStart(body, product, isLaid, path));
+  }
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
     if (body.firstLaidAt && ISO_BEFORE(lastLaidAt, body.firstLaidAt)) found.push(issue('last-before-first', `${path}.lastLaidAt`));
@@ -36,7 +44,9 @@ export function checkEntry(body: EntryBody, occurredAt: string, { product, isLai
 
 function checkStart(
   { conditions, breachReason }: Extract<EntryBody, { kind: 'start' }>,
-  { product, isLaid, path }: Required<Omit<EntryIsAbout, 'product'>> & Pick<EntryIsAbout, 'product'>,
+  product: Product | undefined,
+  isLaid: boolean,
+  path: string,
 ): Issue[] {
   if (!conditions) return isLaid ? [issue('conditions-wanted', `${path}.conditions`)] : [];
   const breaches = breachesOf(product, conditions);

@@ -31,7 +31,9 @@ export type EntryBody =
       note?: string;
     }
   | { kind: 'reading'; faceId?: string; conditions: Conditions; note?: string }
-  | { kind: 'note'; faceId?: string; note: string };
+  | { kind: 'note'; faceId?: string; note: string }
+  /** checks of a room, before the first start of a day */
+  | { kind: 'care'; spaceId: string; checks: readonly string[]; note?: string };
 
 /**
  * One line of the log as its device wrote it. `prevHash` links it to the device's entry before, `hash` covers everything

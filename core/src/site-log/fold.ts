@@ -1,3 +1,4 @@
+import type { CareTicked } from './daily-care.js';
 import type { Conditions, EntryBody, LogEntry, LogLine } from './entry.js';
 
 /** What the log says of one work item. Times in ms since 1970, UTC. */
@@ -16,6 +17,7 @@ export interface SiteState {
   done: ReadonlyMap<string, WorkDone>;
   latestConditions?: Measurement;
   /** air and surface each time they were measured, in order */ measured: readonly Measurement[];
+  /** checks of rooms, in order */ care: readonly CareTicked[];
 }
 
 /** Air and surface as measured: on a face, at a piece of work, or of the site as a whole. */
@@ -36,23 +38,25 @@ export function entriesInForce(lines: readonly Pick<LogLine, 'entry'>[]): LogEnt
 export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const done = new Map<string, WorkDone>();
   const measured: Measurement[] = [];
+  const care: CareTicked[] = [];
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
     const { body } = entry;
     const conditions = 'conditions' in body ? body.conditions : undefined;
     if (conditions) measured.push({ conditions, at, ...placeOf(body) });
+    if (body.kind === 'care') care.push({ spaceId: body.spaceId, at, checks: body.checks });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions: measured.at(-1), measured };
+  return { done, latestConditions: measured.at(-1), measured, care };
 }
 
 function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {
   if ('workItemId' in body) return { workItemId: body.workItemId };
-  return body.faceId === undefined ? {} : { faceId: body.faceId };
+  return 'faceId' in body && body.faceId !== undefined ? { faceId: body.faceId } : {};
 }
 
 function record(item: WorkDone, body: Extract<EntryBody, { kind: 'start' | 'finish' }>, at: number, person: string): void {

@@ -7,6 +7,8 @@ export { FIRST_LINK, entryHash, findBrokenLink, hashOf, sealEntry, sealReceipt }
 export type { BrokenLink, Conditions, EntryBody, LogEntry, LogLine, Receipt } from './entry.js';
 export { timeMarks } from './marks.js';
 export type { TimeMark } from './marks.js';
+export { careLeft, dayStart } from './daily-care.js';
+export type { CareTicked } from './daily-care.js';
 export { foldLog, entriesInForce } from './fold.js';
 export type { SiteState, WorkDone } from './fold.js';
 export { dewWorking } from './dew-working.js';

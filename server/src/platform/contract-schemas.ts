@@ -15,7 +15,7 @@ interface SchemaObject {
 
 /** Kinds of nested things that are told apart by their `kind`. */
 const BY_KIND: Readonly<Record<string, readonly string[]>> = {
-  EntryBodyDto: ['StartBodyDto', 'FinishBodyDto', 'ReadingBodyDto', 'NoteBodyDto'],
+  EntryBodyDto: ['StartBodyDto', 'FinishBodyDto', 'ReadingBodyDto', 'NoteBodyDto', 'CareBodyDto'],
 };
 
 /** JSON Schemas of the contract's classes, made from the same decorators that check requests. */

@@ -1,7 +1,7 @@
 import type { LogKeysDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
 import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
-import { FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealReceipt } from '@caulkhorn/core/site-log';
+import { type CareTicked, FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealReceipt } from '@caulkhorn/core/site-log';
 import type { EntityManager } from 'typeorm';
 import { invalid } from '../platform/errors.js';
 import { type ServerKey, signReceipt } from './signatures.js';
@@ -55,6 +55,18 @@ export class LogRows {
       [this.organisationId, this.jobId, entryId],
     );
     return row?.entry ?? null;
+  }
+
+  /** Checks of one room that stand. */
+  async careTicked(spaceId: string): Promise<CareTicked[]> {
+    const rows = await this.manager.query<{ at: string; checks: string[] }[]>(
+      `select entry->>'occurredAt' as at, entry->'body'->'checks' as checks from log_entry care
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'care' and entry->'body'->>'spaceId' = $3
+         and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = care.entry->>'id')`,
+      [this.organisationId, this.jobId, spaceId],
+    );
+    return rows.map(({ at, checks }) => ({ spaceId, at: Date.parse(at), checks }));
   }
 
   async isSuperseded(entryId: string): Promise<boolean> {

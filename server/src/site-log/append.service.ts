@@ -1,7 +1,8 @@
 import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
-import { productOfWork } from '@caulkhorn/core/proof';
-import { type EntryIsAbout, type LogEntry, checkEntry, entryHash } from '@caulkhorn/core/site-log';
+import type { PlanRevision } from '@caulkhorn/core/planning';
+import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
+import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid } from '../platform/errors.js';
@@ -22,7 +23,7 @@ export class AppendService {
     const issues = await this.checkOrigin(command, records);
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
-    let about: Pick<EntryIsAbout, 'product' | 'isLaid'> = {};
+    let about: Pick<EntryIsAbout, 'product' | 'isLaid' | 'careLeft'> = {};
     if (body.kind === 'start' || body.kind === 'finish') {
       const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
@@ -30,11 +31,27 @@ export class AppendService {
         const item = revision.workItems.find(({ id }) => id === body.workItemId);
         if (!item) issues.push(issue('not-found', 'payload.body.workItemId'));
         const product = productOfWork(revision, body.workItemId);
-        about = { product, isLaid: item?.targetId === undefined && product?.coat !== undefined };
+        const left = item && body.kind === 'start' ? await this.careLeft(revision, item, entry.occurredAt, records) : [];
+        about = { product, isLaid: item?.targetId === undefined && product?.coat !== undefined, careLeft: left };
       }
     }
     issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));
     if (issues.length > 0) throw invalid(issues);
+  }
+
+  /** Checks that the place of this work asks for, and that nobody ticked there that day. */
+  private async careLeft(
+    { decided }: PlanRevision,
+    item: PlanRevision['workItems'][number],
+    occurredAt: string,
+    { log }: JobRecords,
+  ): Promise<string[]> {
+    const plan = decided as ReleasedPlan | null;
+    const wanted = plan?.faces.find(({ faceId }) => faceId === item.faceId)?.care ?? [];
+    if (!plan || !item.room || wanted.length === 0) return [];
+    const { spaceId } = item.room;
+    const when = { spaceId, atMs: Date.parse(occurredAt), timeZone: plan.job.timeZone };
+    return careLeft(await log.careTicked(spaceId), wanted, when);
   }
 
   /** Adds a checked entry and gives its receipt. The job is locked by the caller. */

@@ -17,7 +17,7 @@ import { parts, useJob } from '../job/job-context';
 
 const UNSAID = '';
 /** What may come at a face, each said by one press. */
-const EXPOSURES = ['sewerGas', 'chlorine', 'saltWater', 'fuel', 'sun', 'frostSoaked', 'undoable', 'groundGas'] as const;
+const EXPOSURES = ['sewerGas', 'chlorine', 'saltWater', 'fuel', 'sun', 'frostSoaked', 'undoable', 'groundGas', 'confined'] as const;
 type OneOf = 'traffic' | 'finish' | 'standing' | 'attack' | 'grade';
 const ONE_OF: ReadonlySet<keyof Demands> = new Set<OneOf>(['traffic', 'finish', 'standing', 'attack', 'grade']);
 

@@ -3,7 +3,7 @@ import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job'
 import { whatIsMissing } from './missing';
 
 const CREW = { people: 2, temperatureC: 12 };
-const nothing = { done: new Map(), measured: [] };
+const nothing = { done: new Map(), measured: [], care: [] };
 const pipe = crack({
   id: 'n1',
   mark: 'N1',
@@ -52,7 +52,7 @@ test('all done, nothing missing', () => {
       model: sound,
       plan: soundPlan,
       revision: { workItems: soundPlan.workItems } as unknown as PlanRevision,
-      site: { done, measured: [] },
+      site: { done, measured: [], care: [] },
       waiting: 0,
     }),
   ).toEqual([]);
@@ -65,7 +65,7 @@ test('a crack of unknown width is open until someone measures it', () => {
     model: job,
     plan: planJob(job, { people: 2, temperatureC: 10 }),
     revision: null,
-    site: { done: new Map(), measured: [] },
+    site: { done: new Map(), measured: [], care: [] },
     waiting: 0,
   });
   expect(missing.filter((line) => /no rule decides/.test(line)).map((line) => line.slice(0, 2))).toEqual(['K9']);

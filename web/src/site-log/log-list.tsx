@@ -1,7 +1,7 @@
 import { productOfWork } from '@caulkhorn/core/proof';
 import { type LogEntry, breachesOf, dewMargin, timeMarks } from '@caulkhorn/core/site-log';
 import { useState } from 'react';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime, timeOfDay } from '../shared/times';
@@ -21,7 +21,8 @@ export function LogList({ faceId }: { faceId?: string }) {
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
   const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
-  const faceOf = (entry: LogEntry) => ('workItemId' in entry.body ? items.get(entry.body.workItemId)?.faceId : entry.body.faceId);
+  const faceOf = ({ body }: LogEntry) =>
+    'workItemId' in body ? items.get(body.workItemId)?.faceId : 'faceId' in body ? body.faceId : undefined;
   const wanted = lines
     .filter(({ entry }) => !faceId || faceOf(entry) === faceId)
     .sort((a, b) => Date.parse(b.entry.writtenAt) - Date.parse(a.entry.writtenAt));
@@ -96,9 +97,10 @@ export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
   const product = body.kind === 'start' && revision ? productOfWork(revision, body.workItemId) : undefined;
   const breaches = body.kind === 'start' && conditions ? breachesOf(product, conditions) : [];
   const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
+  const room = body.kind === 'care' ? model.spaces.find(({ id }) => id === body.spaceId)?.name : undefined;
   return (
     <>
-      <b>{name ? t(`log.entry-${body.kind}`, { name }) : t(`log.entry-${body.kind}`, { name: face ?? t('log.whole-site') })}</b>
+      <b>{name ? t(`log.entry-${body.kind}`, { name }) : t(`log.entry-${body.kind}`, { name: face ?? room ?? t('log.whole-site') })}</b>
       {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}
       {body.kind === 'finish' && body.firstLaidAt && body.lastLaidAt
         ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}`
@@ -114,6 +116,9 @@ export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
         </span>
       ))}
       {body.kind === 'start' && body.breachReason ? <span className="block border-l-4 border-iron pl-2">{body.breachReason}</span> : null}
+      {body.kind === 'care' ? (
+        <span className="block text-[13px]">{body.checks.map((check) => tOf(`care.${check}`)).join(' ')}</span>
+      ) : null}
       {body.note ? <span className="block">{body.note}</span> : null}
     </>
   );

@@ -3,6 +3,7 @@ import {
   type MeasuredWall,
   USUAL_CREW,
   type WorkItem,
+  hazardsOf,
   materialFor,
   mixingCard,
   outsideSheet,
@@ -16,10 +17,12 @@ import { hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { CareList } from '../words/care-list';
 import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
 import { limitsOfSheet } from '../words/limits-text';
 import { parts, useJob, usePlanning } from '../job/job-context';
+import { DailyCare, useCareLeft } from './daily-care';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
@@ -33,6 +36,8 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const facePlan = plan.faces.find((f) => f.faceId === item.faceId);
   const material = materialFor(item, facePlan?.lines ?? []);
   const feature = item.targetId === undefined ? undefined : model.features.find(({ id }) => id === item.targetId);
+  const isStart = task.state !== 'running';
+  const left = useCareLeft(item, now);
   const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
@@ -63,18 +68,14 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       ) : null}
       {material ? <MixNow product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
-      {material?.product.hazards?.map((hazard) => (
+      {hazardsOf(item, facePlan?.lines ?? []).map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
       {feature ? <EngineerFirst feature={feature} /> : null}
-      {item.step === 'open' ? <Caution>{t('caution.silica-dust')}</Caution> : null}
-      {can('log') ? (
-        <StepForm
-          key={`${item.id} ${task.state}`}
-          item={item}
-          kind={task.state === 'running' ? 'finish' : 'start'}
-          done={site.done.get(item.id)}
-        />
+      {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
+      {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
+      {can('log') && !(isStart && left.length > 0) ? (
+        <StepForm key={`${item.id} ${task.state}`} item={item} kind={isStart ? 'start' : 'finish'} done={site.done.get(item.id)} />
       ) : null}
     </article>
   );

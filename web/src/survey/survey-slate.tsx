@@ -9,6 +9,7 @@ import { Loading } from '../shared/ui/states';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
+import { CareList } from '../words/care-list';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { CopyAlong } from './copy-along';
 import { FeatureForm } from './feature-form';
@@ -70,6 +71,7 @@ export function SurveySlate() {
     return (
       <>
         <FaceFacts face={face} />
+        <CareList face={face} job={model.job} />
         <Suspense>{editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}</Suspense>
         <PhotosPanel key={face.id} faceId={face.id} editable={editable} />
         <ReadingsPanel key={`readings ${face.id}`} face={face} editable={editable} />

@@ -86,6 +86,7 @@ export const WORK = {
   'log.entry-finish': '{name} finished',
   'log.entry-reading': 'Reading, {name}',
   'log.entry-note': 'Note, {name}',
+  'log.entry-care': 'Seen to before work, {name}',
   'log.whole-site': 'whole site',
   'log.batch': 'batch {batch}',
   'log.laid': 'laid {first}–{last}',

@@ -1,0 +1,30 @@
+import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
+import type { FamilyId } from '../jobs';
+import { buildUp, crack, sampleJob } from '../testing/sample-job';
+import { USUAL_CREW, USUAL_HOUSE, hazardsOf, planJob } from './index';
+
+function hazards(family: FamilyId, faceId: string, step: string, targetId?: string) {
+  const coat = SHIPPED_CATALOGUE.choices('coat', family)[0]!;
+  const products = pinProducts(coat, family, SHIPPED_CATALOGUE);
+  const model = {
+    ...sampleJob(),
+    features: [crack({ faceId, wetState: 'running', widthMm: 1 })],
+    buildUps: [buildUp(faceId, { family, products })],
+  };
+  const { faces, workItems } = planJob(model, USUAL_CREW, USUAL_HOUSE);
+  const item = workItems.find((each) => each.step === step && each.targetId === targetId)!;
+  return hazardsOf(item, faces.find((face) => face.faceId === faceId)!.lines);
+}
+
+test.each<[string, FamilyId, string, string, string | undefined, readonly string[]]>([
+  ['preparing: dust, jet and old coats', 'crystalline-slurry', 'north', 'prepare', undefined, ['silica-dust', 'jet', 'strip']],
+  ['cutting open: dust', 'crystalline-slurry', 'north', 'open', 'k1', ['silica-dust']],
+  ['the plug is hot', 'crystalline-slurry', 'north', 'plug', 'k1', ['hot-plug']],
+  ['mortar with its bond coat', 'crystalline-slurry', 'north', 'fill', 'k1', ['caustic-cement']],
+  ['foam and resin under pressure', 'crystalline-slurry', 'floor', 'inject', 'k1', ['pressure', 'isocyanate']],
+  ['epoxy sensitises', 'epoxy-vapour-barrier', 'floor', 'coat-1', undefined, ['sensitising-epoxy']],
+  ['the kettle', 'hot-rubber', 'floor', 'coat-1', undefined, ['hot-kettle']],
+  ['what primes before it has its own', 'deck-membrane', 'floor', 'epoxy-primer', undefined, ['sensitising-epoxy']],
+])('%s', (_says, family, faceId, step, targetId, wanted) => {
+  expect(hazards(family, faceId, step, targetId)).toEqual(expect.arrayContaining([...wanted]));
+});

@@ -1,0 +1,28 @@
+import type { HazardId } from '../catalogue/index.js';
+import type { TakeOffLine } from '../materials/index.js';
+import type { WorkItem } from './work-items.js';
+import type { WorkStep } from './work-steps.js';
+
+/** Hazards of the work itself, whatever the product; common practice, no source. */
+export type WorkHazard = HazardId | 'pressure' | 'jet' | 'strip';
+const BY_STEP: Partial<Record<WorkStep, readonly WorkHazard[]>> = {
+  prepare: ['silica-dust', 'jet', 'strip'],
+  open: ['silica-dust'],
+  chamfer: ['silica-dust'],
+  clean: ['silica-dust'],
+  inject: ['pressure'],
+};
+
+/** What can hurt somebody at a piece of work: by the work itself, and by every product that goes into it, bond coat and mesh as well. */
+export function hazardsOf(
+  { faceId, targetId, step }: Pick<WorkItem, 'faceId' | 'targetId' | 'step'>,
+  lines: readonly TakeOffLine[],
+): WorkHazard[] {
+  const own = lines.filter((line) => line.faceId === faceId && line.targetId === targetId);
+  // a bond coat is brushed on in the same piece of work as what it holds
+  const used =
+    targetId === undefined ? own.filter(({ what }) => isLayer(step, what)) : own.filter(({ what }) => what === step || what === 'bond');
+  return [...new Set([...(BY_STEP[step] ?? []), ...used.flatMap(({ product }) => product.hazards ?? [])])];
+}
+
+const isLayer = (step: WorkStep, what: string): boolean => (step.startsWith('coat-') ? what === 'coat' : what === step);

@@ -1,0 +1,58 @@
+import { type CareId } from '@caulkhorn/core/jobs';
+import type { WorkItem } from '@caulkhorn/core/planning';
+import type { ReleasedPlan } from '@caulkhorn/core/proof';
+import { careLeft } from '@caulkhorn/core/site-log';
+import { useState } from 'react';
+import { t } from '../messages/t';
+import { Button } from '../shared/ui/button';
+import { careText } from '../words/care-list';
+import { parts, useJob, usePlanning } from '../job/job-context';
+
+/** Checks that the place of a piece of work still asks for today, by the plan that was released: the server asks the same. */
+export function useCareLeft(item: WorkItem, atMs: number): CareId[] {
+  const { revision, model } = useJob(parts('revision', 'model'));
+  const { site } = usePlanning();
+  const plan = revision?.decided as ReleasedPlan | null | undefined;
+  const wanted = plan?.faces.find(({ faceId }) => faceId === item.faceId)?.care ?? [];
+  const room = revision?.workItems.find(({ id }) => id === item.id)?.room;
+  if (!room || wanted.length === 0) return [];
+  return careLeft(site.care, wanted, { spaceId: room.spaceId, atMs, timeZone: model.job.timeZone }) as CareId[];
+}
+
+/** The checks of a room, ticked one by one before the first start of the day, and written into the log under one's own name. */
+export function DailyCare({ item, left }: { item: WorkItem; left: readonly CareId[] }) {
+  const { model, log } = useJob(parts('model', 'log'));
+  const [ticked, setTicked] = useState<readonly CareId[]>([]);
+  const face = model.faces.find(({ id }) => id === item.faceId)!;
+  const space = model.spaces.find(({ id }) => id === face.spaceId)!;
+  const toggle = (check: CareId) => setTicked((now) => (now.includes(check) ? now.filter((each) => each !== check) : [...now, check]));
+  const isAll = left.every((check) => ticked.includes(check));
+  return (
+    <section aria-label={t('care.today', { room: space.name })} className="border-2 border-iron px-3 py-2.5">
+      <h3 className="font-semibold">{t('care.today', { room: space.name })}</h3>
+      <ul>
+        {left.map((check) => (
+          <li key={check}>
+            <label className="flex min-h-12 items-start gap-2.5 py-1.5">
+              <input
+                type="checkbox"
+                className="mt-0.5 size-6 shrink-0 accent-[var(--iron)]"
+                checked={ticked.includes(check)}
+                onChange={() => toggle(check)}
+              />
+              {careText(check)}
+            </label>
+          </li>
+        ))}
+      </ul>
+      <p className="text-[13px] text-soft">{t('care.defers')}</p>
+      <Button
+        className="mt-2 w-full"
+        disabled={!isAll}
+        onClick={() => log({ kind: 'care', spaceId: space.id, checks: left }, new Date().toISOString())}
+      >
+        {t(isAll ? 'care.write' : 'care.tick-all')}
+      </Button>
+    </section>
+  );
+}
