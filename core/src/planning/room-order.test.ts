@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
 import type { BuildUp, FamilyId, JobModel } from '../jobs';
 import { HOUR_MS } from '../quantities';
-import { foldLog } from '../site-log';
+import { type foldLog } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
 import { USUAL_CREW, USUAL_HOUSE, type WorkItem, planJob, programmeJob, walkH } from './index';
 

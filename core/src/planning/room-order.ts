@@ -5,7 +5,7 @@ import { type WorkStep } from './work-steps.js';
 /**
  * What is done before what in one room, whatever the face; each phase is over in the whole room before the next begins.
  * `clear`: dusty and wet work, which would lie in a fresh coat. `stop`: leaks, which would wash it off. `coat`: everything laid
- * on walls. `floor`: floors last, because nobody walks on them fresh.
+ * on walls. `floor`: floors last, their own details with them, because nobody walks on them fresh.
  */
 export const ROOM_PHASES = ['clear', 'stop', 'coat', 'floor'] as const;
 export type RoomPhase = (typeof ROOM_PHASES)[number];
@@ -34,7 +34,7 @@ export function walkH({ coat }: Pick<Product, 'coat'>): number | undefined {
 /** @param laid product of what is laid in this step, when it is a layer of the face */
 export function inRoom(face: Pick<Face, 'spaceId' | 'kind' | 'near' | 'placement'>, step: WorkStep, laid?: Product): InRoom {
   const isFloor = face.kind === 'slab' && isLevelFace(face);
-  const phase = CLEARS.has(step) ? 'clear' : STOPS.has(step) ? 'stop' : isFloor && laid ? 'floor' : 'coat';
+  const phase = CLEARS.has(step) ? 'clear' : STOPS.has(step) ? 'stop' : isFloor ? 'floor' : 'coat';
   const freshH = laid && walkH(laid);
   return { spaceId: face.spaceId, phase, isFloor, ...(freshH === undefined ? {} : { freshH, referenceC: laid!.referenceC }) };
 }

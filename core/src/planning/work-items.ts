@@ -168,18 +168,20 @@ const CEMENTS: ReadonlySet<Binder> = new Set(['cement', 'polymer-cement', 'lime'
 function setsBefore(before: readonly WorkItem[], plan: FacePlan): Wait[] {
   const isHard = SETS_HARD.includes(plan.family!.detailing);
   const coat = plan.products!.coat;
-  const first = plan.layers[0]?.product.binder;
+  const firstLaid = plan.layers.find(({ embedded }) => !embedded)?.product;
+  const first = firstLaid?.binder;
   return before
     .filter(({ step }) => SETS.has(step) && !(isHard && BESIDE_HARD.has(step)))
     .map(({ id, step, targetId }) => {
       const product = plan.lines.find((line) => line.targetId === targetId && line.what === step)?.product;
       const sheetH = product?.fill?.overcoatH ?? product?.coat?.recoat.minH ?? USUAL_OVERCOAT_H;
       const isSlow = product !== undefined && (product.binder === 'sealant' || (CEMENTS.has(product.binder) && !(first && CEMENTS.has(first))));
-      const isStripe = product !== undefined && product.id === coat?.id && (step === 'stripe' || step === 'lap-pipe');
+      // where a primer comes first, the stripe lies under it and keys like any old coat
+      const isStripe = product !== undefined && product.id === coat?.id && firstLaid?.id === coat.id && (step === 'stripe' || step === 'lap-pipe');
       return {
         taskId: id,
         minH: isSlow ? Math.max(sheetH, UNDER_FILM_H) : sheetH,
-        maxH: isStripe && first === product.binder ? (product.coat?.recoat.maxH ?? null) : null,
+        maxH: isStripe ? (product.coat?.recoat.maxH ?? null) : null,
         referenceC: product?.referenceC ?? 20,
       };
     });

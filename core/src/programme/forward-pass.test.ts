@@ -99,6 +99,23 @@ describe('forward pass', () => {
     ]);
   });
 
+  test('of three in turn the first waits until both that follow meet their windows', () => {
+    // 07:00 to 17:00: started at noon the third would come tomorrow, at seven all three fit in a day
+    const noon = MONDAY_7 + 5 * H;
+    const { tasks, conflicts } = forwardPass([task('s', 1), second('c1', 's', 1, 3, 4), second('c2', 'c1', 1, 3, 4)], options(noon));
+    expect(conflicts).toEqual([]);
+    expect(tasks.map((t) => at(t.startMs))).toEqual(['05-19T07:00', '05-19T11:00', '05-19T15:00']);
+  });
+
+  test('a coat is not put off beyond its own window for the sake of the next', () => {
+    const laid = { startMs: MONDAY_7, endMs: MONDAY_7 + H };
+    const { conflicts } = forwardPass(
+      [task('s', 1, { actual: laid }), second('c1', 's', 1, 2, 8), second('c2', 'c1', 1, 5, 6)],
+      options(MONDAY_7 + 6 * H),
+    );
+    expect(conflicts.map(({ taskId }) => taskId)).toEqual(['c2']);
+  });
+
   test('too long for a shift: said so, or rested overnight when it may', () => {
     expect(forwardPass([task('long', 12)], options()).conflicts).toEqual([{ code: 'longer-than-shift', taskId: 'long' }]);
     const { tasks, conflicts } = forwardPass([task('long', 12, { splittable: true })], options());

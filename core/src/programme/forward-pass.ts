@@ -138,7 +138,8 @@ class Pass {
   private keep(placed: PlacedTask): void {
     this.placed.set(placed.id, placed);
     const { room } = this.taskById.get(placed.id)!;
-    if (room) this.rooms.get(room.id)!.keep(room, placed, room.fresh && this.aged(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
+    if (room)
+      this.rooms.get(room.id)!.keep(room, placed, room.fresh && this.aged(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
     this.chainEndMs.set(placed.chain, Math.max(this.chainEndMs.get(placed.chain) ?? -Infinity, placed.endMs));
   }
 
@@ -179,8 +180,7 @@ class Pass {
       this.roomFreeMs(task),
     );
     const start = this.fit(task, ready);
-    const follower = this.followerOf.get(task.id);
-    return follower ? this.startThatLetsFollow(task, follower, start) : start;
+    return this.followerOf.has(task.id) ? this.startThatLetsFollow(task, start) : start;
   }
 
   /** When its room lets it in: after the earlier phases, off fresh floors, and with its dust away from fresh coats. */
@@ -202,17 +202,33 @@ class Pass {
     return Infinity;
   }
 
-  /** Tries this start and the beginnings of later shifts until the follower fits its window; else the first one stands. */
-  private startThatLetsFollow(task: Task, follower: Task, start: number): number {
+  /**
+   * Tries this start and the beginnings of later shifts, as long as its own window is open, until whatever must follow in turn meets
+   * its window; else the first one stands.
+   */
+  private startThatLetsFollow(task: Task, start: number): number {
+    const closesMs = this.windowOf(task)?.closesMs ?? Infinity;
     const later = this.options.shifts.filter((shift) => shift.fromMs > start).map((shift) => this.fit(task, shift.fromMs));
     for (const candidate of [start, ...later]) {
-      if (candidate === Infinity) break;
-      const window = this.windowOf(follower, { id: task.id, startMs: candidate, endMs: this.endFrom(task, candidate) });
-      if (!window) return start;
-      const followerStart = this.fit(follower, window.opensMs);
-      if (window.closesMs === null || followerStart <= window.closesMs) return candidate;
+      if (candidate === Infinity || (candidate > closesMs && candidate !== start)) break;
+      if (this.canBeFollowed(task, candidate)) return candidate;
     }
     return start;
+  }
+
+  /** Whether what must follow a task that starts then meets its window, and what must follow that, and so on. */
+  private canBeFollowed(task: Task, startMs: number): boolean {
+    const follower = this.followerOf.get(task.id);
+    if (!follower) return true;
+    const window = this.windowOf(follower, { id: task.id, startMs, endMs: this.endFrom(task, startMs) });
+    if (!window) return true;
+    const closesMs = window.closesMs ?? Infinity;
+    const first = this.fit(follower, window.opensMs);
+    if (first > closesMs) return false;
+    if (this.canBeFollowed(follower, first)) return true;
+    return this.options.shifts.some(
+      ({ fromMs }) => fromMs > first && fromMs <= closesMs && this.fit(follower, fromMs) === fromMs && this.canBeFollowed(follower, fromMs),
+    );
   }
 
   /** End of a task that starts in a shift; one that may rest goes on in the shifts that follow. */

@@ -6,6 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
+import { CareList } from '../words/care-list';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
@@ -48,6 +49,7 @@ export function DetailsPage() {
           </p>
         ) : null}
       </header>
+      <CareList face={face} job={model.job} />
       <LayerView plan={facePlan} />
       {treated.map((treatment) => {
         const feature = model.features.find(({ id }) => id === treatment.targetId);
