@@ -14,6 +14,11 @@ test('what was ticked in that room that day is done, what was ticked elsewhere, 
   expect(careLeft([tick('2026-05-20T07:00:00Z', wanted)], wanted, MORNING)).toEqual(wanted);
 });
 
+test('a start is written by the minute: what was ticked within that minute came before it', () => {
+  expect(careLeft([tick('2026-05-20T06:30:40Z', ['watcher'])], ['watcher'], MORNING)).toEqual([]);
+  expect(careLeft([tick('2026-05-20T06:31:00Z', ['watcher'])], ['watcher'], MORNING)).toEqual(['watcher']);
+});
+
 test('the day is the job’s own: half past ten in the evening UTC is tomorrow in Oslo', () => {
   expect(dayStart(at('2026-05-19T22:30:00Z'), 'Europe/Oslo')).toBe(at('2026-05-19T22:00:00Z'));
   expect(careLeft([tick('2026-05-19T22:30:00Z', ['watcher'])], ['watcher'], MORNING)).toEqual([]);

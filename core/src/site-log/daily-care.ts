@@ -1,5 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 
+const MINUTE_MS = 60_000;
+
 /** Checks that somebody ticked in a room. */
 export interface CareTicked {
   spaceId: string;
@@ -14,8 +16,10 @@ export function careLeft(
   { spaceId, atMs, timeZone }: { spaceId: string; atMs: number; timeZone: string },
 ): string[] {
   const fromMs = dayStart(atMs, timeZone);
+  // starts are written by the minute: a tick in that minute came before
+  const untilMs = atMs + MINUTE_MS;
   const done = new Set(
-    ticked.filter((each) => each.spaceId === spaceId && each.at >= fromMs && each.at <= atMs).flatMap(({ checks }) => checks),
+    ticked.filter((each) => each.spaceId === spaceId && each.at >= fromMs && each.at < untilMs).flatMap(({ checks }) => checks),
   );
   return wanted.filter((check) => !done.has(check));
 }

@@ -8,15 +8,17 @@ import { Button } from '../shared/ui/button';
 import { careText } from '../words/care-list';
 import { parts, useJob, usePlanning } from '../job/job-context';
 
-/** Checks that the place of a piece of work still asks for today, by the plan that was released: the server asks the same. */
-export function useCareLeft(item: WorkItem, atMs: number): CareId[] {
+/** Checks that the place of a piece of work still asks for at a time, by the plan that was released: the server asks the same. */
+export function useCareLeft(item: WorkItem): (atMs: number) => CareId[] {
   const { revision, model } = useJob(parts('revision', 'model'));
   const { site } = usePlanning();
   const plan = revision?.decided as ReleasedPlan | null | undefined;
   const wanted = plan?.faces.find(({ faceId }) => faceId === item.faceId)?.care ?? [];
   const room = revision?.workItems.find(({ id }) => id === item.id)?.room;
-  if (!room || wanted.length === 0) return [];
-  return careLeft(site.care, wanted, { spaceId: room.spaceId, atMs, timeZone: model.job.timeZone }) as CareId[];
+  return (atMs) =>
+    room && wanted.length > 0
+      ? (careLeft(site.care, wanted, { spaceId: room.spaceId, atMs, timeZone: model.job.timeZone }) as CareId[])
+      : [];
 }
 
 /** The checks of a room, ticked one by one before the first start of the day, and written into the log under one's own name. */

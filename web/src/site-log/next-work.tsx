@@ -37,7 +37,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const material = materialFor(item, facePlan?.lines ?? []);
   const feature = item.targetId === undefined ? undefined : model.features.find(({ id }) => id === item.targetId);
   const isStart = task.state !== 'running';
-  const left = useCareLeft(item, now);
+  const left = useCareLeft(item)(now);
   const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">

@@ -15,6 +15,7 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
 import { parts, useJob } from '../job/job-context';
+import { useCareLeft } from './daily-care';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 
 interface Texts extends ConditionTexts {
@@ -51,6 +52,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const texts = watch();
+  const careLeftAt = useCareLeft(item);
   const batches = useBatches(product, texts.batchNumber);
   const batchList = useId();
   const measured = completeConditions(texts, units);
@@ -63,7 +65,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
     const body = bodyFrom(values);
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
-    const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, isLaid: isCoat, path: '' }) : shape.issues)].map((found) => ({
+    const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, isLaid: isCoat, careLeft: careLeftAt(Date.parse(occurredAt)), path: '' }) : shape.issues)].map((found) => ({
       ...found,
       path: found.path.replace(/^\./, '').replace(/^conditions$/, 'surfaceTemperatureC'),
     }));
