@@ -6,6 +6,9 @@ export class ConditionsDto {
   @Quantity(-40, 80) surfaceTemperatureC!: number;
   @Quantity(0, 100) relativeHumidityPct!: number;
   @Optional() @Quantity(-60, 60) coldestAheadC?: number;
+  @Optional() @Quantity(-60, 100) warmestAheadC?: number;
+  @Optional() @Quantity(0, 1000) rainInH?: number;
+  @Optional() @Quantity(0, 100) windMS?: number;
 }
 
 export class EntryBodyDto {

@@ -29,6 +29,8 @@ export type { MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
 export type { WorkItem } from './work-items.js';
 export { WORK_STEPS } from './work-steps.js';
+export { expectedBreaches } from './programme-gates.js';
+export type { ExpectedBreach } from './programme-gates.js';
 export { hazardsOf } from './step-hazards.js';
 export { ROOM_PHASES, walkH } from './room-order.js';
 export type { InRoom, RoomPhase } from './room-order.js';

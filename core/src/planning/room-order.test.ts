@@ -53,7 +53,8 @@ test('nobody walks on epoxy that is two hours old: what is left on the walls wai
   const { tasks } = placed(workItems, done, laidAt);
   const waitH = walkH(SHIPPED_CATALOGUE.choices('coat', 'epoxy-vapour-barrier')[0]!)!;
   expect(waitH).toBeGreaterThanOrEqual(12);
-  for (const task of tasks) if (task.state === 'planned' && task.chain !== 'floor') expect(task.startMs).toBeGreaterThanOrEqual(laidAt + waitH * HOUR_MS);
+  for (const task of tasks)
+    if (task.state === 'planned' && task.chain !== 'floor') expect(task.startMs).toBeGreaterThanOrEqual(laidAt + waitH * HOUR_MS);
 });
 
 test('a wall that has been begun keeps its window, whatever the rest of the room waits for', () => {
@@ -71,20 +72,24 @@ test('a wall that has been begun keeps its window, whatever the rest of the room
 const FAMILIES: readonly FamilyId[] = ['crystalline-slurry', 'rigid-slurry', 'flexible-cementitious', 'lime-base-coat'];
 test('in any room, at any hour, phase follows phase and nothing starts on a fresh floor', () => {
   fc.assert(
-    fc.property(fc.array(fc.constantFrom(...FAMILIES), { minLength: 3, maxLength: 3 }), fc.integer({ min: 0, max: 60 }), (families, hours) => {
-      const [north, east, floor] = families as [FamilyId, FamilyId, FamilyId];
-      const model = { ...ROOM, buildUps: [on('north', north), on('east', east), on('floor', floor)] };
-      const items = planJob(model, USUAL_CREW, USUAL_HOUSE).workItems;
-      const { of } = placed(items, new Map(), NOW + hours * HOUR_MS);
-      for (const item of items)
-        for (const other of items) {
-          const [a, b] = [item.room, other.room];
-          if (!a || !b || item.faceId === other.faceId) continue;
-          if (a.phase === 'clear' && b.phase !== 'clear') expect(of(other.id).startMs).toBeGreaterThanOrEqual(of(item.id).endMs);
-          if (a.isFloor && a.freshH !== undefined && of(other.id).startMs >= of(item.id).endMs)
-            expect(of(other.id).startMs).toBeGreaterThanOrEqual(of(item.id).endMs + a.freshH * HOUR_MS);
-        }
-    }),
+    fc.property(
+      fc.array(fc.constantFrom(...FAMILIES), { minLength: 3, maxLength: 3 }),
+      fc.integer({ min: 0, max: 60 }),
+      (families, hours) => {
+        const [north, east, floor] = families as [FamilyId, FamilyId, FamilyId];
+        const model = { ...ROOM, buildUps: [on('north', north), on('east', east), on('floor', floor)] };
+        const items = planJob(model, USUAL_CREW, USUAL_HOUSE).workItems;
+        const { of } = placed(items, new Map(), NOW + hours * HOUR_MS);
+        for (const item of items)
+          for (const other of items) {
+            const [a, b] = [item.room, other.room];
+            if (!a || !b || item.faceId === other.faceId) continue;
+            if (a.phase === 'clear' && b.phase !== 'clear') expect(of(other.id).startMs).toBeGreaterThanOrEqual(of(item.id).endMs);
+            if (a.isFloor && a.freshH !== undefined && of(other.id).startMs >= of(item.id).endMs)
+              expect(of(other.id).startMs).toBeGreaterThanOrEqual(of(item.id).endMs + a.freshH * HOUR_MS);
+          }
+      },
+    ),
     { numRuns: 30 },
   );
 });

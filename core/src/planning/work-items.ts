@@ -175,9 +175,11 @@ function setsBefore(before: readonly WorkItem[], plan: FacePlan): Wait[] {
     .map(({ id, step, targetId }) => {
       const product = plan.lines.find((line) => line.targetId === targetId && line.what === step)?.product;
       const sheetH = product?.fill?.overcoatH ?? product?.coat?.recoat.minH ?? USUAL_OVERCOAT_H;
-      const isSlow = product !== undefined && (product.binder === 'sealant' || (CEMENTS.has(product.binder) && !(first && CEMENTS.has(first))));
+      const isSlow =
+        product !== undefined && (product.binder === 'sealant' || (CEMENTS.has(product.binder) && !(first && CEMENTS.has(first))));
       // where a primer comes first, the stripe lies under it and keys like any old coat
-      const isStripe = product !== undefined && product.id === coat?.id && firstLaid?.id === coat.id && (step === 'stripe' || step === 'lap-pipe');
+      const isStripe =
+        product !== undefined && product.id === coat?.id && firstLaid?.id === coat.id && (step === 'stripe' || step === 'lap-pipe');
       return {
         taskId: id,
         minH: isSlow ? Math.max(sheetH, UNDER_FILM_H) : sheetH,

@@ -8,6 +8,9 @@ export interface Conditions {
   surfaceTemperatureC: number;
   relativeHumidityPct: number;
   /** lowest air that is forecast until what is laid has set, °C; left out where nobody looked */ coldestAheadC?: number;
+  /** highest that the surface will reach while it sets, °C */ warmestAheadC?: number;
+  /** h until rain is expected on it */ rainInH?: number;
+  /** m/s at the wall */ windMS?: number;
 }
 
 export type EntryBody =

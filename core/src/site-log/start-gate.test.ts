@@ -25,6 +25,25 @@ test.each<[string, object, string[]]>([
   ['the air more humid', { relativeHumidityPct: 81, surfaceTemperatureC: 18 }, ['air-too-humid']],
 ])('%s is judged by the sheet’s own limit', (_what, part, wanted) => expect(codes(film, part)).toEqual(wanted));
 
+const sprayed = { ...film, limits: { ...film.limits, rainFreeH: 6 }, placingKgPerMin: { spray: 2 } };
+// common practice, no source: until it has set, both ways
+test.each<[string, object, string[]]>([
+  ['colder than its least until it has set', { coldestAheadC: 7.9 }, ['cold-ahead']],
+  ['at its least', { coldestAheadC: 8 }, []],
+  ['hotter than its most ahead, and warming', { warmestAheadC: 31 }, ['warm-ahead', 'warms-up']],
+  ['warming by 3 K', { warmestAheadC: 17 }, []],
+  ['warming by more under a film', { warmestAheadC: 17.1 }, ['warms-up']],
+  ['rain sooner than its hours', { rainInH: 5.9 }, ['rain-ahead']],
+  ['rain at its hours', { rainInH: 6 }, []],
+  ['wind for spray', { windMS: 8.1 }, ['wind']],
+  ['wind at the limit', { windMS: 8 }, []],
+])('%s', (_what, part, wanted) => expect(codes(sprayed, part)).toEqual(wanted));
+
+test('what is ahead asks nothing of what does not mind it', () => {
+  expect(codes(slurry, { warmestAheadC: 30, rainInH: 0, windMS: 20 })).toEqual([]);
+  expect(breachesOf(sprayed, { ...mild, coldestAheadC: 4 }).every(({ isFinal }) => !isFinal)).toBe(true);
+});
+
 test('each breach names what was measured and what the sheet asks', () => {
   expect(breachesOf(film, { ...mild, surfaceTemperatureC: 4, airTemperatureC: 9, relativeHumidityPct: 40 })).toEqual([
     { code: 'surface-too-cold', figure: 4, limit: 5, unit: '°C', isFinal: false },
@@ -53,7 +72,7 @@ test('frost on the wall, in the air or ahead shuts the gate for what water carri
     expect(breachesOf(epoxy, { ...mild, ...part }).some(({ isFinal }) => isFinal)).toBe(false);
     expect(breachesOf(hot, { ...mild, ...part }).some(({ isFinal }) => isFinal)).toBe(false);
   }
-  expect(codes(slurry, { coldestAheadC: 0.5, surfaceTemperatureC: 2 })).toEqual([]);
+  expect(codes(slurry, { coldestAheadC: 0.5, surfaceTemperatureC: 2 })).toEqual(['cold-ahead']);
   expect(codes(slurry, { surfaceTemperatureC: 0.5 })).toEqual(['surface-too-cold']);
   // the one that nobody may pass stands first
   expect(codes(slurry, { surfaceTemperatureC: -2 })).toEqual(['frost', 'surface-too-cold']);

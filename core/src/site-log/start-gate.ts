@@ -1,10 +1,15 @@
-import { type Product, freezes } from '../catalogue/index.js';
+import { type Binder, type Product, freezes } from '../catalogue/index.js';
 import { DEW_MARGIN_C, dewPointOf } from '../physics/index.js';
 import type { Conditions } from './entry.js';
 
 export type BreachCode =
   | 'frost'
   | 'frost-ahead'
+  | 'cold-ahead'
+  | 'warm-ahead'
+  | 'warms-up'
+  | 'rain-ahead'
+  | 'wind'
   | 'surface-too-cold'
   | 'surface-too-warm'
   | 'air-too-cold'
@@ -17,7 +22,7 @@ export interface Breach {
   code: BreachCode;
   figure: number;
   limit: number;
-  unit: '°C' | 'K' | '%';
+  unit: '°C' | 'K' | '%' | 'h' | 'm/s';
   /** no reason opens it */ isFinal: boolean;
 }
 
@@ -26,7 +31,14 @@ const FREEZING_C = 0;
 /** Under it a margin counts as kept; figures are measured to a tenth. */
 const ROUNDING_K = 1e-9;
 
-type Judged = Pick<Product, 'binder' | 'limits'>;
+type Judged = Pick<Product, 'binder' | 'limits' | 'placingKgPerMin'>;
+
+/** Films that concrete blisters as it warms and breathes out; cement and lime let it through. */
+const BLISTERS: ReadonlySet<Binder> = new Set(['epoxy', 'polyurethane', 'bitumen', 'rubber', 'acrylic']);
+/** By so much a surface may still warm under a fresh film, K; common practice, no source. */
+const MOST_RISE_K = 3;
+/** Spray drifts from there on, m/s; common practice, no source. */
+const MOST_WIND_MS = 8;
 
 /** What a start is judged by when nobody knows with what: a film, carried by water, that must not have dew under it. */
 const NOT_KNOWN: Judged = { binder: 'acrylic', limits: { surfaceMinC: 0, surfaceMaxC: 80, dewMarginC: DEW_MARGIN_C } };
@@ -34,7 +46,9 @@ const NOT_KNOWN: Judged = { binder: 'acrylic', limits: { surfaceMinC: 0, surface
 /** What speaks against starting with a product in this air and on this surface, by its own sheet; what nobody may pass comes first. */
 export function breachesOf(product: Judged | undefined, measured: Conditions): Breach[] {
   const { limits } = product ?? NOT_KNOWN;
-  const { airTemperatureC: airC, surfaceTemperatureC: surfaceC, relativeHumidityPct: rhPct, coldestAheadC } = measured;
+  const { airTemperatureC: airC, surfaceTemperatureC: surfaceC, relativeHumidityPct: rhPct } = measured;
+  const { coldestAheadC, warmestAheadC, rainInH, windMS } = measured;
+  const { binder, placingKgPerMin } = product ?? NOT_KNOWN;
   const dewPointC = dewPointOf(airC, rhPct);
   const found: Breach[] = [];
   const least = (code: BreachCode, figure: number, limit: number | undefined, unit: Breach['unit'] = '°C') => {
@@ -57,5 +71,14 @@ export function breachesOf(product: Judged | undefined, measured: Conditions): B
   // in air too dry for the equations nothing condenses
   if (dewPointC !== null && limits.dewMarginC > 0) least('dew-margin-too-small', surfaceC - dewPointC, limits.dewMarginC, 'K');
   most('air-too-humid', rhPct, limits.airRhMaxPct, '%');
+  // what is forecast until it has set, both ways
+  if (coldestAheadC !== undefined && !found.some(({ isFinal }) => isFinal))
+    least('cold-ahead', coldestAheadC, limits.airMinC ?? limits.surfaceMinC);
+  if (warmestAheadC !== undefined) {
+    most('warm-ahead', warmestAheadC, limits.surfaceMaxC);
+    if (BLISTERS.has(binder)) most('warms-up', warmestAheadC - surfaceC, MOST_RISE_K, 'K');
+  }
+  if (rainInH !== undefined) least('rain-ahead', rainInH, limits.rainFreeH, 'h');
+  if (windMS !== undefined && placingKgPerMin?.spray !== undefined) most('wind', windMS, MOST_WIND_MS, 'm/s');
   return found;
 }

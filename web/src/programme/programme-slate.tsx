@@ -1,4 +1,4 @@
-import { type WorkItem, revisionContent } from '@caulkhorn/core/planning';
+import { type WorkItem, expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { useMemo } from 'react';
 import { v4 } from 'uuid';
@@ -11,6 +11,7 @@ import { type Column, DataTable } from '../shared/ui/data-table';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { useHouse } from '../job/use-house';
+import { breachText } from '../words/breach-text';
 import { conflictText } from './conflict-text';
 import { itemName, stepName } from '../words/item-name';
 
@@ -75,6 +76,7 @@ export function ProgrammeSlate() {
           ) : null}
         </div>
       ) : null}
+      <Expected />
       {rows.length === 0 ? (
         <p className="text-soft">{t('programme.none')}</p>
       ) : (
@@ -89,6 +91,33 @@ export function ProgrammeSlate() {
       )}
       <p className="mt-3 text-[13px] text-soft">{t('programme.hours')}</p>
     </>
+  );
+}
+
+/** What the sheets say of the temperatures ahead: each product and limit once, with its faces. */
+function Expected() {
+  const { model } = useJob(parts('model'));
+  const { plan, walls, site } = usePlanning();
+  const units = useUnits();
+  const { ahead } = model.job;
+  const found = useMemo(
+    () => expectedBreaches(plan, model.faces, { ahead, walls, isDone: (id) => site.done.get(id)?.startedAt !== undefined }),
+    [plan, model.faces, ahead, walls, site],
+  );
+  if (found.length === 0) return null;
+  const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
+  return (
+    <section aria-label={t('programme.ahead')} className="mb-3 border-l-4 border-ochre bg-ochre-soft p-2.5">
+      <h3 className="font-semibold">{t('programme.ahead')}</h3>
+      <ul>
+        {found.slice(0, CONFLICTS_SHOWN).map(({ product, breach, faceIds }) => (
+          <li key={`${product.id} ${breach.code} ${breach.figure}`} className={breach.isFinal ? 'font-medium text-iron' : ''}>
+            {faceIds.map((id) => marks.get(id)).join(', ')} · {product.name}: {breachText(breach, units)}
+          </li>
+        ))}
+      </ul>
+      {found.length > CONFLICTS_SHOWN ? <p>{t('programme.more-conflicts', { n: found.length - CONFLICTS_SHOWN })}</p> : null}
+    </section>
   );
 }
 

@@ -14,9 +14,17 @@ export interface ConditionTexts {
   surfaceTemperatureC: string;
   relativeHumidityPct: string;
   /** only where frost would harm what is laid */ coldestAheadC: string;
+  warmestAheadC: string;
+  rainInH: string;
+  windMS: string;
 }
 
-export const NO_CONDITIONS: ConditionTexts = { airTemperatureC: '', surfaceTemperatureC: '', relativeHumidityPct: '', coldestAheadC: '' };
+const AHEAD = { coldestAheadC: '°C', warmestAheadC: '°C', rainInH: 'h', windMS: 'm/s' } as const;
+
+export const NO_CONDITIONS: ConditionTexts = {
+  ...{ airTemperatureC: '', surfaceTemperatureC: '', relativeHumidityPct: '' },
+  ...{ coldestAheadC: '', warmestAheadC: '', rainInH: '', windMS: '' },
+};
 
 /** What was measured; undefined when nothing was typed. Unreadable figures stay NaN for the check to refuse. */
 export function conditionsFrom(texts: ConditionTexts, units: UnitSystem): Conditions | undefined {
@@ -30,7 +38,12 @@ export function conditionsFrom(texts: ConditionTexts, units: UnitSystem): Condit
     airTemperatureC: readQuantity(texts.airTemperatureC, '°C', units) ?? NaN,
     surfaceTemperatureC: readQuantity(texts.surfaceTemperatureC, '°C', units) ?? NaN,
     relativeHumidityPct: readQuantity(texts.relativeHumidityPct, '%', units) ?? NaN,
-    ...(texts.coldestAheadC.trim() ? { coldestAheadC: readQuantity(texts.coldestAheadC, '°C', units) ?? NaN } : {}),
+    ...Object.fromEntries(
+      Object.entries(AHEAD).flatMap(([name, unit]) => {
+        const text = texts[name as keyof typeof AHEAD];
+        return text.trim() ? [[name, readQuantity(text, unit, units) ?? NaN]] : [];
+      }),
+    ),
   };
 }
 
@@ -88,6 +101,28 @@ export function ConditionsFields<T extends ConditionTexts>({
               {...field('coldestAheadC')}
             />
           </div>
+        ) : null}
+        {product ? (
+          <details className="col-span-3">
+            <summary className="min-h-9 py-1.5 font-medium max-[719px]:min-h-12">{t('conditions.outdoors')}</summary>
+            <div className="grid grid-cols-3 items-end gap-2.5">
+              <TextField
+                label={t('conditions.warmest-ahead')}
+                unit={degrees}
+                inputMode="decimal"
+                fault={errors.warmestAheadC?.message}
+                {...field('warmestAheadC')}
+              />
+              <TextField
+                label={t('conditions.rain-in')}
+                unit="h"
+                inputMode="decimal"
+                fault={errors.rainInH?.message}
+                {...field('rainInH')}
+              />
+              <TextField label={t('conditions.wind')} unit="m/s" inputMode="decimal" fault={errors.windMS?.message} {...field('windMS')} />
+            </div>
+          </details>
         ) : null}
       </div>
       {margin ? (

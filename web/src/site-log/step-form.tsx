@@ -65,7 +65,11 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const occurredAt = fromLocalField(values.occurredAt, timeZone) ?? '';
     const body = bodyFrom(values);
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
-    const issues = [...(shape.ok ? checkEntry(body, occurredAt, { product, isLaid: isCoat, careLeft: careLeftAt(Date.parse(occurredAt)), path: '' }) : shape.issues)].map((found) => ({
+    const issues = [
+      ...(shape.ok
+        ? checkEntry(body, occurredAt, { product, isLaid: isCoat, careLeft: careLeftAt(Date.parse(occurredAt)), path: '' })
+        : shape.issues),
+    ].map((found) => ({
       ...found,
       path: found.path.replace(/^\./, '').replace(/^conditions$/, 'surfaceTemperatureC'),
     }));
@@ -187,6 +191,9 @@ function startTexts(corrects: LogEntry | undefined, done: WorkDone | undefined, 
           surfaceTemperatureC: fieldText(conditions.surfaceTemperatureC, '°C', units),
           relativeHumidityPct: String(conditions.relativeHumidityPct),
           coldestAheadC: fieldText(conditions.coldestAheadC, '°C', units),
+          warmestAheadC: fieldText(conditions.warmestAheadC, '°C', units),
+          rainInH: fieldText(conditions.rainInH, 'h', units),
+          windMS: fieldText(conditions.windMS, 'm/s', units),
         }
       : {}),
     occurredAt: local(corrects?.occurredAt, now),

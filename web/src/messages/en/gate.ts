@@ -5,6 +5,12 @@ export const GATE = {
   'gate.shut': '{product}: not in this frost. Nobody may start it.',
   'gate.frost': 'Frost: {figure}. Water in it turns to ice and ruins it.',
   'gate.frost-ahead': 'Frost ahead: down to {figure} before it has set.',
+  'gate.cold-ahead': 'Coldest ahead {figure}; the sheet asks {limit} or more until it has set.',
+  'gate.warm-ahead': 'Surface up to {figure} ahead; the sheet asks {limit} or less.',
+  'gate.warms-up':
+    'The surface still warms by {figure}: concrete breathes out and blisters a film. Coat as it cools, or in the shade ({limit} at most).',
+  'gate.rain-ahead': 'Rain in {figure}; the sheet asks {limit} without it.',
+  'gate.wind': 'Wind {figure}: from {limit} on spray drifts. Brush or roller, or wait.',
   'gate.surface-too-cold': 'Surface {figure}; the sheet asks {limit} or more.',
   'gate.surface-too-warm': 'Surface {figure}; the sheet asks {limit} or less.',
   'gate.air-too-cold': 'Air {figure}; the sheet asks {limit} or more.',
@@ -25,5 +31,9 @@ export const GATE = {
   'conditions.margin': 'Surface {margin} above the dew point ({dew}).',
   'conditions.margin-under': 'Surface {margin} under the dew point ({dew}): dew lies on it.',
   'conditions.coldest-ahead': 'Coldest air in the next {h} h, by the forecast',
+  'conditions.outdoors': 'Outdoors: what is ahead',
+  'conditions.warmest-ahead': 'Warmest surface',
+  'conditions.rain-in': 'Rain in',
+  'conditions.wind': 'Wind',
   'conditions.coldest-ahead-how': 'Left empty it stands as not known.',
 } as const;

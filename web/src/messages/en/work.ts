@@ -11,6 +11,7 @@ export const WORK = {
   'programme.amount': 'Amount',
   'programme.window': 'Window',
   'programme.state': 'State',
+  'programme.ahead': 'By the temperatures measured and ahead',
   'programme.more-conflicts': 'and {n} more',
   'programme.hours': 'Monday to Saturday, 7 to 17 o’clock, one crew. Durations are usual paces, to be judged by who knows his crew.',
   'conflict.window-missed':
