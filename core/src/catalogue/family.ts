@@ -13,6 +13,9 @@ export const SETS_HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'li
  */
 export type Placed = 'on-the-face' | 'in-the-mix' | 'on-green-concrete' | 'in-cracks' | 'before-the-face';
 
+/** Kinds of coat that a face is prepared for alike. */
+export type PreparedFor = 'cement' | 'crystals' | 'film' | 'resin' | 'soaking' | 'lime' | 'hot' | 'injection' | 'cavity' | 'green';
+
 /** Limits that some families have and others have not; the rows stand with the criteria of fitting. */
 export type FamilyLimit =
   | 'shake-on-slabs'
@@ -94,6 +97,7 @@ export interface Family {
   /** questions on which its users disagree */ readonly schools: readonly SchoolQuestion[];
   /** wetted to saturated surface-dry before the first coat */ readonly wantsWet: boolean;
   readonly placed: Placed;
+  /** how a face is prepared for it: the families of one kind are prepared for alike */ readonly preparedFor: PreparedFor;
   /** part that its own material plays; `coat` for most */ readonly material?: ProductRole;
   /** works inside the pores, and so wants them open */ readonly worksInPores: boolean;
   /** inner corners get a cant of sealant, where others get a fillet of mortar */ readonly sealantCorners?: boolean;

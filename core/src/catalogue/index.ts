@@ -2,7 +2,7 @@ export { Catalogue, SHIPPED_CATALOGUE, SHIPPED_PRODUCTS } from './catalogue.js';
 export { checkCatalogue, checkProduct } from './check-product.js';
 export { FAMILIES } from './families/index.js';
 export { DRY_GOODS, LAYER_IDS, SETS_HARD } from './family.js';
-export type { Detailing, Family, FamilyLimit, LayerConditions, LayerId, LayerSpec, WaterLoad } from './family.js';
+export type { Detailing, Family, FamilyLimit, LayerConditions, LayerId, LayerSpec, WaterLoad, PreparedFor } from './family.js';
 export { pinProducts } from './pin-products.js';
 export { FROST_FREE_H, HAZARDS, MEASURES, PART_NAMES, TOOLS, freezes } from './product.js';
 export type { Binder, Coat, HazardId, Measure, Mixing, Pack, Part, Product, Rating, Tool } from './product.js';

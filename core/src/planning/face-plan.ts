@@ -1,4 +1,4 @@
-import { type DecidedSchool, SCHOOLS, decideSchool, rateCoat } from '../build-up/index.js';
+import { type DecidedSchool, type PlannedPrepare, SCHOOLS, planPrepare, decideSchool, rateCoat } from '../build-up/index.js';
 import { FAMILIES, type Family, type Product, type WaterLoad } from '../catalogue/index.js';
 import { type Working, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
@@ -61,6 +61,7 @@ export interface FacePlan {
   layers: PlannedLayer[];
   treatments: Treatment[];
   lines: TakeOffLine[];
+  /** how it is made ready, in order */ prepare: readonly PlannedPrepare[];
   /** to be seen to before the first start of a day */ care: readonly CareId[];
   findings: Issue[];
 }
@@ -96,13 +97,21 @@ export function planFace({ face, features, junctions, buildUp, around, house, me
     layers: [],
     treatments: [],
     lines: [],
+    prepare: [],
     care: careOf(face, around.job),
     findings: [],
   };
   if (plan.loads.some(({ headM }) => headM === undefined)) plan.findings.push(issue('no-governing-level', path));
   if (buildUp) buildOn(plan, buildUp, { face, around, house, path, strengthMPa: measuredMPa ?? face.strengthMPa });
   addTreatments(plan, face, features, junctions);
+  if (demandOf(face, around, 'potable')) plan.findings.push(...notPotable(plan, path));
   return plan;
+}
+
+/** Everything that goes into the water's way must be approved for it: mortar and primer as well as the coat. */
+function notPotable({ lines }: FacePlan, path: string): Issue[] {
+  const names = new Set(lines.filter(({ product }) => product.measure === 'kg' && !product.potable).map(({ product }) => product.name));
+  return [...names].map((product) => issue('not-for-drinking-water', path, { product }));
 }
 
 function headWorking(water: WaterOnFace, pointLevelM: number): HeadWorking {
@@ -132,6 +141,10 @@ function buildOn(
   const family = FAMILIES[buildUp.family];
   plan.products = products;
   plan.family = family;
+  plan.prepare = planPrepare(face, buildUp.family, {
+    areaM2: plan.areaM2,
+    slabSchool: plan.schools['slab-preparation'].school,
+  });
   const { coat } = products.coat;
   const rated = coat && rateCoat(buildUp.family, coat, { substrate: face.substrate, strengthMPa }, plan.loads);
   plan.rating = rated?.rating;

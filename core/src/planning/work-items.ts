@@ -87,11 +87,8 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, people: nu
     return [...dose, ...details(plan.treatments, faceId, make).map((item) => placed(item, face))];
   }
   const isGreen = plan.family.placed === 'on-green-concrete';
-  const along = plan.family.schools.includes('slab-preparation') && plan.schools['slab-preparation'].school === 'A' ? 'blast' : undefined;
-  const items =
-    isGreen || plan.family.placed === 'in-cracks'
-      ? []
-      : [make({ id: `${zone}:prepare`, faceId, step: 'prepare' }, { value: areaM2, unit: 'm²' }, along)];
+  const prepares = !isGreen && plan.family.placed !== 'in-cracks';
+  const items = prepares ? [prepareItem(plan, zone, make, { house, people })] : [];
   items.push(...details(plan.treatments, faceId, make));
   const laid = layers(plan, zone, items, make);
   // a shake goes on once the concrete carries a foot
@@ -103,6 +100,21 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, people: nu
 }
 
 const placed = (item: WorkItem, face: Face, laid?: Product): WorkItem => ({ ...item, room: inRoom(face, item.step, laid) });
+
+/** Preparing takes as long as its steps, unless the house has a pace of its own for the whole of it. */
+function prepareItem(plan: FacePlan, zone: string, make: Make, { house, people }: { house: House; people: number }): WorkItem {
+  const item = make({ id: `${zone}:prepare`, faceId: plan.faceId, step: 'prepare' }, { value: plan.areaM2, unit: 'm²' });
+  if (house.paces.prepare !== undefined || plan.prepare.length === 0) return item;
+  const blastMin = house.paces.blast;
+  const personMin = plan.prepare.reduce(
+    (sum, { id, areaM2, personMin: usual }) => sum + (id === 'blast' && blastMin !== undefined ? areaM2 * blastMin : usual),
+    0,
+  );
+  return { ...item, durationMin: roundedMin(personMin / people) };
+}
+
+/** To five minutes, and never less than a quarter of an hour. */
+const roundedMin = (minutes: number): number => Math.max(LEAST_MIN, Math.round(minutes / 5) * 5);
 
 const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem, 'notBefore'> =>
   pouredAt === undefined ? {} : { notBefore: new Date(Date.parse(pouredAt) + afterH * HOUR_MS).toISOString() };
@@ -117,8 +129,7 @@ function maker(house: House, people: number): Make {
   const minutes = (id: PaceId) => house.paces[id] ?? PACES[id].minutes;
   return (what, quantity, along) => {
     const personMin = quantity.value * (minutes(paceOf(what.step)) + (along ? minutes(along) : 0));
-    const durationMin = Math.max(LEAST_MIN, Math.round(personMin / people / 5) * 5);
-    return { durationMin, quantity, waits: [], rewet: false, ...what };
+    return { durationMin: roundedMin(personMin / people), quantity, waits: [], rewet: false, ...what };
   };
 }
 

@@ -29,6 +29,8 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
   const missing = plan.findings.filter(
     ({ code }) => code === 'product-version-unknown' || code === 'no-product-for-part' || code === 'no-pour',
   );
+  const potable = plan.findings.filter(({ code }) => code === 'not-for-drinking-water').map(({ values }) => String(values?.['product']));
+  const hazards = [...new Set([...(coat?.hazards ?? []), ...plan.lines.flatMap(({ product }) => product.hazards ?? [])])];
   return (
     <section className="flex flex-col gap-2.5">
       <SelectField
@@ -67,7 +69,12 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
         </Button>
       ) : null}
       {plan.rating ? <RatingFigures plan={plan} /> : null}
-      {FAMILIES[buildUp.family].placed !== 'on-the-face' ? <PourForm site={site} /> : null}
+      {potable.length > 0 ? (
+        <p role="alert" className="font-medium text-iron">
+          {t('build-up.not-potable', { products: potable.join(', ') })}
+        </p>
+      ) : null}
+      {FAMILIES[buildUp.family].preparedFor === 'green' ? <PourForm site={site} /> : null}
       <Parts plan={plan} buildUp={buildUp} editable={editable} />
       <TextArea
         key={buildUp.reason}
@@ -86,7 +93,7 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
           {t('build-up.cure', { perDay: coat.coat.cure.mistsPerDay, days: coat.coat.cure.days, product: coat.name })}
         </p>
       ) : null}
-      {coat?.hazards?.map((hazard) => (
+      {hazards.map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
     </section>

@@ -7,6 +7,8 @@ import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { CareList } from '../words/care-list';
+import { LayCard } from '../words/lay-card';
+import { PrepareCard } from '../words/prepare-card';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
@@ -50,7 +52,9 @@ export function DetailsPage() {
         ) : null}
       </header>
       <CareList face={face} job={model.job} />
+      {facePlan.family ? <PrepareCard plan={facePlan} /> : null}
       <LayerView plan={facePlan} />
+      <LayCard plan={facePlan} />
       {treated.map((treatment) => {
         const feature = model.features.find(({ id }) => id === treatment.targetId);
         const { rule, lines, geometry, instead } = treatment;

@@ -2,7 +2,7 @@ import { DAMP_CAUSES, DAMP_EVIDENCE } from '@caulkhorn/core/survey';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { COMMAND_KINDS } from '@caulkhorn/contract';
-import { DETAIL_RULES, FIRST_ACTIONS, FIT_CRITERIA, PURPOSES, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
+import { DETAIL_RULES, FIRST_ACTIONS, FIT_CRITERIA, PREPARE_IDS, PURPOSES, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
 import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
 import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
 import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
@@ -125,6 +125,9 @@ test.each([
   ['command', COMMAND_KINDS.map((kind) => kind.split('.')[0]!)],
   ['caution', [...HAZARDS, 'pressure', 'jet', 'strip']],
   ['care', CARE_IDS],
+  ['prepare', PREPARE_IDS.flatMap((id) => [id, `${id}.check`])],
+  ['lay', FAMILY_IDS.flatMap((id) => ['how', 'right', 'next', 'look', 'laps', 'batch'].map((part) => `${id}.${part}`))],
+  ['lay', FAMILY_IDS.flatMap((id) => [`clean.${FAMILIES[id].preparedFor}`, `never.${FAMILIES[id].preparedFor}`])],
   ['family', FAMILY_IDS],
   ['role', PRODUCT_ROLES],
   ['old-layer', OLD_LAYERS],

@@ -20,7 +20,9 @@ import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { CareList } from '../words/care-list';
 import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
+import { LayCard } from '../words/lay-card';
 import { limitsOfSheet } from '../words/limits-text';
+import { PrepareCard } from '../words/prepare-card';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft } from './daily-care';
 import { StepForm } from './step-form';
@@ -68,6 +70,13 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       ) : null}
       {material ? <MixNow product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
+      {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
+      {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (
+        <details>
+          <summary className="min-h-12 py-3 font-semibold">{t('now.how-laid')}</summary>
+          <LayCard plan={facePlan} />
+        </details>
+      ) : null}
       {hazardsOf(item, facePlan?.lines ?? []).map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}

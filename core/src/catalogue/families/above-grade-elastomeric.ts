@@ -12,6 +12,7 @@ export const aboveGradeElastomeric: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'film',
   worksInPores: false,
   limits: ['above-grade-only', 'wants-dry'],
   spoiltBy: { 'paint-on-sealer': ['sealer'] },

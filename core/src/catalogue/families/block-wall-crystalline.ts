@@ -12,6 +12,7 @@ export const blockWallCrystalline: Family = {
   schools: ['crack-width', 'wetting'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'crystals',
   worksInPores: true,
   // some 2 m of water with safety, as practitioners promise on masonry
   onMasonry: { mostKPa: 30 },

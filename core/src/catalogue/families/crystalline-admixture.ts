@@ -8,6 +8,7 @@ export const crystallineAdmixture: Family = {
   schools: [],
   wantsWet: false,
   placed: 'in-the-mix',
+  preparedFor: 'green',
   worksInPores: false,
   limits: [],
   source: COMMON_PRACTICE,

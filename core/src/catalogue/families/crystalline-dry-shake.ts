@@ -9,6 +9,7 @@ export const crystallineDryShake: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-green-concrete',
+  preparedFor: 'green',
   worksInPores: false,
   limits: ['shake-on-slabs'],
   source: COMMON_PRACTICE,

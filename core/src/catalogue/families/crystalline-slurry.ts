@@ -9,6 +9,7 @@ export const crystallineSlurry: Family = {
   schools: ['crack-width', 'second-coat', 'wetting', 'crystalline-coats'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'crystals',
   worksInPores: true,
   limits: ['wants-cement-pores'],
   source: COMMON_PRACTICE,

@@ -16,6 +16,7 @@ export const deckMembrane: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'resin',
   worksInPores: false,
   limits: ['horizontals-only', 'not-overhead', 'wants-dry', 'weak-skin'],
   source: COMMON_PRACTICE,

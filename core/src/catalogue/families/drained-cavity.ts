@@ -14,6 +14,7 @@ export const drainedCavity: Family = {
   schools: [],
   wantsWet: false,
   placed: 'before-the-face',
+  preparedFor: 'cavity',
   material: 'cavity-sheet',
   worksInPores: false,
   limits: ['indoors-only'],

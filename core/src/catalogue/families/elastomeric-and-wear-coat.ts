@@ -9,6 +9,7 @@ export const elastomericAndWearCoat: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'film',
   worksInPores: false,
   limits: ['wants-dry'],
   source: COMMON_PRACTICE,

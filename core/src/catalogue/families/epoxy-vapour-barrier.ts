@@ -13,6 +13,7 @@ export const epoxyVapourBarrier: Family = {
   schools: ['slab-preparation'],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'resin',
   worksInPores: false,
   limits: ['slabs-only', 'wants-dry', 'slab-not-measured', 'blast-always', 'knife-first', 'weak-skin'],
   source: COMMON_PRACTICE,

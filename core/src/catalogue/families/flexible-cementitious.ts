@@ -9,6 +9,7 @@ export const flexibleCementitious: Family = {
   schools: ['wetting', 'flexible-curing'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'cement',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
   limits: ['weak-skin'],

@@ -15,6 +15,7 @@ export const hotRubber: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'hot',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
   limits: ['horizontals-only', 'not-overhead', 'wants-dry'],

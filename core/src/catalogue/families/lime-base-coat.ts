@@ -12,6 +12,7 @@ export const limeBaseCoat: Family = {
   schools: ['old-masonry', 'rising-injection'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'lime',
   worksInPores: false,
   // some 2 m of water with safety, as practitioners promise on masonry
   onMasonry: { mostKPa: 30 },

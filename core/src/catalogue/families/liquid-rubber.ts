@@ -9,6 +9,7 @@ export const liquidRubber: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'film',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
   limits: [],

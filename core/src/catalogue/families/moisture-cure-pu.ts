@@ -9,6 +9,7 @@ export const moistureCurePu: Family = {
   schools: [],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'film',
   worksInPores: false,
   sealantCorners: true,
   leastFilmShare: NO_READING_UNDER,

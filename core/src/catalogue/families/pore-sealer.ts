@@ -12,6 +12,7 @@ export const poreSealer: Family = {
   schools: ['old-masonry'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'soaking',
   worksInPores: true,
   limits: [],
   source: COMMON_PRACTICE,

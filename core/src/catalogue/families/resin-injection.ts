@@ -11,6 +11,7 @@ export const resinInjection: Family = {
   schools: [],
   wantsWet: false,
   placed: 'in-cracks',
+  preparedFor: 'injection',
   material: 'injection-resin',
   worksInPores: false,
   limits: [],

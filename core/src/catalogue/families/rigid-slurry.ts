@@ -9,6 +9,7 @@ export const rigidSlurry: Family = {
   schools: ['old-masonry', 'rising-injection', 'wetting', 'silicate-primer'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'cement',
   worksInPores: false,
   limits: [],
   source: COMMON_PRACTICE,

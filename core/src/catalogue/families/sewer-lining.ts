@@ -15,6 +15,7 @@ export const sewerLining: Family = {
   schools: [],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'cement',
   worksInPores: false,
   limits: ['weak-skin'],
   source: COMMON_PRACTICE,

@@ -9,6 +9,7 @@ export const silicateSealer: Family = {
   schools: ['sealer-wetting'],
   wantsWet: true,
   placed: 'on-the-face',
+  preparedFor: 'soaking',
   worksInPores: true,
   limits: ['wants-dry', 'weak-skin'],
   source: COMMON_PRACTICE,

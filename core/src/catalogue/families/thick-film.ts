@@ -21,6 +21,7 @@ export const thickFilm: Family = {
   schools: ['silicate-primer'],
   wantsWet: false,
   placed: 'on-the-face',
+  preparedFor: 'film',
   worksInPores: false,
   leastFilmShare: NO_READING_UNDER,
   limits: ['matt-damp-or-primed'],

@@ -27,6 +27,7 @@ export const BUILD_UP = {
   'section.name': 'Cut through the detail, to scale',
   'section.scale': '{mm} mm',
   'build-up.sheet-unknown': 'sheet not known',
+  'build-up.not-potable': 'It touches drinking water, and no approval for it is named by: {products}.',
   'build-up.no-part': 'No product is chosen for the {part}.',
   'build-up.pin-missing': 'Choose what is missing',
   'build-up.parts': 'What goes with it ({n})',

@@ -1,5 +1,6 @@
 import { ACCOUNT } from './account';
 import { BUILD_UP } from './build-up';
+import { CREW } from './crew';
 import { DETAILS } from './details';
 import { GATE } from './gate';
 import { HOUSE } from './house';
@@ -12,6 +13,7 @@ export const LATER = {
   ...HOUSE,
   ...STORES,
   ...BUILD_UP,
+  ...CREW,
   ...SYSTEMS,
   ...DETAILS,
   ...GATE,

@@ -48,6 +48,7 @@ export const WORK = {
   'now.work-on': 'Work on face {mark}',
   'now.nothing-on-face': 'Nothing to do on this face.',
   'now.all-done': 'Everything in the released plan is done.',
+  'now.how-laid': 'How it is laid',
   'now.wet-first': 'Wet the wall to saturated surface-dry first: dark, no film of water on it.',
   'now.mix': 'Mix now',
   'now.use-within': 'use within {life}',

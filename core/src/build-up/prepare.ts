@@ -1,0 +1,172 @@
+import { COMMON_PRACTICE, type Source } from '../fields/index.js';
+import { FAMILIES, type PreparedFor } from '../catalogue/index.js';
+import { type Face, type FamilyId, type OldLayer, type School, isLevelFace } from '../jobs/index.js';
+
+/** Steps of preparing a face, in the order of the table below. What each does and when it is done well has words under its id. */
+export const PREPARE_IDS = [
+  'sound',
+  'salts',
+  'strip',
+  'degrease',
+  'rake',
+  'brush',
+  'jet',
+  'grind',
+  'blast',
+  'scabble',
+  'spatter',
+  'fill',
+  'biocide',
+  'crack-out',
+  'dry',
+  'vac',
+  'soak',
+] as const;
+export type PrepareId = (typeof PREPARE_IDS)[number];
+
+export interface PrepareStep {
+  /** of one person */ readonly minPerM2: { readonly wall: number; readonly floor: number };
+  /** part of the face that it is done to */ readonly share: number;
+  /** what comes off is waste that is caught and taken away */ readonly waste: boolean;
+  /** h until work goes on */ readonly waitH: number;
+  readonly source: Source;
+}
+
+const step = (wall: number, more: Partial<Omit<PrepareStep, 'minPerM2'>> & { floor?: number } = {}): PrepareStep => ({
+  minPerM2: { wall, floor: more.floor ?? wall },
+  share: more.share ?? 1,
+  waste: more.waste ?? false,
+  waitH: more.waitH ?? 0,
+  source: more.source ?? COMMON_PRACTICE,
+});
+
+/** Output of each step; common practice, no source, where none is named. */
+export const PREPARE_STEPS: Readonly<Record<PrepareId, PrepareStep>> = {
+  sound: step(1, { source: { kind: 'published', title: 'ASTM D4580 (sounding for hollows)' } }),
+  salts: step(4, { waste: true, waitH: 24 }),
+  strip: step(20, { waste: true }),
+  degrease: step(4, { waste: true }),
+  rake: step(5, { waste: true }),
+  brush: step(5, { waste: true }),
+  jet: step(5, { waste: true }),
+  grind: step(12, { floor: 5, waste: true }),
+  // with setting up the machine
+  blast: step(10, { floor: 6, waste: true }),
+  scabble: step(30, { waste: true }),
+  spatter: step(6, { waitH: 24 }),
+  // single holes: what is large has its own detail
+  fill: step(7.5, { share: 0.1 }),
+  biocide: step(1, { waitH: 24 }),
+  'crack-out': step(0),
+  dry: step(0, { waitH: 24, source: { kind: 'published', title: 'ASTM D4263 (plastic sheet, 16 h)' } }),
+  vac: step(1, { waste: true, source: { kind: 'memory', title: 'ISO 8502-3 (dust on a tape, grade 2 or better)' } }),
+  soak: step(1.5),
+};
+
+type Ground = 'cast' | 'precast' | 'brick' | 'block' | 'rubble' | 'render';
+type Cell = readonly PrepareId[];
+
+const SOAKED: Cell = ['sound', 'jet', 'fill', 'soak'];
+const RAKED: Cell = ['rake', 'brush', 'fill', 'soak'];
+const BLASTED: Cell = ['sound', 'degrease', 'blast', 'fill', 'dry', 'vac'];
+const KEYED: Cell = ['scabble', 'spatter', 'soak'];
+const NONE: Cell = [];
+
+/** Steps by what is prepared for and what is prepared; an empty cell is a pair that is not built. Common practice, no source. */
+export const PREPARATION: Readonly<Record<PreparedFor, Readonly<Record<Ground, Cell>>>> = {
+  cement: {
+    ...{ cast: SOAKED, precast: ['degrease', 'blast', 'soak'] },
+    ...{ brick: RAKED, block: RAKED, rubble: ['rake', 'brush', 'soak'], render: ['sound', 'jet', 'soak'] },
+  },
+  crystals: {
+    ...{ cast: SOAKED, precast: ['degrease', 'blast', 'soak'] },
+    ...{ brick: NONE, block: ['rake', 'brush', 'soak'], rubble: NONE, render: ['strip', 'jet', 'soak'] },
+  },
+  film: {
+    ...{ cast: ['sound', 'jet', 'fill', 'dry', 'vac'], precast: ['degrease', 'grind', 'vac'] },
+    ...{ brick: ['rake', 'fill', 'dry', 'vac'], block: ['rake', 'fill', 'dry', 'vac'] },
+    ...{ rubble: ['rake', 'brush', 'dry'], render: ['sound', 'fill', 'dry', 'vac'] },
+  },
+  resin: {
+    ...{ cast: BLASTED, precast: ['degrease', 'blast', 'vac'] },
+    ...{ brick: NONE, block: NONE, rubble: NONE, render: NONE },
+  },
+  soaking: {
+    ...{ cast: ['degrease', 'brush', 'dry'], precast: ['degrease', 'brush', 'dry'] },
+    ...{
+      brick: ['rake', 'brush', 'dry'],
+      block: ['rake', 'brush', 'dry'],
+      rubble: ['rake', 'brush', 'dry'],
+      render: ['sound', 'brush', 'dry'],
+    },
+  },
+  lime: {
+    ...{ cast: KEYED, precast: KEYED },
+    ...{
+      brick: ['rake', 'salts', 'soak'],
+      block: ['spatter', 'soak'],
+      rubble: ['rake', 'salts', 'soak'],
+      render: ['strip', 'rake', 'soak'],
+    },
+  },
+  hot: {
+    ...{ cast: ['sound', 'blast', 'fill', 'dry', 'vac'], precast: ['degrease', 'blast', 'dry', 'vac'] },
+    ...{ brick: NONE, block: NONE, rubble: NONE, render: NONE },
+  },
+  injection: onEverything(['crack-out']),
+  cavity: onEverything(['brush', 'biocide']),
+  green: onEverything(NONE),
+};
+
+function onEverything(cell: Cell): Readonly<Record<Ground, Cell>> {
+  return { cast: cell, precast: cell, brick: cell, block: cell, rubble: cell, render: cell };
+}
+
+/** Old layers that stay under a kind of coat once they are sound; every other comes off first. Common practice, no source. */
+const STAYS: Readonly<Record<PreparedFor, readonly OldLayer[]>> = {
+  cement: ['plain-render', 'cement-slurry', 'waterproofed-render'],
+  crystals: [],
+  film: ['plain-render', 'cement-slurry', 'waterproofed-render'],
+  resin: [],
+  soaking: ['plain-render', 'lime-render'],
+  lime: ['lime-render'],
+  hot: [],
+  injection: [...(['paint', 'sealer', 'curing-compound', 'glue', 'bitumen', 'gypsum'] as const)],
+  cavity: [
+    ...(['paint', 'sealer', 'curing-compound', 'bitumen', 'plain-render', 'waterproofed-render', 'cement-slurry', 'epoxy'] as const),
+  ],
+  green: [],
+};
+
+export interface PlannedPrepare {
+  id: PrepareId;
+  /** m² that it is done to */ areaM2: number;
+  personMin: number;
+}
+
+/** What a face is prepared with for a family: by its substrate, its salts and what lies on it already. */
+export function planPrepare(
+  face: Pick<Face, 'kind' | 'placement' | 'substrate' | 'salts' | 'oldLayers'>,
+  family: FamilyId,
+  { areaM2, slabSchool }: { areaM2: number; slabSchool: School },
+): PlannedPrepare[] {
+  const { preparedFor, bondsTo = [] } = FAMILIES[family];
+  const cell = PREPARATION[preparedFor][groundOf(face.substrate)];
+  const comesOff = (face.oldLayers ?? []).some((layer) => !STAYS[preparedFor].includes(layer) && !bondsTo.includes(layer));
+  const wanted = new Set<PrepareId>([
+    ...cell,
+    ...(comesOff ? (['strip'] as const) : []),
+    ...(face.salts === 'strong' && cell.length > 0 && preparedFor !== 'injection' ? (['salts'] as const) : []),
+  ]);
+  // where the knife decides, what it finds sound is not blasted; a weak skin is ground off as a thing to do first
+  if (preparedFor === 'resin' && slabSchool === 'B') wanted.delete('blast');
+  const on = face.kind === 'slab' && isLevelFace(face) ? 'floor' : 'wall';
+  return PREPARE_IDS.filter((id) => wanted.has(id)).map((id) => {
+    const { minPerM2, share } = PREPARE_STEPS[id];
+    return { id, areaM2: areaM2 * share, personMin: areaM2 * share * minPerM2[on] };
+  });
+}
+
+function groundOf(substrate: Face['substrate']): Ground {
+  return substrate === 'cast-concrete' || substrate === 'screed' ? 'cast' : substrate;
+}

@@ -1,0 +1,36 @@
+import { PREPARE_STEPS } from '@caulkhorn/core/build-up';
+import type { FacePlan } from '@caulkhorn/core/planning';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { hoursMinutes } from '../shared/times';
+
+const MINUTE_MS = 60_000;
+
+/** How a face is made ready for what is chosen: each step with its amount, its hours, and how it is seen to be right. */
+export function PrepareCard({ plan }: { plan: Pick<FacePlan, 'prepare'> }) {
+  const units = useUnits();
+  return (
+    <section aria-label={t('prepare.title')} className="mt-4 break-inside-avoid-page">
+      <h3 className="mb-1 font-semibold">{t('prepare.title')}</h3>
+      {plan.prepare.length === 0 ? <p className="text-soft">{t('prepare.none')}</p> : null}
+      <ol className="list-decimal space-y-1.5 pl-5">
+        {plan.prepare.map(({ id, areaM2, personMin }) => {
+          const { waste, waitH } = PREPARE_STEPS[id];
+          const facts = [
+            personMin > 0 ? t('prepare.of', { area: formatQuantity(areaM2, 'm²', units), time: hoursMinutes(personMin * MINUTE_MS) }) : '',
+            waste ? t('prepare.waste') : '',
+            waitH > 0 ? t('prepare.waits', { hours: waitH }) : '',
+          ].filter((part) => part !== '');
+          return (
+            <li key={id}>
+              {t(`prepare.${id}`)}
+              <span className="block font-medium">{t('prepare.passes', { check: t(`prepare.${id}.check`) })}</span>
+              {facts.length > 0 ? <span className="block text-[13px] text-soft">{facts.join(' · ')}</span> : null}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
