@@ -26,7 +26,11 @@ test('frost ahead shuts out what water carries, once for all its faces, and stan
   // mortar and coat freeze, on the walls; resin does not
   const finals = all.filter(([, code]) => String(code).startsWith('frost'));
   expect(finals).toEqual(all.slice(0, finals.length));
-  expect(all.find(([role, code]) => role === 'coat' && code === 'frost')).toEqual(['coat', 'frost', ['north', 'east']]);
+  expect(all.find(([role, code]) => role === 'coat' && code === 'frost-ahead')).toEqual(['coat', 'frost-ahead', ['north', 'east']]);
+});
+
+test('of walls that nobody measured only what is ahead is told', () => {
+  expect([...new Set(told({ minC: -2, maxC: 8 }).map(([, code]) => code))].sort()).toEqual(['cold-ahead', 'frost-ahead']);
 });
 
 test('each wall is judged as it was measured, not by another', () => {
@@ -47,7 +51,7 @@ test('the sun is asked of faces outdoors only', () => {
     faces: model.faces.map((face) => (face.id === 'floor' ? { ...face, near: { kind: 'open-air' as const } } : face)),
   };
   const sunny = (faces: typeof model.faces) =>
-    expectedBreaches(plan, faces, { ahead: { minC: 12, maxC: 29 }, walls: measured(12), isDone: () => false }).map(
+    expectedBreaches(plan, faces, { ahead: { minC: 12, maxC: 29 }, walls: measured(12, 'floor'), isDone: () => false }).map(
       ({ breach }) => breach.code,
     );
   expect(sunny(model.faces)).toEqual([]);

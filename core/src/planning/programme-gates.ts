@@ -12,6 +12,9 @@ export interface ExpectedBreach {
   faceIds: string[];
 }
 
+/** Breaches that the air ahead makes by itself, whatever the wall is now. */
+const OF_FORECAST: ReadonlySet<Breach['code']> = new Set(['frost-ahead', 'cold-ahead', 'warm-ahead']);
+
 /** Under a roof the surface does not follow the sun. */
 const OUTDOORS: ReadonlySet<Face['near']['kind']> = new Set(['open-air', 'ground']);
 
@@ -29,14 +32,16 @@ export function expectedBreaches(
   const nearOf = new Map(faces.map(({ id, near }) => [id, near.kind]));
   for (const item of plan.workItems) {
     const product = isDone(item.id) ? undefined : materialFor(item, linesOf.get(item.faceId) ?? [])?.product;
-    const surfaceC = walls.get(item.faceId)?.temperatureC ?? ahead?.minC;
+    const measured = walls.get(item.faceId);
+    const surfaceC = measured?.temperatureC ?? ahead?.minC;
     if (!product || product.measure !== 'kg' || surfaceC === undefined) continue;
     const isOutdoors = OUTDOORS.has(nearOf.get(item.faceId)!);
     const breaches = breachesOf(product, {
       ...{ airTemperatureC: surfaceC, surfaceTemperatureC: surfaceC, relativeHumidityPct: 0 },
       ...(ahead ? { coldestAheadC: ahead.minC, ...(isOutdoors ? { warmestAheadC: ahead.maxC } : {}) } : {}),
     });
-    for (const breach of breaches) {
+    // of a wall that nobody measured only what is ahead is told
+    for (const breach of breaches.filter(({ code }) => measured !== undefined || OF_FORECAST.has(code))) {
       const key = `${product.id} ${breach.code} ${breach.figure}`;
       const known = found.get(key) ?? { product, breach, faceIds: [] };
       if (!known.faceIds.includes(item.faceId)) known.faceIds.push(item.faceId);

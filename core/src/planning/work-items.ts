@@ -76,7 +76,6 @@ export const paceOf = (step: WorkStep): PaceId => (step.startsWith('coat-') ? 'c
 /** Everything to be done on a face, in order: prepare, details, layers. Nothing without a build-up. */
 export function workItemsOf(face: Face, plan: FacePlan, house: House, people: number): WorkItem[] {
   if (!plan.products || !plan.family) return [];
-  const { areaM2 } = plan;
   const faceId = face.id;
   const { pouredAt } = plan.buildUp?.pour ?? {};
   const zone = zoneOf(faceId);
