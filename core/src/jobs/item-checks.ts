@@ -87,6 +87,9 @@ function checkFlow({ dripsPerMin, volumeMl, seconds }: MeasuredFlow, at: At): Is
   return dripsPerMin !== undefined && seconds !== undefined ? [issue('only-with', at('seconds'), { field: 'volumeMl' })] : [];
 }
 
+/** Tests that only say something once slab and air stand as they will in service. */
+const CONDITIONED: ReadonlySet<Reading['kind']> = new Set(['in-slab-rh', 'vapour-emission', 'carbide']);
+
 export function checkReading(reading: Reading, lookup: ItemLookup, at: At): Issue[] {
   const face = lookup.face(reading.faceId);
   if (!face) return [issue('not-found', at('faceId'))];
@@ -98,6 +101,7 @@ export function checkReading(reading: Reading, lookup: ItemLookup, at: At): Issu
   if (!reading.point && !ofAir) found.push(issue('missing', at('point')));
   if (reading.point && !isOnFace(face, reading.point)) found.push(issue('off-its-face', at('point')));
   if (reading.depthMm !== undefined && reading.kind !== 'in-slab-rh') found.push(issue('not-of-this-kind', at('depthMm')));
+  if (reading.conditionedH !== undefined && !CONDITIONED.has(reading.kind)) found.push(issue('not-of-this-kind', at('conditionedH')));
   if (reading.depthMm !== undefined && reading.depthMm > face.thicknessMm)
     found.push(issue('above-max', at('depthMm'), { max: face.thicknessMm }));
   return found;

@@ -281,6 +281,7 @@ export const READING_FIELDS = {
   at: time(),
   instrument: optional(textOrNone(120)),
   depthMm: optional(number('mm', { min: 0, max: 10_000 })),
+  conditionedH: optional(number('h', { min: 0, max: 10_000 })),
   note: optional(textOrNone(500)),
   typed: optional(typed),
 };

@@ -222,6 +222,8 @@ export type ReadingKind =
   | 'salts'
   | 'strength'
   | 'profile'
+  | 'carbide'
+  | 'surface-hygrometer'
   | 'knife-test';
 
 /** One measured value with its place, time and instrument. */
@@ -234,6 +236,7 @@ export interface Reading {
   at: string;
   instrument?: string;
   /** drilled depth of an in-slab probe */ depthMm?: number;
+  /** h for which the slab and the air had stood as in service before it was taken */ conditionedH?: number;
   note?: string;
   typed?: TypedQuantities;
 }

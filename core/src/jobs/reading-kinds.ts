@@ -20,6 +20,10 @@ export const READING_SPECS: Readonly<Record<ReadingKind, ReadingSpec>> = {
   // chloride, nitrate and sulphate together, share of the mass of the sample
   salts: { unit: '% mass', min: 0, max: 20 },
   strength: { unit: 'MPa', min: 0, max: 200 },
+  // carbide bottle on what was chiselled out of a screed
+  carbide: { unit: '% CM', min: 0, max: 20 },
+  // hood on the surface: it finds places to test, and passes nothing
+  'surface-hygrometer': { unit: '%', min: 0, max: 100 },
   profile: { unit: 'CSP', min: 1, max: 10 },
   // 1: the knife brings up powder, 0: it does not
   'knife-test': { unit: '', min: 0, max: 1 },

@@ -1,11 +1,11 @@
 import type { Reading } from '../jobs';
 import { reading, sampleJob } from '../testing/sample-job';
-import { slabNotShown } from './index';
+import { slabNotShown, slabResults } from './index';
 
 const slab = sampleJob().faces[2]!;
 const NOW = '2026-03-31T08:00:00Z';
 const rh = (id: string, point: [number, number], part: Partial<Reading> = {}) =>
-  reading({ id, faceId: 'floor', kind: 'in-slab-rh', value: 74, point, at: '2026-03-20T08:00:00Z', ...part });
+  reading({ id, faceId: 'floor', kind: 'in-slab-rh', value: 74, point, at: '2026-03-20T08:00:00Z', conditionedH: 60, ...part });
 const three = [rh('a', [1, 1]), rh('b', [2, 1]), rh('c', [3, 1])];
 const ph = reading({ id: 'p', faceId: 'floor', kind: 'surface-ph', value: 8, point: [1, 1], at: '2026-03-20T08:00:00Z' });
 const profile = reading({ id: 'q', faceId: 'floor', kind: 'profile', value: 3, point: [1, 1], at: '2026-03-20T08:00:00Z' });
@@ -40,3 +40,22 @@ test('thirty days are not too old, a day more is', () => {
 
 test('a slab for which no tests can be planned is not shown either', () =>
   expect(missing([...three, ph, profile], { ...slab, thicknessMm: 20_000 })).toEqual(['slab-tests-missing']));
+
+// ASTM F2170 and F1869 (from memory): 48 h as in service
+test('a test of a slab that did not stand 48 h as in service is not shown', () => {
+  const raw = (conditionedH: number | undefined) => missing([three[0]!, three[1]!, rh('c', [3, 1], { conditionedH }), ph, profile]);
+  expect([raw(48), raw(47.9), raw(undefined)]).toEqual([[], ['slab-not-conditioned'], ['slab-not-conditioned']]);
+});
+
+// common practice, no source: the carbide bottle speaks of screeds, one test to 200 m² and two at least
+test('the carbide bottle accepts a screed and never concrete; a hood on the surface accepts nothing', () => {
+  const cm = (id: string, point: [number, number]) => rh(id, point, { kind: 'carbide', value: 1.8 });
+  const two = [cm('a', [1, 1]), cm('b', [3, 1])];
+  expect(missing([...two, ph, profile], { ...slab, substrate: 'screed' })).toEqual([]);
+  expect(missing([two[0]!, ph, profile], { ...slab, substrate: 'screed' })).toEqual(['slab-tests-missing']);
+  expect(missing([...two, ph, profile])).toEqual(['slab-tests-missing']);
+  const hood = three.map((each) => ({ ...each, kind: 'surface-hygrometer' as const }));
+  expect(missing([...hood, ph, profile], { ...slab, substrate: 'screed' })).toEqual(['slab-tests-missing']);
+  expect(slabResults({ ...slab, substrate: 'screed' }, two)).toEqual({ cmPct: 1.8 });
+  expect(slabResults(slab, two)).toEqual({});
+});

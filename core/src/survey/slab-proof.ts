@@ -1,5 +1,5 @@
 import { type Issue, issue } from '../issues.js';
-import type { Face, Reading, ReadingKind } from '../jobs/index.js';
+import { type Face, type Reading, type ReadingKind, netAreaM2 } from '../jobs/index.js';
 import { DAY_MS } from '../quantities/index.js';
 import { testsWanted } from './slab-moisture.js';
 
@@ -8,21 +8,30 @@ export const SLAB_TEST_GOOD_DAYS = 30;
 
 /**
  * What is missing before a slab may be called dry enough to cover, whatever its readings say: tests at as many places as its area wants
- * (ASTM F2170), none older than 30 days, its pH and its profile (ASTM F710). Empty: nothing is. A missing test is "not shown yet", never
+ * (ASTM F2170), or of a screed by the carbide bottle, none older than 30 days, taken after 48 h as in service, its pH and its profile (ASTM F710). Empty: nothing is. A missing test is "not shown yet", never
  * a passed one.
  */
 export function slabNotShown(face: Face, readings: readonly Reading[], now: string): Issue[] {
   const recent = readings.filter(
     ({ faceId, at }) => faceId === face.id && Date.parse(now) - Date.parse(at) <= SLAB_TEST_GOOD_DAYS * DAY_MS,
   );
-  const have = new Set(recent.filter(isMoisture).map(({ point }) => point?.join())).size;
-  const want = testsWanted(face);
+  const byCarbide = face.substrate === 'screed' && recent.some(({ kind }) => kind === 'carbide');
+  const moisture = recent.filter(({ kind }) => (byCarbide ? kind === 'carbide' || MOISTURE.has(kind) : MOISTURE.has(kind)));
+  const have = new Set(moisture.map(({ point }) => point?.join())).size;
+  const want = byCarbide ? Math.max(LEAST_CARBIDE, Math.ceil(netAreaM2(face) / M2_PER_CARBIDE)) : testsWanted(face);
+  const raw = moisture.filter(({ conditionedH }) => conditionedH === undefined || conditionedH < CONDITIONED_H).length;
   const has = (kind: ReadingKind) => recent.some((reading) => reading.kind === kind);
   return [
     ...(have < want || want === 0 ? [issue('slab-tests-missing', 'readings', { have, want, days: SLAB_TEST_GOOD_DAYS })] : []),
+    ...(raw > 0 ? [issue('slab-not-conditioned', 'readings', { n: raw, hours: CONDITIONED_H })] : []),
     ...(has('surface-ph') ? [] : [issue('slab-ph-missing', 'readings', { days: SLAB_TEST_GOOD_DAYS })]),
     ...(has('profile') || face.csp !== undefined ? [] : [issue('slab-profile-missing', 'readings')]),
   ];
 }
 
-const isMoisture = ({ kind }: Reading): boolean => kind === 'in-slab-rh' || kind === 'vapour-emission';
+const MOISTURE: ReadonlySet<ReadingKind> = new Set(['in-slab-rh', 'vapour-emission']);
+/** The slab and the air stand as in service for so long before a test (ASTM F2170 and F1869, from memory). */
+const CONDITIONED_H = 48;
+/** Carbide tests of a screed: one to 200 m², two at least; common practice, no source. */
+const M2_PER_CARBIDE = 200;
+const LEAST_CARBIDE = 2;

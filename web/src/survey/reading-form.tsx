@@ -17,6 +17,8 @@ import { useNow } from '../shared/use-now';
 import { parts, useJob, useSelection } from '../job/job-context';
 
 /** One reading on a face. A vapour dish is entered by its weighing; its place is pointed at on the sheet or typed. */
+const CONDITIONED: ReadonlySet<ReadingKind> = new Set(['in-slab-rh', 'vapour-emission', 'carbide']);
+
 export function ReadingForm({ face }: { face: Face }) {
   const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
@@ -31,6 +33,7 @@ export function ReadingForm({ face }: { face: Face }) {
     u: '',
     v: '',
     depthMm: '',
+    conditionedH: '',
     at: localField(now, timeZone),
     instrument: '',
     note: '',
@@ -65,6 +68,7 @@ export function ReadingForm({ face }: { face: Face }) {
     }
     const place = texts.u.trim() || texts.v.trim();
     const depthMm = kind === 'in-slab-rh' ? number(texts.depthMm, 'mm') : undefined;
+    const conditionedH = CONDITIONED.has(kind) ? number(texts.conditionedH, 'h') : undefined;
     const reading: Reading = {
       id: v4(),
       faceId: face.id,
@@ -73,6 +77,7 @@ export function ReadingForm({ face }: { face: Face }) {
       at: fromLocalField(texts.at, timeZone) ?? '',
       ...(place ? { point: [number(texts.u, 'm') ?? NaN, number(texts.v, 'm') ?? NaN] } : {}),
       ...(depthMm === undefined ? {} : { depthMm }),
+      ...(conditionedH === undefined ? {} : { conditionedH }),
       ...(texts.instrument.trim() ? { instrument: texts.instrument.trim() } : {}),
       ...(texts.note.trim() ? { note: texts.note.trim() } : {}),
       ...(isDish ? {} : { typed: { value: { text: texts.value.trim().slice(0, 40), unit: toSystem(0, unit, units).unit } } }),
@@ -147,6 +152,16 @@ export function ReadingForm({ face }: { face: Face }) {
             inputMode="decimal"
             fault={faults.depthMm?.message}
             {...register('depthMm')}
+          />
+        ) : null}
+        {CONDITIONED.has(kind) ? (
+          <TextField
+            label={t('readings.conditioned')}
+            unit="h"
+            inputMode="decimal"
+            hint={t('readings.conditioned-why')}
+            fault={faults.conditionedH?.message}
+            {...register('conditionedH')}
           />
         ) : null}
         <div className="col-span-2">

@@ -90,12 +90,20 @@ function TestPlan({ face }: { face: Face }) {
   );
 }
 
+/** A screed over its carbide limit waits, whatever else was measured; one whose finish names no limit is never accepted by it. */
+function levelOf({ cmPct }: SlabResults, { limits }: Finish, verdict: ReturnType<typeof slabVerdict>) {
+  const level = verdict?.ok ? verdict.value.level : undefined;
+  if (cmPct === undefined) return level;
+  if (limits.cmPct === undefined || cmPct > limits.cmPct) return level === 'stop' ? 'stop' : 'barrier';
+  return level ?? 'cover';
+}
+
 function Results({ results, finish, face }: { results: SlabResults; finish: Finish; face: Face }) {
   const { model } = useJob(parts('model'));
   const now = useNow(600_000);
   const notShown = slabNotShown(face, model.readings, new Date(now).toISOString());
   const verdict = slabVerdict(results, finish);
-  if (!verdict) return <p className="py-2 text-soft">{t('slab.no-tests')}</p>;
+  if (!verdict && results.cmPct === undefined) return <p className="py-2 text-soft">{t('slab.no-tests')}</p>;
   const rows = [
     { name: t('reading.in-slab-rh'), value: results.rhPct, limit: finish.limits.rhPct, unit: '%' },
     {
@@ -105,8 +113,9 @@ function Results({ results, finish, face }: { results: SlabResults; finish: Fini
       unit: 'lb/(1000 ft²·day)',
     },
     { name: t('reading.surface-ph'), value: results.ph, limit: finish.limits.ph, unit: '' },
+    { name: t('reading.carbide'), value: results.cmPct, limit: finish.limits.cmPct ?? NaN, unit: '% CM' },
   ].filter(({ value }) => value !== undefined);
-  const level = verdict.ok ? verdict.value.level : undefined;
+  const level = levelOf(results, finish, verdict);
   return (
     <>
       <table className="mt-2 w-full">
@@ -127,7 +136,7 @@ function Results({ results, finish, face }: { results: SlabResults; finish: Fini
                 {formatNumber(value!, 1, 0)}
                 {value! > limit ? ' ▲' : ''}
               </td>
-              <td className="text-right tabular-nums">{formatNumber(limit, 1, 0)}</td>
+              <td className="text-right tabular-nums">{Number.isNaN(limit) ? t('slab.by-sheet') : formatNumber(limit, 1, 0)}</td>
             </tr>
           ))}
         </tbody>
