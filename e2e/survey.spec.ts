@@ -208,7 +208,9 @@ test('the cases of the water are looked at on the sheet, and one is made to gove
   const cases = slate(page).getByRole('region', { name: 'Cases' });
   const flood = cases.getByRole('listitem').filter({ hasText: /^flood/ });
   await expect(flood).toContainText('too light');
-  await expect(cases.getByRole('listitem').filter({ hasText: /^drawn down/ })).toContainText('This face stays dry.');
+  await expect(cases.getByRole('listitem').filter({ hasText: /^drawn down/ })).toContainText(
+    'No water that anyone measured stands against this face.',
+  );
   await flood.getByRole('button', { name: /^flood/ }).click();
   await expect(page.getByText('Shown: flood')).toBeVisible();
   await flood.getByRole('button', { name: /Weight over uplift/ }).click();

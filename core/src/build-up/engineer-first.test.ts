@@ -20,6 +20,11 @@ test.each([
     { kind: 'leak' as const, widthMm: undefined, path: [[1, 1]] as [number, number][], signs: ['rust-stain' as const] },
     ['steel-rusts'],
   ],
+  ['a fine one that steps', { widthMm: 0.1, signs: ['stepped' as const] }, ['structural-pattern']],
+  ['a fine one whose sides are offset', { widthMm: 0.1, signs: ['offset' as const] }, ['structural-pattern']],
+  ['a fine one of many', { widthMm: 0.1, signs: ['patterned' as const] }, ['structural-pattern']],
+  ['a fine one that grows', { widthMm: 0.1, signs: ['growing' as const] }, ['structural-pattern']],
+  ['honeycomb with steel in it', { kind: 'honeycomb' as const, widthMm: undefined, signs: ['steel-shows' as const] }, ['steel-rusts']],
   ['a spall', { kind: 'spall' as const, widthMm: undefined }, ['spall']],
 ])('%s', (_what, part, wanted) => expect(engineerFirst(crack(part))).toEqual(wanted));
 

@@ -62,7 +62,7 @@ export const FACE_KINDS = ['wall', 'slab', 'soffit', 'lining'] as const satisfie
 export const SIDE_KINDS = ['ground', 'tank', 'room', 'open-air'] as const satisfies readonly SideKind[];
 export const FEATURE_KINDS = Object.keys(FEATURE_SPECS) as readonly FeatureKind[];
 export const READING_KINDS = Object.keys(READING_SPECS) as readonly ReadingKind[];
-export const SIGNS = [
+export const DAMP_SIGNS = [
   'tide-mark',
   'flaking-paint',
   'hard-to-touch',
@@ -76,6 +76,15 @@ export const SIGNS = [
   'spots-on-coat',
   'floor-lifts',
 ] as const satisfies readonly Sign[];
+export const STRUCTURE_SIGNS = [
+  'stepped',
+  'offset',
+  'patterned',
+  'growing',
+  'steel-shows',
+  'rust-stain',
+] as const satisfies readonly Sign[];
+export const SIGNS: readonly Sign[] = [...new Set<Sign>([...DAMP_SIGNS, ...STRUCTURE_SIGNS])];
 export const SALTS = ['none', 'slight', 'strong'] as const;
 export const REACHES = ['near', 'far', 'both'] as const;
 export const LEVEL_KINDS = [

@@ -129,7 +129,13 @@ export type Sign =
   | 'always-the-same'
   | 'came-suddenly'
   | 'spots-on-coat'
-  | 'floor-lifts';
+  | 'floor-lifts'
+  /** of the structure: steps along its line, its sides offset, a pattern of many, longer or wider than before, steel showing */
+  | 'stepped'
+  | 'offset'
+  | 'patterned'
+  | 'growing'
+  | 'steel-shows';
 
 export interface Feature {
   id: string;

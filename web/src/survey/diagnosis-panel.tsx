@@ -1,4 +1,4 @@
-import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign, SIGNS } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign, DAMP_SIGNS } from '@caulkhorn/core/jobs';
 import { type CauseFound, dampFacts, diagnose, risingReach } from '@caulkhorn/core/survey';
 import { waterOn } from '@caulkhorn/core/water';
 import { useMemo } from 'react';
@@ -39,7 +39,7 @@ export function DiagnosisPanel({ face, place, editable }: { face: Face; place: F
       <details className="py-1">
         <summary className="py-1">{t('diagnosis.signs', { n: place.signs?.length ?? 0 })}</summary>
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
-          {SIGNS.map((sign) => (
+          {DAMP_SIGNS.map((sign) => (
             <label key={sign} className="flex min-h-8 items-center gap-2 text-[13px] max-[719px]:min-h-12">
               <input
                 type="checkbox"

@@ -28,6 +28,11 @@ const RoomDialog = lazy(() => import('./room-dialog').then((m) => ({ default: m.
 const DrawingImport = lazy(() => import('../drawings/drawing-import').then((m) => ({ default: m.DrawingImport })));
 const SheetExport = lazy(() => import('../drawings/sheet-export').then((m) => ({ default: m.SheetExport })));
 
+const StructureSigns = lazy(() => import('./structure-signs').then((m) => ({ default: m.StructureSigns })));
+
+/** Where the structure itself may have moved, or its steel may rust. */
+const MAY_BE_STRUCTURAL: ReadonlySet<Feature['kind']> = new Set(['crack', 'joint', 'mortar-joint', 'honeycomb', 'spall']);
+
 /** What is damp is asked where the damp comes from. */
 const DAMP_KINDS: ReadonlySet<Feature['kind']> = new Set(['damp-area', 'salt-bloom', 'mould', 'ponding']);
 
@@ -62,6 +67,7 @@ export function SurveySlate() {
             <PhotosPanel key={feature.id} faceId={on.id} featureId={feature.id} editable={editable} />
           </div>
         </div>
+        <Suspense>{MAY_BE_STRUCTURAL.has(feature.kind) ? <StructureSigns feature={feature} editable={editable} /> : null}</Suspense>
         {editable ? <CopyAlong key={`copy ${feature.id}`} feature={feature} face={on} /> : null}
         <Suspense>{DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}</Suspense>
       </>

@@ -26,6 +26,7 @@ export const GATE = {
   'engineer.wide-crack': 'From 0.3 mm a crack may be the structure’s own.',
   'engineer.crack-not-measured': 'Its width is not measured: it is not taken for a fine one.',
   'engineer.moving-crack': 'It moves: what moves it is found before it is sealed.',
+  'engineer.structural-pattern': 'It steps, is offset, is one of a pattern or grows: that is the structure’s own.',
   'engineer.steel-rusts': 'Rust shows: the steel is looked at, cleaned and protected before anything covers it (EN 1504-9).',
   'engineer.spall': 'Concrete has come off: why, and whether steel rusts behind it, is known before it is filled (EN 1504-9).',
   'conditions.margin': 'Surface {margin} above the dew point ({dew}).',
