@@ -27,19 +27,21 @@ test('choose with reasons, compare, override, and print for the crew', async ({ 
     await goTo(page, 'Build-up');
     await choose(page, /North wall/);
     const systems = slate(page).getByRole('region', { name: 'Systems for this face' });
-    await expect(systems.getByRole('listitem').filter({ hasText: 'Thick flexible coating' }).first()).toContainText(
-      'prime it: It takes matt damp',
-    );
+    // ground behind it and no level: water may press, nothing plainly fits, and a film inside does not fit at all
+    await expect(systems.getByRole('listitem').filter({ hasText: 'Crystalline slurry' }).first()).toContainText('find the water’s level:');
     await systems.getByText('cannot be used here, and why').click();
+    await expect(systems.getByRole('listitem').filter({ hasText: 'Thick flexible coating' }).first()).toContainText(
+      'nobody has found the level: water may press from there',
+    );
     await expect(systems).toContainText('For slabs under a floor finish.');
     await expect(systems).toContainText('Made for filled block walls.');
     await systems.getByText('How this order comes about').click();
     await expect(systems.getByRole('row', { name: /Crystalline slurry/ })).toContainText('€');
-    const first = () => systems.getByRole('listitem').first().innerText();
-    const before = await first();
+    const order = () => systems.getByRole('table').innerText();
+    const before = await order();
     for (let i = 0; i < 3; i++) await systems.getByRole('button', { name: 'Cost: less' }).click();
     for (let i = 0; i < 5; i++) await systems.getByRole('button', { name: 'Breathing: more' }).click();
-    await expect.poll(first).not.toBe(before);
+    await expect.poll(order).not.toBe(before);
     await allSent(page);
   });
 
