@@ -1,6 +1,6 @@
 import { type Coat, FAMILIES, type Product, type Rating } from '../catalogue/index.js';
 import { type Source, type Working, workSurely } from '../fields/index.js';
-import type { FamilyId } from '../jobs/index.js';
+import { type FamilyId, MASONRY } from '../jobs/index.js';
 import { atMost } from '../quantities/index.js';
 import { type PressureRating, SAFETY_FACTOR, type SideWater, pressureRating } from '../water/index.js';
 import type { FirstAction } from './first-action.js';
@@ -64,7 +64,7 @@ const LEVELLED_MPA = 15;
 function ratingOn(family: FamilyId, coat: Pick<Coat, 'rating'>, { substrate, strengthMPa }: Wall): { rating: Rating; strengthMPa: number } {
   const { layers, onMasonry } = FAMILIES[family];
   const rating = coat.rating ?? NOT_RATED;
-  if (onMasonry && MASONRY.has(substrate)) {
+  if (onMasonry && MASONRY.includes(substrate)) {
     const { mostKPa } = onMasonry;
     return {
       rating: {
@@ -80,7 +80,6 @@ function ratingOn(family: FamilyId, coat: Pick<Coat, 'rating'>, { substrate, str
 }
 
 type Wall = Pick<FitFacts, 'substrate' | 'strengthMPa'>;
-const MASONRY: ReadonlySet<FitFacts['substrate']> = new Set(['block', 'brick', 'rubble']);
 /** Coats without a rating are for where no water pushes. */
 const NOT_RATED: Rating = { positiveKPa: 0, negativeKPa: 0, onStrengthMPa: 0 };
 

@@ -58,6 +58,8 @@ export const SUBSTRATES = [
   'screed',
   'render',
 ] as const satisfies readonly Substrate[];
+/** Of units and joints: its strength has no usual figure. */
+export const MASONRY: readonly Substrate[] = ['block', 'brick', 'rubble'];
 export const FACE_KINDS = ['wall', 'slab', 'soffit', 'lining'] as const satisfies readonly FaceKind[];
 export const SIDE_KINDS = ['ground', 'tank', 'room', 'open-air'] as const satisfies readonly SideKind[];
 export const FEATURE_KINDS = Object.keys(FEATURE_SPECS) as readonly FeatureKind[];

@@ -1,7 +1,7 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
 import { type Drawing, type DrawingUnit, METRES_PER, type Outline, layersOf, outlinesOf } from '@caulkhorn/core/exchange';
 import { type Issue, issue } from '@caulkhorn/core/issues';
-import { type Face, type Space, type WaterBody, checkItem, extentOf, lookupIn, SUBSTRATES } from '@caulkhorn/core/jobs';
+import { type Face, MASONRY, type Space, type WaterBody, checkItem, extentOf, lookupIn, SUBSTRATES } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -94,7 +94,7 @@ function Choices({ drawing, done }: { drawing: Drawing; done(): void }) {
       ...shape,
       thicknessMm: thicknessMm ?? NaN,
       substrate: texts.substrate as Face['substrate'],
-      strengthMPa: 30,
+      strengthMPa: MASONRY.includes(texts.substrate as Face['substrate']) ? 0 : 30,
       roughnessFactor: 1.1,
       near: { kind: 'room' },
       far: { kind: 'ground', waterBodyId: ground.id },

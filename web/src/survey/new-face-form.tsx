@@ -20,7 +20,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
-import { usualFace } from './usual-face';
+import { readStrength, strengthFor, usualFace } from './usual-face';
 import { OutlineField } from './outline-field';
 import { readOutline } from './outline-text';
 
@@ -43,7 +43,7 @@ export function NewFaceForm() {
   const units = useUnits();
   const { jobId } = useJob(parts('jobId'));
   const form = useKeptForm<Texts>(`new face ${jobId} ${units}`, startIn(units));
-  const { register, formState, watch, setValue } = form;
+  const { register, formState, watch, setValue, getValues } = form;
   const faults = formState.errors;
   const [kind, shape] = [watch('kind'), watch('shape')];
   const metre = toSystem(1, 'm', units).unit;
@@ -126,10 +126,14 @@ export function NewFaceForm() {
         <SelectField
           label={t('face.substrate')}
           options={SUBSTRATES.map((s) => ({ value: s, label: t(`substrate.${s}`) }))}
-          {...register('substrate')}
+          {...register('substrate', {
+            onChange: ({ target }: { target: HTMLSelectElement }) =>
+              setValue('strengthMPa', strengthFor(target.value, getValues('strengthMPa'), units)),
+          })}
         />
         <TextField
           label={t('field.strengthMPa')}
+          hint={t('face.strength-hint')}
           unit={toSystem(1, 'MPa', units).unit}
           inputMode="decimal"
           fault={faults.strengthMPa?.message}
@@ -191,7 +195,7 @@ function faceFrom(texts: Texts, units: UnitSystem, model: JobModel, { space, bod
       : floorPlacement(model, space, footM, Math.max(...outline.map(([, v]) => v))),
     thicknessMm: readQuantity(texts.thicknessMm, 'mm', units) ?? NaN,
     substrate: texts.substrate as Face['substrate'],
-    strengthMPa: readQuantity(texts.strengthMPa, 'MPa', units) ?? NaN,
+    strengthMPa: readStrength(texts.substrate, texts.strengthMPa, units),
     roughnessFactor: readQuantity(texts.roughnessFactor, '', units) ?? NaN,
     near: { kind: 'room' },
     far: { kind: 'ground', waterBodyId: body.id },

@@ -29,7 +29,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
-import { usualFace } from './usual-face';
+import { readStrength, strengthFor, usualFace } from './usual-face';
 import { OutlinePad } from './outline-pad';
 import { outlineText, readOutline } from './outline-text';
 import { isWhole } from './pad-points';
@@ -61,7 +61,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
   const { model, put, jobId } = useJob(parts('model', 'put', 'jobId'));
   const units = useUnits();
   const form = useKeptForm<Texts>(`room ${jobId} ${units}`, startIn(units));
-  const { register, formState, watch, setValue } = form;
+  const { register, formState, watch, setValue, getValues } = form;
   const faults = formState.errors;
   const [shape, walls, plan] = [watch('shape'), watch('walls'), watch('plan')];
   const [drawing, setDrawing] = useState(false);
@@ -94,7 +94,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
       ...placed,
       thicknessMm: number(texts.thicknessMm, 'mm', units),
       substrate: texts.substrate as Face['substrate'],
-      strengthMPa: number(texts.strengthMPa, 'MPa', units),
+      strengthMPa: readStrength(texts.substrate, texts.strengthMPa, units),
       roughnessFactor: number(texts.roughnessFactor, '', units),
       near: tank ? { kind: 'tank', waterBodyId: tank.id } : { kind: 'room' },
       far: placed.kind === 'soffit' ? { kind: 'open-air' } : { kind: 'ground', waterBodyId: ground.id },
@@ -230,10 +230,14 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
           <SelectField
             label={t('face.substrate')}
             options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
-            {...register('substrate')}
+            {...register('substrate', {
+              onChange: ({ target }: { target: HTMLSelectElement }) =>
+                setValue('strengthMPa', strengthFor(target.value, getValues('strengthMPa'), units)),
+            })}
           />
           <TextField
             label={t('field.strengthMPa')}
+            hint={t('face.strength-hint')}
             unit={toSystem(1, 'MPa', units).unit}
             inputMode="decimal"
             fault={faults.strengthMPa?.message}

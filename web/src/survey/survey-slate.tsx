@@ -130,7 +130,7 @@ function FaceFacts({ face }: { face: Face }) {
       <SlateTitle mark={face.mark}>{face.name}</SlateTitle>
       <Figure label={t('face.kind')} value={t(`face-kind.${face.kind}`)} />
       <Figure label={t('face.substrate')} value={t(`substrate.${face.substrate}`)} />
-      <Figure label={t('field.strengthMPa')} value={face.strengthMPa} unit="MPa" />
+      <Figure label={t('field.strengthMPa')} value={face.strengthMPa === 0 ? t('face.strength-none') : face.strengthMPa} unit="MPa" />
       <Figure label={t('field.thicknessMm')} value={face.thicknessMm} unit="mm" />
       <Figure label={t('field.areaM2')} value={netAreaM2(face)} unit="m²" />
       <Figure label={t('face.top')} value={topM} unit="m" />

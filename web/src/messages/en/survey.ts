@@ -98,6 +98,8 @@ export const SURVEY = {
   'face.kind': 'Kind',
   'face.substrate': 'Made of',
   'face.top': 'Top level',
+  'face.strength-hint': 'Masonry that nobody measured: leave it empty.',
+  'face.strength-none': 'not measured',
   'face.foot': 'Foot level',
   'face.near': 'In front of it',
   'face.far': 'Behind it',
