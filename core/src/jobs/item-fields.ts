@@ -77,6 +77,10 @@ export const DAMP_SIGNS = [
   'came-suddenly',
   'spots-on-coat',
   'floor-lifts',
+  'humid-spells',
+  'below-gutter',
+  'over-course',
+  'dries-steadily',
 ] as const satisfies readonly Sign[];
 export const STRUCTURE_SIGNS = [
   'stepped',

@@ -19,6 +19,10 @@ export const READING_SPECS: Readonly<Record<ReadingKind, ReadingSpec>> = {
   'moisture-meter': { unit: 'digits', min: 0, max: 200 },
   // chloride, nitrate and sulphate together, share of the mass of the sample
   salts: { unit: '% mass', min: 0, max: 20 },
+  // by ion: each says something else of where the damp comes from
+  chloride: { unit: '% mass', min: 0, max: 20 },
+  nitrate: { unit: '% mass', min: 0, max: 20 },
+  sulphate: { unit: '% mass', min: 0, max: 20 },
   strength: { unit: 'MPa', min: 0, max: 200 },
   // carbide bottle on what was chiselled out of a screed
   carbide: { unit: '% CM', min: 0, max: 20 },

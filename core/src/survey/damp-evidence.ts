@@ -1,12 +1,29 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 import type { ReadingKind, Sign } from '../jobs/index.js';
 
-export type DampCause = 'rising' | 'penetrating' | 'condensation' | 'plumbing' | 'thin-coat' | 'slab-vapour';
-export const DAMP_CAUSES: readonly DampCause[] = ['rising', 'penetrating', 'condensation', 'plumbing', 'thin-coat', 'slab-vapour'];
+export const DAMP_CAUSES = [
+  'rising',
+  'penetrating',
+  'condensation',
+  'plumbing',
+  'thin-coat',
+  'slab-vapour',
+  'hygroscopic',
+  'construction',
+  'gutters',
+  'bridging',
+] as const;
+export type DampCause = (typeof DAMP_CAUSES)[number];
 
 /** What is known of a damp place. What was not measured or looked for is left out, and tells nothing. */
 export interface DampFacts {
   isSlab: boolean;
+  /** ground stands against its other side */ retained?: boolean;
+  /** lowest point of the place over the foot of its face, m */ overFootM?: number;
+  /** dense: water hardly rises in it */ isDense?: boolean;
+  /** since it was cast */ ageDays?: number;
+  /** by ion, % of the sample's mass */ chloridePct?: number;
+  nitratePct?: number;
   /** instrument digits low down less those high up, as a share of the larger: +1 dry above, −1 dry below */ meterFallUpward?: number;
   salts?: 'none' | 'slight' | 'strong';
   /** surface less dew point of the air, K */ surfaceOverDewK?: number;
@@ -33,6 +50,20 @@ const sign = (name: Sign): Pick<DampEvidence, 'holds' | 'ask'> => ({ holds: ({ s
 const source = COMMON_PRACTICE;
 /** 3 lb per 1,000 ft² in 24 h, the usual limit under resilient floors (ASTM F1869). */
 const USUAL_EMISSION_LIMIT_G_M2_DAY = 14.65;
+
+/** As high as damp is usually seen to rise, m; common practice, no source. */
+const RISES_TO_M = 1.5;
+/** Concrete and screeds give off their own water for about so long; common practice, no source. */
+const YOUNG_DAYS = 180;
+/** From there on salts draw water from the air by themselves (WTA 4-5, from memory). */
+const HIGH_SALTS_PCT = { chloride: 0.5, nitrate: 0.3 } as const;
+const WTA: Source = { kind: 'memory', title: 'WTA 4-5 (salt loads: chloride over 0.5 %, nitrate over 0.3 % of mass)' };
+
+/** A cause that is thought of only where its sign is seen. */
+const onlySeen = (id: string, cause: DampCause, name: Sign): DampEvidence[] => [
+  { id: name, ...sign(name), weights: { [cause]: 2 }, source },
+  { id, holds: ({ signs }) => !signs.has(name), weights: { [cause]: -3 }, source },
+];
 
 /** What speaks for and against each cause of damp. Weights are the project's own, to be read and questioned one by one. */
 export const DAMP_EVIDENCE: readonly DampEvidence[] = [
@@ -128,4 +159,39 @@ export const DAMP_EVIDENCE: readonly DampEvidence[] = [
     source,
   },
   { id: 'floor-lifts', ...sign('floor-lifts'), weights: { 'slab-vapour': 1 }, source },
+  { id: 'not-retained', holds: ({ retained }) => given(retained, (ground) => !ground), weights: { penetrating: -1.5 }, source },
+  { id: 'above-reach', holds: ({ overFootM }) => given(overFootM, (m) => m > RISES_TO_M), weights: { rising: -4 }, source },
+  { id: 'dense-wall', holds: ({ isDense }) => given(isDense, (dense) => dense), weights: { rising: -1 }, source },
+  {
+    id: 'is-young',
+    holds: ({ ageDays }) => given(ageDays, (days) => days >= 0 && days < YOUNG_DAYS),
+    weights: { construction: 1.5 },
+    source,
+  },
+  {
+    id: 'not-young',
+    holds: ({ ageDays }) => (ageDays === undefined ? true : ageDays >= YOUNG_DAYS),
+    weights: { construction: -4 },
+    source,
+  },
+  { id: 'dries-steadily', ...sign('dries-steadily'), weights: { construction: 1.5, plumbing: -1, penetrating: -0.5 }, source },
+  {
+    id: 'ions-high',
+    holds: ({ chloridePct, nitratePct }) =>
+      chloridePct === undefined && nitratePct === undefined
+        ? null
+        : (chloridePct ?? 0) > HIGH_SALTS_PCT.chloride || (nitratePct ?? 0) > HIGH_SALTS_PCT.nitrate,
+    weights: { hygroscopic: 3, rising: 0.5 },
+    ask: 'nitrate',
+    source: WTA,
+  },
+  {
+    id: 'ions-not-high',
+    holds: ({ chloridePct, nitratePct }) => (chloridePct ?? 0) <= HIGH_SALTS_PCT.chloride && (nitratePct ?? 0) <= HIGH_SALTS_PCT.nitrate,
+    weights: { hygroscopic: -3 },
+    source: WTA,
+  },
+  { id: 'humid-spells', ...sign('humid-spells'), weights: { hygroscopic: 2, condensation: 0.5 }, source },
+  ...onlySeen('no-gutter', 'gutters', 'below-gutter'),
+  ...onlySeen('course-free', 'bridging', 'over-course'),
 ];

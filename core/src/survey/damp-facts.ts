@@ -10,10 +10,11 @@ import {
   isLevelFace,
   leaks,
   levelAt,
+  levelRange,
 } from '../jobs/index.js';
 import { dewPointOf } from '../physics/index.js';
 import type { DampFacts } from './damp-evidence.js';
-import { HOUR_MS } from '../quantities/index.js';
+import { DAY_MS, HOUR_MS } from '../quantities/index.js';
 
 /** Readings older than this say nothing of today's damp. */
 const RECENT_DAYS = 60;
@@ -48,6 +49,12 @@ export function dampFacts(
   const salts = saltsOf(latest('salts'), face.salts);
   return {
     isSlab: face.kind === 'slab' || isLevelFace(face),
+    retained: face.near.kind === 'ground' || face.far.kind === 'ground' || face.near.kind === 'tank' || face.far.kind === 'tank',
+    overFootM: place && Math.min(...place.path.map((point) => levelAt(face, point))) - levelRange(face).bottomM,
+    isDense: face.substrate === 'cast-concrete' || face.substrate === 'precast',
+    ageDays: face.castOn === undefined ? undefined : (Date.parse(context.now) - Date.parse(face.castOn)) / DAY_MS,
+    chloridePct: latest('chloride'),
+    nitratePct: latest('nitrate'),
     meterFallUpward: meterFall(face, own),
     salts: salts ?? (near.some(({ kind }) => kind === 'salt-bloom') ? 'slight' : undefined),
     surfaceOverDewK: surfaceOverDew(own, context.now),

@@ -39,7 +39,8 @@ export function diagnose(facts: DampFacts): Diagnosis {
     return {
       cause,
       share,
-      word: share >= LIKELY_FROM && pieces >= FEWEST_PIECES ? 'likely' : share >= POSSIBLE_FROM ? 'possible' : 'unlikely',
+      // no claim without a reading or a sign that speaks for it
+      word: share >= LIKELY_FROM && pieces >= FEWEST_PIECES ? 'likely' : share >= POSSIBLE_FROM && pieces > 0 ? 'possible' : 'unlikely',
       evidence,
     };
   }).sort((a, b) => b.share - a.share);

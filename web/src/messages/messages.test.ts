@@ -115,6 +115,7 @@ test.each([
   ['reading', READING_KINDS],
   ['sign', SIGNS],
   ['cause', DAMP_CAUSES],
+  ['deed', DAMP_CAUSES],
   ['evidence', DAMP_EVIDENCE.map(({ id }) => id)],
   ['salts', SALTS],
   ['reach', REACHES],

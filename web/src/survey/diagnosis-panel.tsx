@@ -119,6 +119,9 @@ function Cause({ found: { cause, share, word, evidence } }: { found: CauseFound 
         <div aria-hidden className="mt-1 h-1.5 bg-sunk">
           <div className="h-full bg-water" style={{ width: `${share * 100}%` }} />
         </div>
+        <p className="mt-1.5">
+          <b className="font-medium">{t('diagnosis.do')}</b> {t(`deed.${cause}`)}
+        </p>
         <table className="mt-1 w-full text-[13px]">
           <tbody>
             {evidence.map(({ id, weight }) => (
