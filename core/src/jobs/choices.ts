@@ -169,6 +169,7 @@ export interface BuildUp {
   overrides?: TreatmentOverride[];
   pour?: Pour;
   reason?: string;
+  /** chosen although a hard limit stands against it: who answers for it, and why */ exception?: { by: string; reason: string };
 }
 
 /** What the ranking of systems goes by: how much each counts, 0 to 5. */

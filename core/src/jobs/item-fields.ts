@@ -285,6 +285,7 @@ export const BUILD_UP_FIELDS = {
   overrides: optional(list(override, 5000, 0)),
   pour: optional(record(POUR_FIELDS)),
   reason: optional(textOrNone(1000)),
+  exception: optional(record({ by: text(120), reason: text(500) })),
 };
 
 export const READING_FIELDS = {

@@ -103,6 +103,7 @@ function releasedFace(
     rating: plan.rating && ratingOf(plan.rating.output),
     family: plan.buildUp?.family,
     reason: plan.buildUp?.reason || undefined,
+    exception: plan.buildUp?.exception,
     products: plan.buildUp?.products ?? {},
     schools: Object.fromEntries(
       Object.entries(plan.schools).map(([question, { school, from, reason }]) => [question, { school, from, reason: reason || undefined }]),

@@ -137,6 +137,7 @@ test('a rating that does not carry, a level nobody chose and a detail nobody dec
   const opened = (part: Partial<typeof face>) =>
     dossierOf({ ...revision, decided: { ...revision.decided!, faces: [{ ...face, ...part }] } }, log, [], []).open.map(({ code }) => code);
   expect(opened({ findings: [] })).toEqual(['work-open', 'not-shown-yet']);
+  expect(opened({ exception: { by: 'Ines', reason: 'trial' } })[0]).toBe('exception');
   expect(opened({ findings: [{ code: 'no-governing-level', says: {} }] })[0]).toBe('no-level');
   expect(opened({ findings: [{ code: 'something-else', says: {} }] })[0]).toBe('work-open');
   expect(opened({ rating: { requiredKPa: 20, ratedKPa: 10, utilisation: 2, passes: false, reasons: [] } })[0]).toBe('rating-fails');

@@ -54,7 +54,7 @@ export interface DossierFace {
 /** What is not as it should be, by code, with what it is about. */
 export type OpenPoint =
   | { code: 'no-release' | 'released-before-freezing' }
-  | { code: 'no-level' | 'rating-fails'; face: ReleasedFace }
+  | { code: 'no-level' | 'rating-fails' | 'exception'; face: ReleasedFace }
   | { code: 'refused' | 'undecided'; treatment: ReleasedTreatment }
   | { code: 'work-open'; n: number; first: DossierWork['item'] }
   | { code: 'not-shown-yet'; n: number };
@@ -126,6 +126,7 @@ function openPoints(revision: ReleasedRevision | null, faces: readonly DossierFa
   for (const { face } of faces) {
     if (face.findings.some(({ code }) => code === 'no-governing-level')) points.push({ code: 'no-level', face });
     if (face.rating && !face.rating.passes) points.push({ code: 'rating-fails', face });
+    if (face.exception) points.push({ code: 'exception', face });
     for (const treatment of face.treatments) {
       if (treatment.verdict === 'refuse') points.push({ code: 'refused', treatment });
       if (treatment.verdict === 'undecided') points.push({ code: 'undecided', treatment });

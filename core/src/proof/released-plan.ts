@@ -99,6 +99,7 @@ const face = record({
   rating: optional(rating),
   family: optional(choice(FAMILY_IDS)),
   reason: optional(words),
+  /** chosen against a hard limit: who answers for it, and why */ exception: optional(record({ by: name, reason: words })),
   products: map(productRef, 40),
   schools: map(school, 40),
   layers: list(layer, 40, 0),

@@ -1,4 +1,4 @@
-import { pinProducts } from '@caulkhorn/core/catalogue';
+import { type Product, pinProducts } from '@caulkhorn/core/catalogue';
 import type { BuildUp } from '@caulkhorn/core/jobs';
 import { type Candidate, type Option, USUAL_WEIGHTS, judgeFace, nearestOf, rankOptions } from '@caulkhorn/core/planning';
 import type { Rank } from '@caulkhorn/core/build-up';
@@ -9,6 +9,7 @@ import { formatNumber } from '../messages/number-text';
 import { formatMoney } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
+import { TextArea } from '../shared/ui/field';
 import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { Comparison } from './comparison';
@@ -21,7 +22,7 @@ const MOST_COMPARED = 3;
 
 /** Every family's verdict on a face: what fits, best first by what counts here; what fits once something is done; what cannot, and why. */
 export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }) {
-  const { model, put, can } = useJob(parts('model', 'put', 'can'));
+  const { model, put, can, session } = useJob(parts('model', 'put', 'can', 'session'));
   const house = useHouse();
   const [compared, setCompared] = useState<readonly string[]>([]);
   const [opensComparison, setOpensComparison] = useState(false);
@@ -29,7 +30,7 @@ export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }
   const candidates = useMemo(() => judgeFace(site.facts, house), [site.facts, house]);
   const ranked = useMemo(() => rankOptions(candidates, site, weights), [candidates, site, weights]);
   const impossible = candidates.filter(({ verdict }) => verdict === 'cannot');
-  const choose = (option: Option) => {
+  const choose = (option: Pick<Option, 'family' | 'coat'>, exception?: BuildUp['exception']) => {
     const before = site.plan.buildUp;
     const buildUp: BuildUp = {
       id: before?.id ?? v4(),
@@ -38,6 +39,7 @@ export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }
       products: pinProducts(option.coat, option.family, house.catalogue),
       ...(before?.schools ? { schools: before.schools } : {}),
       ...(before?.reason ? { reason: before.reason } : {}),
+      ...(exception ? { exception } : {}),
     };
     put('build-up', buildUp);
     onChosen();
@@ -69,7 +71,10 @@ export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }
         {compared.length < 2 && ranked.length > 1 ? <span className="text-[13px] text-soft">{t('choose.compare-how')}</span> : null}
       </div>
       {ranked.length > 0 ? <RankingArithmetic ranked={ranked} weights={weights} /> : null}
-      <Impossible candidates={impossible} />
+      <Impossible
+        candidates={impossible}
+        onChoose={can('plan') ? (candidate, reason) => choose(candidate, { by: session.name, reason }) : undefined}
+      />
       <Comparison
         open={opensComparison}
         onOpenChange={setOpensComparison}
@@ -162,14 +167,19 @@ function Score({ share, behind }: { share: number; behind: number }) {
   );
 }
 
-function Impossible({ candidates }: { candidates: readonly Candidate[] }) {
+interface ImpossibleProps {
+  candidates: readonly Candidate[];
+  onChoose?: ((candidate: Candidate & { coat: Product }, reason: string) => void) | undefined;
+}
+
+function Impossible({ candidates, onChoose }: ImpossibleProps) {
   const units = useUnits();
   if (candidates.length === 0) return null;
   return (
     <details className="mt-2">
       <summary className="py-1 font-medium">{t('choose.cannot-n', { n: candidates.length })}</summary>
       <ul>
-        {candidates.map(({ family, objections }) => (
+        {candidates.map(({ family, objections, coat, ...rest }) => (
           <li key={family} className="border-b border-rule py-1.5">
             <b className="font-medium">{t(`family.${family}`)}</b>
             {objections.length === 0 ? <span className="text-soft"> {t('choose.no-product')}</span> : null}
@@ -180,9 +190,39 @@ function Impossible({ candidates }: { candidates: readonly Candidate[] }) {
                   <li key={objection.criterionId}>{objectionText(objection, units)}</li>
                 ))}
             </ul>
+            {onChoose && coat ? (
+              <AllTheSame family={family} onChoose={(reason) => onChoose({ family, objections, coat, ...rest }, reason)} />
+            ) : null}
           </li>
         ))}
       </ul>
+    </details>
+  );
+}
+
+/** A hard limit may be passed by whoever answers for it under his own name: it stays an exception, in the plan and in the dossier. */
+function AllTheSame({ family, onChoose }: { family: Candidate['family']; onChoose(reason: string): void }) {
+  const [reason, setReason] = useState('');
+  const name = t(`family.${family}`);
+  return (
+    <details className="text-[13px]">
+      <summary className="min-h-7 py-1 text-soft max-[719px]:min-h-12">{t('choose.all-the-same')}</summary>
+      <TextArea
+        label={t('choose.exception-reason')}
+        hint={t('choose.exception-why')}
+        value={reason}
+        maxLength={500}
+        onChange={({ target }) => setReason(target.value)}
+      />
+      <Button
+        size="small"
+        className="mt-1.5"
+        disabled={reason.trim() === ''}
+        onClick={() => onChoose(reason.trim())}
+        aria-label={t('choose.take-against', { family: name })}
+      >
+        {t('choose.take-against-short')}
+      </Button>
     </details>
   );
 }

@@ -1,3 +1,4 @@
+import { judge } from '@caulkhorn/core/build-up';
 import { FAMILIES, type Product, pinProducts } from '@caulkhorn/core/catalogue';
 import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
 import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
@@ -13,6 +14,7 @@ import { Figure } from '../workings/figure';
 import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { PourForm } from './pour-form';
+import { objectionText } from './objection-text';
 import { differenceLines } from './sheet-field';
 import type { FaceSite } from './use-face-site';
 
@@ -68,6 +70,11 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
           {t('build-up.pin-missing')}
         </Button>
       ) : null}
+      {buildUp.exception ? (
+        <p className="border-l-4 border-iron pl-2 font-medium">{t('exception.shown', buildUp.exception)}</p>
+      ) : (
+        <Against site={site} />
+      )}
       {plan.rating ? <RatingFigures plan={plan} /> : null}
       {potable.length > 0 ? (
         <p role="alert" className="font-medium text-iron">
@@ -142,6 +149,25 @@ function NewerVersion({ site, coat, editable }: { site: FaceSite; coat: Product;
           {t('version.take', { n: newest.version })}
         </Button>
       ) : null}
+    </div>
+  );
+}
+
+/** Hard limits that stand against what is chosen, as the face is known now. */
+function Against({ site }: { site: FaceSite }) {
+  const units = useUnits();
+  const { buildUp, products } = site.plan;
+  if (!buildUp || !products?.coat) return null;
+  const hard = judge(buildUp.family, products.coat, site.facts).objections.filter(({ then }) => then === 'cannot');
+  if (hard.length === 0) return null;
+  return (
+    <div role="alert" className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
+      <p className="font-semibold">{t('exception.none')}</p>
+      <ul className="list-disc pl-5 text-[13px]">
+        {hard.map((objection) => (
+          <li key={objection.criterionId}>{objectionText(objection, units)}</li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -15,6 +15,10 @@ export function openText(point: OpenPoint, faces: readonly ReleasedFace[]): stri
       return t('missing.governing', { mark: point.face.mark });
     case 'rating-fails':
       return t('missing.rating', { mark: point.face.mark });
+    case 'exception': {
+      const { by, reason } = point.face.exception!;
+      return t('missing.exception', { mark: point.face.mark, by, reason });
+    }
     case 'refused':
       return t('missing.refused', { mark: markOf(point.treatment) });
     case 'undecided':

@@ -108,6 +108,7 @@ export const WORK = {
   'missing.not-shown.one': 'One coated face: that it holds is not shown yet.',
   'missing.release': 'No plan has been released to the site.',
   'missing.governing': '{mark}: no governing water level.',
+  'missing.exception': '{mark}: chosen against a hard limit. {by} answers for it: {reason}',
   'missing.rating': '{mark}: the coat’s rating does not carry the head.',
   'missing.undecided': '{mark}: no rule decides its treatment yet; decide on site and write down what was done.',
   'missing.refused': '{mark}: refused by this system; needs another treatment.',
