@@ -2,7 +2,7 @@ import type { Product } from '@caulkhorn/core/catalogue';
 import { mapOf, number } from '@caulkhorn/core/fields';
 import { SCHOOLS_FIELD, type SchoolChoices } from '@caulkhorn/core/jobs';
 import { PACES, type PaceId } from '@caulkhorn/core/planning';
-import { AnyRecords, Quantity, Whole } from './constraints.js';
+import { AnyRecords, Optional, Quantity, Whole } from './constraints.js';
 import { OfField } from './dto-of.js';
 
 const PACES_FIELD = mapOf(Object.keys(PACES) as PaceId[], number('min', { min: 0.01, max: 10_000 }));
@@ -14,6 +14,7 @@ export class HouseRulesDto {
   /** person-minutes a unit */ @OfField(PACES_FIELD) paces!: Partial<Record<PaceId, number>>;
   @Quantity(0, 10_000_000) labourMinorPerH!: number;
   @Quantity(0, 100) sparePct!: number;
+  /** that is mixed in; none: a kit or a bag at a time */ @Optional() @Quantity(1, 1000) vesselL?: number;
 }
 
 /** Sheets to add to an organisation's catalogue: all of them, or none. Each is checked by the core, field by field. */
@@ -28,5 +29,6 @@ export interface HouseAnswer {
   paces: Partial<Record<PaceId, number>>;
   labourMinorPerH: number;
   sparePct: number;
+  vesselL?: number;
   products: Product[];
 }

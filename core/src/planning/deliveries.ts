@@ -1,7 +1,7 @@
-import type { Product } from '../catalogue/index.js';
+import { groupBy } from '../jobs/index.js';
 import type { Programme } from '../programme/index.js';
 import type { PlanConditions } from './conditions.js';
-import { type Supply, planSupply } from './supply.js';
+import { type Supply, planSupply, sumByProduct } from './supply.js';
 import type { TakeOffLine } from '../materials/index.js';
 import { ON_BOND, type WorkItem } from './work-items.js';
 import { DAY_MS } from '../quantities/index.js';
@@ -30,17 +30,10 @@ export interface DeliveriesOf {
  */
 export function planDeliveries({ lines, workItems, programme, conditions, sparePct }: DeliveriesOf): Delivery[] {
   const startOf = startsOfLines(workItems, programme);
-  const weeks = new Map<string, Map<Product, number>>();
-  for (const line of lines) {
-    const { product, amount } = line;
-    const week = weekOf(startOf(line));
-    const sums = weeks.get(week) ?? new Map<Product, number>();
-    weeks.set(week, sums.set(product, (sums.get(product) ?? 0) + amount * (1 + sparePct / 100)));
-  }
-  return [...weeks]
+  return [...groupBy(lines, (line) => weekOf(startOf(line)))]
     .sort(([a], [b]) => (a === '' ? 1 : b === '' ? -1 : a < b ? -1 : 1))
-    .map(([week, sums]) => {
-      const supply = planSupply(sums, conditions);
+    .map(([week, ofWeek]) => {
+      const supply = planSupply(sumByProduct(ofWeek, sparePct), conditions);
       const costMinor = supply.orders.reduce((sum, { purchase }) => sum + purchase.costMinor, 0);
       return { ...(week === '' ? {} : { weekOf: week }), supply, costMinor };
     });

@@ -8,6 +8,7 @@ export interface House {
   schools: SchoolChoices;
   /** person-minutes a unit, where they differ from the usual ones */ paces: Partial<Record<PaceId, number>>;
   /** minor units an hour of one person */ labourMinorPerH: number;
+  /** of the vessel that is mixed in, L; without it one kit or one bag at a time */ vesselL?: number;
   /** bought beyond what is reckoned with, % */ sparePct: number;
 }
 

@@ -3,7 +3,7 @@ import type { BuildUp, JobModel } from '../jobs';
 import { foldLog } from '../site-log';
 import { FAMILIES, SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
 import { FAMILY_IDS } from '../jobs';
-import { type House, Planner, USUAL_HOUSE, planDeliveries, planJob as planInHouse, programmeJob, zoneOf } from './index';
+import { type House, Planner, pieceCards, USUAL_HOUSE, planDeliveries, planJob as planInHouse, programmeJob, zoneOf } from './index';
 
 const CREW = { people: 2, temperatureC: 20 };
 const planJob = (model: JobModel, crew: { people: number; temperatureC: number }, house: House = USUAL_HOUSE) =>
@@ -53,7 +53,8 @@ describe('a plan', () => {
 
   test('buys at least what is needed and mixes by the working life', () => {
     for (const { required, purchase } of plan.supply.orders) expect(purchase.total).toBeGreaterThanOrEqual(required);
-    const slurry = plan.supply.cards.find((card) => card.product.role === 'coat')!;
+    const lines = plan.faces.flatMap((face) => face.lines);
+    const slurry = pieceCards(lines, CREW, { wallsC: new Map() }).cards.find(({ what }) => what === 'coat')!;
     expect(slurry.batch.output.minutesPerBatch).toBeLessThanOrEqual(25);
     expect(slurry.parts.map(({ name }) => name)).toEqual(['powder', 'water']);
     expect(slurry.parts[1]!.volumeL).toBeCloseTo(slurry.batch.output.batchKg * 0.4, 9);

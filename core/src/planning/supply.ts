@@ -2,6 +2,7 @@ import { type Product, type Tool, bestOffers } from '../catalogue/index.js';
 import { type Working, work, workSurely } from '../fields/index.js';
 import { type Issue, type Result, accept, issue } from '../issues.js';
 import { type BatchPlan, batchPlan, mix, type PackPlan, packPlan, type TakeOffLine } from '../materials/index.js';
+import { ceilDecimal } from '../quantities/index.js';
 import type { PlanConditions } from './conditions.js';
 import type { WorkItem } from './work-items.js';
 
@@ -40,26 +41,37 @@ export interface MixingCard {
 
 export interface Supply {
   orders: OrderLine[];
-  cards: MixingCard[];
   findings: Issue[];
 }
 
-/** What is to be bought of each product, over all that is planned, spare included. */
+/** What is to be bought of each product, over all that is planned, spare included; of what is mixed by whole kits whole ones, coat by coat. */
 export function sumByProduct(lines: readonly TakeOffLine[], sparePct: number): Map<Product, number> {
   const sums = new Map<Product, number>();
+  const kits = new Map<string, { product: Product; coats: number; kg: number }>();
   const share = 1 + sparePct / 100;
-  for (const line of lines) sums.set(line.product, (sums.get(line.product) ?? 0) + line.amount * share);
+  for (const { product, amount, coats, faceId, targetId, what } of lines) {
+    if (product.mix?.wholePacksOnly) {
+      // a kit that is opened is used up in its own coat: details of a face are mixed for together
+      const key = `${product.id}@${product.version} ${faceId} ${targetId === undefined ? what : ''}`;
+      const piece = kits.get(key) ?? { product, coats, kg: 0 };
+      kits.set(key, { ...piece, kg: piece.kg + (amount * share) / coats });
+    } else sums.set(product, (sums.get(product) ?? 0) + amount * share);
+  }
+  for (const { product, coats, kg } of kits.values()) {
+    const kitKg = Math.min(...product.packs.map(({ size }) => size));
+    sums.set(product, (sums.get(product) ?? 0) + ceilDecimal(kg / kitKg) * kitKg * coats);
+  }
   return sums;
 }
 
 export function planSupply(sums: ReadonlyMap<Product, number>, conditions: PlanConditions, kept?: SupplyMemory): Supply {
-  const supply: Supply = { orders: [], cards: [], findings: [] };
+  const supply: Supply = { orders: [], findings: [] };
   for (const [product, required] of sums) {
     const { purchase, card } = kept?.of(product, required, conditions) ?? supplyOf(product, required, conditions);
     if (purchase.ok) supply.orders.push({ product, required, purchase: purchase.value });
     else supply.findings.push(...purchase.issues);
-    if (card?.ok) supply.cards.push(card.value);
-    else if (card) supply.findings.push(...card.issues);
+    // whether it can be mixed for at all; how, each piece of work says for itself
+    if (card && !card.ok) supply.findings.push(...card.issues);
     if (product.coat) supply.findings.push(...outsideSheet(product, conditions.temperatureC));
   }
   const currencies = new Set(supply.orders.map(({ product }) => product.currency));
@@ -124,7 +136,12 @@ export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { pr
  * Cold never lengthens the life that the sheet states, warmth shortens it; a plug is mixed by whoever pushes it in. Refuses where the
  * working life at this temperature leaves no time to place it.
  */
-export function mixingCard(product: Product, totalKg: number, conditions: PlanConditions): Result<MixingCard> | undefined {
+export function mixingCard(
+  product: Product,
+  totalKg: number,
+  conditions: PlanConditions,
+  /** of the vessel that is mixed in, as the house has it */ vesselL?: number,
+): Result<MixingCard> | undefined {
   const { mix: mixing, workingLifeMin, placingKgPerMin } = product;
   if (!mixing || workingLifeMin === undefined || !placingKgPerMin) return undefined;
   const tool = toolFor(product, conditions.tool);
@@ -139,7 +156,7 @@ export function mixingCard(product: Product, totalKg: number, conditions: PlanCo
       placingKgPerMinPerPerson: placingKgPerMin[tool]!,
       people: product.role === 'plug' ? 1 : conditions.people,
       packKg: mixing.wholePacksOnly ? Math.min(...sizes) : undefined,
-      mostKg: Math.max(...sizes),
+      mostKg: Math.min(Math.max(...sizes), vesselL === undefined ? Infinity : vesselKg(product, vesselL)),
       wholePacksOnly: mixing.wholePacksOnly,
       referenceC: product.referenceC,
       temperatureC: Math.max(conditions.temperatureC, product.referenceC),
@@ -149,6 +166,14 @@ export function mixingCard(product: Product, totalKg: number, conditions: PlanCo
   );
   if (!batch.ok) return batch;
   return accept({ product, totalKg, tool, batch: batch.value, ...partsOf(product, batch.value.output.batchKg) });
+}
+
+/** A vessel is filled to two thirds, or it spills and draws in air; common practice, no source. */
+const FILLED_SHARE = 2 / 3;
+
+/** Bought mass that a vessel takes at once: what is mixed with water swells by it. */
+function vesselKg({ densityKgL = 1, mix: mixing }: Product, vesselL: number): number {
+  return (vesselL * FILLED_SHARE * densityKgL) / (1 + (mixing?.waterPerKgL ?? 0));
 }
 
 /** The tool asked for where the product can be placed with it, else the first that its sheet names. */

@@ -38,6 +38,15 @@ export function OutputRates({ organisationId, house, may }: PartProps) {
           disabled={!may}
           keep={(price) => put.mutate({ labourMinorPerH: Math.round(price! * CENTS) })}
         />
+        <FigureField
+          label={t('rates.vessel')}
+          unit="L"
+          value={house.vesselL}
+          min={1}
+          max={1000}
+          disabled={!may}
+          keep={(vesselL) => put.mutate({ vesselL })}
+        />
       </div>
       <div className="grid grid-cols-3 gap-x-8 gap-y-2 max-[900px]:grid-cols-2 max-[560px]:grid-cols-1">
         {(Object.keys(PACES) as PaceId[]).map((id) => (

@@ -5,13 +5,13 @@ import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { houseQuery } from '../job/job-queries';
 
-type Rules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH' | 'sparePct'>;
+type Rules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH' | 'sparePct' | 'vesselL'>;
 
 /** Changes how the organisation works. Somebody else's change in between is told, and what stands now is fetched. */
 export function usePutHouse(organisationId: string, house: HouseAnswer) {
   const client = useQueryClient();
   const query = houseQuery(organisationId);
-  const { schools, paces, labourMinorPerH, sparePct, version } = house;
+  const { schools, paces, labourMinorPerH, sparePct, vesselL, version } = house;
   return useMutation({
     mutationFn: (change: Partial<Rules>) =>
       api.put<{ version: number }>(`/organisations/${organisationId}/house`, {
@@ -20,6 +20,7 @@ export function usePutHouse(organisationId: string, house: HouseAnswer) {
         paces,
         labourMinorPerH,
         sparePct,
+        vesselL,
         ...change,
       }),
     onSuccess: (answer, change) => {

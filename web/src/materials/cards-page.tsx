@@ -1,7 +1,6 @@
 import { ArrowLeft, FileText, Printer } from 'lucide-react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { fullTime } from '../shared/times';
@@ -12,15 +11,16 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { cardsPdf } from './cards-pdf';
 import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
+import { usePieceCards } from './use-piece-cards';
 
 /** Mixing cards to be hung up where the mixing is done, and read with gloves on. */
 export function CardsPage() {
   const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
-  const { plan, conditions } = usePlanning();
+  const { conditions } = usePlanning();
   const units = useUnits();
   const now = useNow(60_000);
-  const { cards } = plan.supply;
-  const line = t('materials.cards', { temperature: formatQuantity(conditions.temperatureC, '°C', units), people: conditions.people });
+  const { cards } = usePieceCards();
+  const line = t('materials.cards', { people: conditions.people });
   return (
     <main className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
       <div className="no-print mb-4 flex flex-wrap gap-2">
@@ -32,7 +32,7 @@ export function CardsPage() {
         </Button>
         <Button
           onClick={() =>
-            void cardsPdf(cards, model.job.name, line, units).then((blob) => saveFile(`${model.job.name} ${t('card.title')}.pdf`, blob))
+            void cardsPdf(cards, model, line, units).then((blob) => saveFile(`${model.job.name} ${t('card.title')}.pdf`, blob))
           }
         >
           <FileText size={16} /> PDF

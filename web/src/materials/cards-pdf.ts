@@ -1,4 +1,5 @@
-import type { MixingCard } from '@caulkhorn/core/planning';
+import type { JobModel } from '@caulkhorn/core/jobs';
+import type { PieceCard } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Content } from 'pdfmake/interfaces';
 import { loadPdfMaker } from '../exchange/pdf-maker';
@@ -7,15 +8,17 @@ import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
+import { pieceName, pieceWall } from './piece-name';
 
 /** Mixing cards on A4, large enough to be read from an arm's length. */
-export async function cardsPdf(cards: readonly MixingCard[], title: string, line: string, units: UnitSystem): Promise<Blob> {
+export async function cardsPdf(cards: readonly PieceCard[], model: JobModel, line: string, units: UnitSystem): Promise<Blob> {
+  const title = model.job.name;
   const { maker, font } = await loadPdfMaker();
   const content: Content[] = [
     { text: title, fontSize: 12 },
     { text: t('card.title'), fontSize: 20, bold: true },
     { text: line, margin: [0, 0, 0, 10] },
-    ...cards.map((card) => cardContent(card, units)),
+    ...cards.map((card) => cardContent(card, model, units)),
     { text: t('dossier.disclaimer'), fontSize: 9, margin: [0, 8, 0, 0] },
   ];
   return maker
@@ -29,7 +32,7 @@ export async function cardsPdf(cards: readonly MixingCard[], title: string, line
     .getBlob();
 }
 
-function cardContent(card: MixingCard, units: UnitSystem): Content {
+function cardContent(card: PieceCard, model: JobModel, units: UnitSystem): Content {
   const { product, batch, parts, tool } = card;
   const figures = [
     ...parts.map((part) => ({
@@ -50,7 +53,13 @@ function cardContent(card: MixingCard, units: UnitSystem): Content {
             stack: [
               {
                 columns: [
-                  { text: product.name, fontSize: 16, bold: true },
+                  {
+                    stack: [
+                      { text: pieceName(card, model), fontSize: 16, bold: true },
+                      { text: product.name },
+                      { text: pieceWall(card, units) },
+                    ],
+                  },
                   { text: t('card.batches', { n: batch.output.batches }), alignment: 'right' },
                 ],
               },

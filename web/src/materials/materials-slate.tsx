@@ -1,13 +1,12 @@
 import { FileSpreadsheet, FileText, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { Button, buttonClass } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
-import { parts, useJob, usePlanning } from '../job/job-context';
+import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { JobStock } from '../stores/job-stock';
 import { CostList } from './cost-list';
@@ -16,7 +15,9 @@ import { MixingCards } from './mixing-cards';
 import { Orders } from './order-list';
 import { type OutTable, asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
 import { TakeOffList } from './take-off-list';
+import { usePieceCards } from './use-piece-cards';
 
+const CARDS_SHOWN = 20;
 const PARTS = ['take-off', 'order', 'stock', 'cards', 'cost'] as const;
 type Part = (typeof PARTS)[number];
 
@@ -78,14 +79,17 @@ export function MaterialsSlate() {
 function Cards() {
   const { organisationId, jobId } = useJob(parts('organisationId', 'jobId'));
   const { plan, conditions } = usePlanning();
-  const units = useUnits();
+  const { model } = useJob(parts('model'));
+  const { selected } = useSelection('selected');
+  const { cards, refused } = usePieceCards();
+  const onFace = selected?.kind === 'face' ? cards.filter(({ faceId }) => faceId === selected.id) : [];
+  const shown = onFace.length > 0 ? onFace : cards.slice(0, CARDS_SHOWN);
+  const markOf = (faceId: string) => model.faces.find(({ id }) => id === faceId)?.mark ?? '';
   return (
     <>
       <CrewSettings />
       <div className="my-3 flex items-center gap-3">
-        <p className="flex-1 text-soft">
-          {t('materials.cards', { temperature: formatQuantity(conditions.temperatureC, '°C', units), people: conditions.people })}
-        </p>
+        <p className="flex-1 text-soft">{t('materials.cards', { people: conditions.people })}</p>
         <Link to={`/o/${organisationId}/jobs/${jobId}/cards`} className={buttonClass('outline', 'small')}>
           <Printer size={15} /> {t('card.large')}
         </Link>
@@ -95,7 +99,13 @@ function Cards() {
           {faultText(found)} {found.path.replace('products.', '')}
         </p>
       ))}
-      <MixingCards cards={plan.supply.cards} />
+      {refused.map(({ faceId, what, issues }) => (
+        <p key={`${faceId} ${what}`} role="alert" className="mb-2 font-medium text-iron">
+          {markOf(faceId)} {tOf(what === 'coat' ? 'card.coat' : `step.${what}`)}: {issues.map(faultText).join(' ')}
+        </p>
+      ))}
+      <MixingCards cards={shown} />
+      {shown.length < cards.length ? <p className="mt-2 text-soft">{t('card.more', { n: cards.length - shown.length })}</p> : null}
     </>
   );
 }

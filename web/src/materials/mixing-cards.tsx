@@ -1,4 +1,4 @@
-import type { MixingCard } from '@caulkhorn/core/planning';
+import type { PieceCard } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
@@ -7,34 +7,40 @@ import { Caution } from '../shared/ui/states';
 import { useWorking } from '../workings/use-working';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
+import { parts, useJob } from '../job/job-context';
 import { CrewPlan } from './crew-plan';
+import { pieceName, pieceWall } from './piece-name';
 
-/** One card a product, to be read from an arm's length: how much of what, in which order, and for how long it lives. */
-export function MixingCards({ cards, isLarge }: { cards: readonly MixingCard[]; isLarge?: boolean }) {
+/** One card a piece of work, to be read from an arm's length: how much of what, in which order, and for how long it lives. */
+export function MixingCards({ cards, isLarge }: { cards: readonly PieceCard[]; isLarge?: boolean }) {
   return (
     <div className={isLarge ? 'flex flex-col gap-6' : 'flex flex-col gap-3'}>
       {cards.map((card) => (
-        <Card key={`${card.product.id} ${card.product.version}`} card={card} isLarge={isLarge} />
+        <Card key={`${card.faceId} ${card.what} ${card.product.id} ${card.product.version}`} card={card} isLarge={isLarge} />
       ))}
     </div>
   );
 }
 
-function Card({ card, isLarge }: { card: MixingCard; isLarge?: boolean }) {
+function Card({ card, isLarge }: { card: PieceCard; isLarge?: boolean }) {
+  const { model } = useJob(parts('model'));
   const units = useUnits();
   const show = useWorking((state) => state.show);
-  const { batch, mix, parts, product, tool } = card;
+  const { batch, mix, parts: contents, product, tool } = card;
   return (
     <article
       className={`break-inside-avoid-page border border-rule-strong bg-paper ${isLarge ? 'p-5 text-lg leading-7' : 'p-3'}`}
       aria-label={t('card.name', { product: product.name })}
     >
       <header className="flex items-baseline justify-between gap-2">
-        <h4 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>{product.name}</h4>
+        <h4 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>
+          {pieceName(card, model)}
+          <span className="block font-normal">{product.name}</span>
+        </h4>
         <span className={isLarge ? 'font-semibold' : 'text-[13px] text-soft'}>{t('card.batches', { n: batch.output.batches })}</span>
       </header>
       <div className={`my-1.5 flex flex-wrap ${isLarge ? 'gap-x-10 gap-y-2' : 'gap-x-6'}`}>
-        {parts.map((part) => (
+        {contents.map((part) => (
           <Big
             key={part.name}
             isLarge={isLarge}
@@ -51,6 +57,7 @@ function Card({ card, isLarge }: { card: MixingCard; isLarge?: boolean }) {
         />
       </div>
       <p className="font-medium">{stepsOf(card).join(' ')}</p>
+      <p className={`${isLarge ? '' : 'text-[13px]'} ${card.isAssumed ? 'text-ochre' : 'text-soft'}`}>{pieceWall(card, units)}</p>
       <p className={isLarge ? '' : 'text-[13px] text-soft'}>
         {t('card.placing', {
           tool: t(`tool.${tool}`),
