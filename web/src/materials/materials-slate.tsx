@@ -2,7 +2,6 @@ import { FileSpreadsheet, FileText, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { t, tOf } from '../messages/t';
-import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { Button, buttonClass } from '../shared/ui/button';
 import { faultText } from '../shared/use-kept-form';
