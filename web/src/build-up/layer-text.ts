@@ -2,7 +2,7 @@ import type { PlannedLayer } from '@caulkhorn/core/materials';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
-import { formatQuantity } from '../shared/numbers';
+import { formatFilm, formatQuantity } from '../shared/numbers';
 
 export function layerName({ layer, id }: Pick<PlannedLayer, 'layer' | 'id'>): string {
   return layer === 'coat' ? tOf(`step.${id}`) : t(`layer.${layer}`);
@@ -11,14 +11,24 @@ export function layerName({ layer, id }: Pick<PlannedLayer, 'layer' | 'id'>): st
 /** A layer in one line: its name, what it takes, how thick it is. */
 export function layerText(layer: PlannedLayer, units: UnitSystem): string {
   const { product, perM2, wetMm } = layer;
-  const rate = product.measure === 'kg' ? t('layer-view.rate', { rate: rateText(perM2, units) }) : '';
-  const film = wetMm === undefined ? '' : t('layer-view.wet', { mm: formatQuantity(wetMm, 'mm', units) });
+  const rate =
+    product.measure === 'kg'
+      ? t('layer-view.rate', {
+          rate: rateText(perM2, units, product.parts?.some(({ name }) => name === 'single') ? product.densityKgL : undefined),
+        })
+      : '';
+  const film = wetMm === undefined ? '' : t('layer-view.wet', { mm: formatFilm(wetMm, units) });
   return [layerName(layer), rate, film].filter((part) => part !== '').join(', ');
 }
 
-/** kg/m², or lb/ft². */
-export function rateText(kgPerM2: number, units: UnitSystem): string {
-  return units === 'us' ? `${formatNumber(kgPerM2 * 0.204816, 3)}\u202flb/ft²` : `${formatNumber(kgPerM2, 2)}\u202fkg/m²`;
+/** ft² that a US gallon of 1 kg/L covers at 1 kg/m². */
+const FT2_PER_GAL = 3.785411784 / 0.09290304;
+
+/** kg/m², or lb/ft² with the coverage of what is bought by the gallon. */
+export function rateText(kgPerM2: number, units: UnitSystem, densityKgL?: number): string {
+  if (units !== 'us') return `${formatNumber(kgPerM2, 2)}\u202fkg/m²`;
+  const rate = `${formatNumber(kgPerM2 * 0.204816, 3)}\u202flb/ft²`;
+  return densityKgL === undefined ? rate : `${rate} (${formatNumber((FT2_PER_GAL * densityKgL) / kgPerM2, 0)}\u202fft²/gal)`;
 }
 
 /** When a layer may follow the one before it. */

@@ -1,7 +1,7 @@
 import type { FacePlan } from '@caulkhorn/core/planning';
 import { useId } from 'react';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { formatFilm } from '../shared/numbers';
 import { limitsOfSheet } from '../words/limits-text';
 import { useUnits } from '../shared/preferences';
 import { parts, useJob } from '../job/job-context';
@@ -70,14 +70,20 @@ export function LayerView({ plan }: { plan: FacePlan }) {
               </span>
               <span className="line-clamp-2 text-[13px] text-soft">
                 {[
-                  layer.product.measure === 'kg' ? rateText(layer.perM2, units) : '',
+                  layer.product.measure === 'kg'
+                    ? rateText(
+                        layer.perM2,
+                        units,
+                        layer.product.parts?.some(({ name }) => name === 'single') ? layer.product.densityKgL : undefined,
+                      )
+                    : '',
                   layer.wetMm === undefined
                     ? ''
                     : layer.wetMm === layer.dryMm
-                      ? formatQuantity(layer.wetMm, 'mm', units)
+                      ? formatFilm(layer.wetMm, units)
                       : t('layer-view.wet-dry', {
-                          wet: formatQuantity(layer.wetMm, 'mm', units),
-                          dry: formatQuantity(layer.dryMm!, 'mm', units),
+                          wet: formatFilm(layer.wetMm, units),
+                          dry: formatFilm(layer.dryMm!, units),
                         }),
                   waitText(layer, units),
                   layer.crosswise ? t('layer-view.crosswise') : '',
@@ -93,7 +99,7 @@ export function LayerView({ plan }: { plan: FacePlan }) {
       </div>
       <p className="mt-1 text-[13px] text-soft">
         {t('layer-view.wall', { wall: t(`substrate.${face.substrate}`) })}{' '}
-        {counted > 0 ? t('layer-view.total', { mm: formatQuantity(counted, 'mm', units) }) : ''} <Conditions plan={plan} />
+        {counted > 0 ? t('layer-view.total', { mm: formatFilm(counted, units) }) : ''} <Conditions plan={plan} />
       </p>
     </section>
   );

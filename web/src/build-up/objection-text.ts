@@ -6,7 +6,9 @@ import { formatQuantity } from '../shared/numbers';
 
 /** Why a system does not fit, or not yet. */
 export function objectionText({ criterionId, values }: Objection, units: UnitSystem): string {
-  return tOf(`fit.${criterionId}`, values && figures(values, units));
+  // what moves and was not measured has no figure to show
+  const isUnknown = values !== undefined && !Number.isFinite(values.known);
+  return tOf(isUnknown ? `fit.${criterionId}-unmeasured` : `fit.${criterionId}`, values && figures(values, units));
 }
 
 /** What to do first. */

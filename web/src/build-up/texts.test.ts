@@ -4,6 +4,7 @@ import { FAMILY_IDS, type FamilyId, type JobModel } from '@caulkhorn/core/jobs';
 import { type Treatment } from '@caulkhorn/core/materials';
 import { type FacePlan, USUAL_CREW, USUAL_HOUSE, planJob } from '@caulkhorn/core/planning';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
+import { aboutFlow, formatFilm } from '../shared/numbers';
 import { howText } from './how-text';
 import { layerText, rateText, waitText } from './layer-text';
 import { firstText, objectionText } from './objection-text';
@@ -170,4 +171,27 @@ test('whatever two sheets of the catalogue differ in has a name and a value', ()
       expect(label).not.toMatch(/^field\./);
       expect(`${before} ${after}`).not.toMatch(/\[object|undefined|NaN/);
     }
+});
+
+// by conversion: 1 mm is 39.37 mils; 1 kg/L at 1 kg/m² is 1 L/m², and a gallon of it covers 3.785 m² or 40.7 ft²
+test('films are told in mils and coverage in square feet a gallon where people measure so', () => {
+  expect(formatFilm(1.016, 'us')).toBe('40\u202fmil');
+  expect(formatFilm(1.016, 'metric')).toBe('1.02\u202fmm');
+  expect(rateText(1, 'us', 1)).toBe('0.205\u202flb/ft² (41\u202fft²/gal)');
+  expect(rateText(0.75, 'us', 1.02)).toContain('(55\u202fft²/gal)');
+});
+
+test('a flow is told to the two figures that it deserves', () => {
+  expect(aboutFlow(112_595, 'metric')).toBe('110\u202fm³/day');
+  expect(aboutFlow(43.26, 'metric')).toBe('43\u202fL/day');
+  expect(aboutFlow(1234, 'metric')).toBe('1.2\u202fm³/day');
+  expect(aboutFlow(112_595, 'us')).toBe('30\u202f000\u202fUS gal/day');
+});
+
+test('what moves and was not measured is told without a figure', () => {
+  const moving = { criterionId: 'bridges-too-little', then: 'seal-moving', source: { kind: 'practice', title: '' } } as const;
+  expect(objectionText({ ...moving, values: { known: Infinity, limit: 0.5, unit: 'mm' } }, 'metric')).toContain(
+    'nobody has measured how far',
+  );
+  expect(objectionText({ ...moving, values: { known: 8, limit: 0.5, unit: 'mm' } }, 'metric')).toContain('opens 8');
 });

@@ -38,6 +38,26 @@ export function formatQuantity(value: number, unit: string, system: UnitSystem):
   return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${WRITTEN[shown.unit] ?? shown.unit}` : ''}`;
 }
 
+const MIL_PER_MM = 1000 / 25.4;
+
+/** A film as the trade says it: mm, or in US units mils. */
+export function formatFilm(mm: number, system: UnitSystem): string {
+  return system === 'us' ? `${formatNumber(mm * MIL_PER_MM, 0)}\u202fmil` : formatQuantity(mm, 'mm', system);
+}
+
+const L_PER_M3 = 1000;
+
+/** A flow that nobody knows better than to two figures: `about 110 m³/day`, in US units gallons. */
+export function aboutFlow(lPerDay: number, system: UnitSystem): string {
+  const inUnit =
+    system === 'us'
+      ? toSystem(lPerDay, 'L', 'us')
+      : lPerDay >= L_PER_M3
+        ? { value: lPerDay / L_PER_M3, unit: 'm³' }
+        : { value: lPerDay, unit: 'L' };
+  return `${formatNumber(Number(inUnit.value.toPrecision(2)), 1, 0)}\u202f${inUnit.unit}/day`;
+}
+
 /** A little of something is not nothing: where the usual decimals would show 0, one more may show it. */
 function isLost(value: number, decimals: number): boolean {
   return Math.abs(value) < 0.5 * 10 ** -decimals && Math.abs(value) >= 0.5 * 10 ** -(decimals + 1);

@@ -5,6 +5,8 @@ import { Suspense, lazy, useState } from 'react';
 import { LoggerPanel } from '../devices/logger-panel';
 import { PairingDialog } from '../devices/pairing-dialog';
 import { t } from '../messages/t';
+import { aboutFlow } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
@@ -117,11 +119,18 @@ function Load({ face, feature }: { face: Face; feature?: Feature }) {
 
 /** What the crack could pass beside what was caught, and what a wide difference suggests. */
 function CrackFigures({ check }: { check: CrackCheck | undefined }) {
+  const units = useUnits();
   if (!check) return null;
   return (
     <>
-      <Figure label={t('crack.could')} value={check.could.output.flowLPerDay} unit="L/day" working={check.could} />
-      {check.caught ? <Figure label={t('crack.caught')} value={check.caught.output.lPerDay} unit="L/day" working={check.caught} /> : null}
+      <Figure
+        label={t('crack.could')}
+        value={t('crack.about', { flow: aboutFlow(check.could.output.flowLPerDay, units) })}
+        working={check.could}
+      />
+      {check.caught ? (
+        <Figure label={t('crack.caught')} value={aboutFlow(check.caught.output.lPerDay, units)} working={check.caught} />
+      ) : null}
       {check.says && check.says !== 'alike' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-3 py-1.5">{t(`crack.${check.says}`)}</p>
       ) : null}

@@ -2,7 +2,7 @@ import { type NOTCHES, notchFilmMm, notchFor } from '@caulkhorn/core/build-up';
 import type { FacePlan } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { formatFilm, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 
 const SIGNS = ['right', 'next', 'look', 'laps', 'batch'] as const;
@@ -22,7 +22,7 @@ export function LayCard({ plan }: { plan: Pick<FacePlan, 'family' | 'layers'> })
     <section aria-label={t('lay.title')} className="mt-4 break-inside-avoid-page">
       <h3 className="mb-1 font-semibold">{t('lay.title')}</h3>
       <p>{t(`lay.${family.id}.how`)}</p>
-      {wetMm === undefined ? null : <p className="font-medium">{t('lay.film', { film: formatQuantity(wetMm, 'mm', units) })}</p>}
+      {wetMm === undefined ? null : <p className="font-medium">{t('lay.film', { film: formatFilm(wetMm, units) })}</p>}
       {notch ? <p>{notchText(notch, units)}</p> : null}
       <dl className="my-1.5 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
         {SIGNS.map((sign) => (
@@ -51,6 +51,6 @@ function notchText(notch: (typeof NOTCHES)[number], units: UnitSystem): string {
     width: mm(notch.widthMm),
     depth: mm(notch.depthMm),
     pitch: mm(notch.pitchMm),
-    film: mm(notchFilmMm(notch)),
+    film: formatFilm(notchFilmMm(notch), units),
   });
 }

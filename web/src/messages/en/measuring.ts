@@ -204,6 +204,7 @@ export const MEASURING = {
   'flow.again': 'Begin again',
   'flow.use': 'Use it',
   'flow.makes': '{day} L a day: {state}',
+  'crack.about': 'about {flow}',
   'crack.could': 'Could flow, as a smooth slot',
   'crack.caught': 'Flows, as caught',
   'crack.far-less':

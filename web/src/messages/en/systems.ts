@@ -144,6 +144,7 @@ export const SYSTEMS = {
   'fit.knife-first': 'Without blasting the knife test decides, and nobody has done it.',
   'fit.weak-skin': 'The knife raised powder: a weak skin.',
   'fit.bridges-too-little': 'Something here opens {known}; its sheet bridges {limit}.',
+  'fit.bridges-too-little-unmeasured': 'Something here moves and nobody has measured how far; its sheet bridges {limit}.',
   'fit.runs-level': 'It runs level by itself: not for walls.',
   'fit.age-not-said': 'The concrete is younger than 28 days, and the sheet does not say how young it may be.',
   'fit.too-weak': 'The concrete has {known}; the sheet wants {limit}.',
