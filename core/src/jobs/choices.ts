@@ -150,6 +150,20 @@ export interface TreatmentOverride {
   reason: string;
 }
 
+/** Layers that people alter; their ids are those of the catalogue's layers. */
+export const ALTERABLE_LAYERS = ['coat', 'render', 'levelling', 'silicate-primer', 'acrylic-primer', 'mesh', 'board', 'drainage'] as const;
+
+/**
+ * A layer made otherwise than the family has it, with the reason. `coats`: so many in all; `add`: laid though nothing asks for it;
+ * `rate`: more of it, kg bought on a m² and coat. Never fewer, and never thinner than the sheet.
+ */
+export interface LayerAlteration {
+  do: 'coats' | 'add' | 'rate';
+  layer: (typeof ALTERABLE_LAYERS)[number];
+  /** coats in all, or kg/m² and coat */ figure?: number;
+  reason: string;
+}
+
 /** Concrete still to be placed, for what goes into it or onto it while it is green. */
 export interface Pour {
   name: string;
@@ -167,6 +181,7 @@ export interface BuildUp {
   /** versions pinned on the day of choosing, by the part they play */ products: Partial<Record<ProductRole, ProductRef>>;
   /** of this face only */ schools?: SchoolChoices;
   overrides?: TreatmentOverride[];
+  alterations?: LayerAlteration[];
   pour?: Pour;
   reason?: string;
   /** chosen although a hard limit stands against it: who answers for it, and why */ exception?: { by: string; reason: string };

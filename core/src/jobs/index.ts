@@ -38,12 +38,22 @@ export {
 } from './item-fields.js';
 export { ITEM_KINDS, ITEM_LISTS, ITEM_SPECS, LIMITS } from './item-kinds.js';
 export type { AnyItem, ItemKind, ItemOf } from './item-kinds.js';
-export { COVERINGS, FAMILY_IDS, FLOOR_FINISHES, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS, isFloorFinish } from './choices.js';
+export {
+  ALTERABLE_LAYERS,
+  COVERINGS,
+  FAMILY_IDS,
+  FLOOR_FINISHES,
+  OLD_LAYERS,
+  PRODUCT_ROLES,
+  SCHOOL_QUESTIONS,
+  isFloorFinish,
+} from './choices.js';
 export type {
   BuildUp,
   Demands,
   FamilyId,
   Finish,
+  LayerAlteration,
   OldLayer,
   Pour,
   ProductRef,

@@ -21,7 +21,16 @@ import {
   time,
   timeZone,
 } from '../fields/index.js';
-import { type BuildUp, COVERINGS, FAMILY_IDS, FLOOR_FINISHES, OLD_LAYERS, PRODUCT_ROLES, SCHOOL_QUESTIONS } from './choices.js';
+import {
+  ALTERABLE_LAYERS,
+  type BuildUp,
+  COVERINGS,
+  FAMILY_IDS,
+  FLOOR_FINISHES,
+  OLD_LAYERS,
+  PRODUCT_ROLES,
+  SCHOOL_QUESTIONS,
+} from './choices.js';
 import { FEATURE_SPECS } from './feature-kinds.js';
 import type {
   Face,
@@ -276,6 +285,13 @@ export const POUR_FIELDS = {
 
 const override = record({ targetId: text(200), ruleId: text(80), reason: text(500) });
 
+const alteration = record({
+  do: choice(['coats', 'add', 'rate']),
+  layer: choice(ALTERABLE_LAYERS),
+  figure: optional(number('', { above: 0, max: 200 })),
+  reason: text(500),
+});
+
 export const BUILD_UP_FIELDS = {
   id: id(),
   faceId: id(),
@@ -283,6 +299,7 @@ export const BUILD_UP_FIELDS = {
   products: mapOf(PRODUCT_ROLES, record(PRODUCT_REF_FIELDS)),
   schools: optional(SCHOOLS_FIELD),
   overrides: optional(list(override, 5000, 0)),
+  alterations: optional(list(alteration, 20, 0)),
   pour: optional(record(POUR_FIELDS)),
   reason: optional(textOrNone(1000)),
   exception: optional(record({ by: text(120), reason: text(500) })),

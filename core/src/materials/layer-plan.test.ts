@@ -1,6 +1,6 @@
 import { FAMILIES, SHIPPED_CATALOGUE, type Product, type WaterLoad } from '../catalogue';
-import type { FamilyId, ProductRole, School } from '../jobs';
-import { type LayerSetting, planLayers } from './layer-plan';
+import type { FamilyId, LayerAlteration, ProductRole, School } from '../jobs';
+import { type LayerPlan, type LayerSetting, planLayers } from './layer-plan';
 
 const LOADS: readonly WaterLoad[] = ['aboveGround', 'damp', 'standing', 'pressing'];
 const PLAIN: LayerSetting = {
@@ -105,4 +105,53 @@ test('a part that nothing is named for is missing, and the rest is still planned
   const { missing, layers } = planned('liquid-rubber', { face }, (role) => (role === 'coat' ? shelf('liquid-rubber')(role) : undefined));
   expect(missing).toEqual(['protection-board']);
   expect(layers.length).toBeGreaterThan(0);
+});
+
+describe('layers altered with a reason', () => {
+  const because = { reason: 'it drinks' };
+  const changed = (family: FamilyId, ...alterations: LayerAlteration[]) => planned(family, { alterations });
+  const kg = (plan: LayerPlan, layer: string) => plan.lines.find((line) => line.layer === layer)!.amount;
+
+  test('a third coat where it drinks: one more in the layers, the line and the film', () => {
+    const [usual, more] = [planned('rigid-slurry'), changed('rigid-slurry', { do: 'coats', layer: 'coat', figure: 3, ...because })];
+    expect(usual.layers.map(({ id }) => id)).toEqual(['coat-1', 'coat-2']);
+    expect(more.layers.map(({ id }) => id)).toEqual(['coat-1', 'coat-2', 'coat-3']);
+    expect(kg(more, 'coat')).toBeCloseTo((kg(usual, 'coat') * 3) / 2, 9);
+  });
+
+  test('mesh all over is bedded into the first coats, a primer lies under, a board over all', () => {
+    const plan = changed(
+      'rigid-slurry',
+      { do: 'add', layer: 'board', ...because },
+      { do: 'add', layer: 'mesh', ...because },
+      { do: 'add', layer: 'silicate-primer', ...because },
+    );
+    expect(plan.layers.map(({ id }) => id)).toEqual(['silicate-primer', 'coat-1', 'coat-2', 'mesh', 'board']);
+    expect(kg(plan, 'mesh')).toBeGreaterThan(PLAIN.areaM2);
+  });
+
+  test('a layer that the family has on conditions is laid once, and without them', () => {
+    expect(
+      changed('thick-film', { do: 'add', layer: 'silicate-primer', ...because }).layers.filter(({ layer }) => layer === 'silicate-primer'),
+    ).toHaveLength(1);
+  });
+
+  test('thicker follows into mass and film; thinner than the sheet, or fewer coats, is refused and not followed', () => {
+    const usual = planned('thick-film');
+    const perM2 = usual.layers.find(({ layer }) => layer === 'coat')!.perM2;
+    const thick = changed('thick-film', { do: 'rate', layer: 'coat', figure: perM2 * 1.5, ...because });
+    expect(kg(thick, 'coat')).toBeCloseTo(kg(usual, 'coat') * 1.5, 8);
+    expect(thick.layers.find(({ layer }) => layer === 'coat')!.wetMm).toBeCloseTo(
+      usual.layers.find(({ layer }) => layer === 'coat')!.wetMm! * 1.5,
+      9,
+    );
+    for (const change of [
+      { do: 'rate', layer: 'coat', figure: perM2 * 0.9, ...because },
+      { do: 'coats', layer: 'coat', figure: 1, ...because },
+    ] as const) {
+      const thin = changed('thick-film', change);
+      expect(thin.refused).toEqual([change]);
+      expect(thin.layers).toEqual(usual.layers);
+    }
+  });
 });

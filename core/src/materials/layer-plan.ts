@@ -1,7 +1,7 @@
 import { SECOND_COAT } from '../build-up/index.js';
 import type { Family, LayerConditions, LayerId, LayerSpec, Product, WaterLoad } from '../catalogue/index.js';
 import { type Working, workSurely } from '../fields/index.js';
-import type { Face, ProductRole, School, SchoolQuestion } from '../jobs/index.js';
+import type { Face, LayerAlteration, ProductRole, School, SchoolQuestion } from '../jobs/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 import { kgPerLitre } from './detail-take-off.js';
 import { LOSS_PCT, takeOff } from './take-off.js';
@@ -14,6 +14,7 @@ export interface LayerSetting {
   /** a floor finish follows */ finish: boolean;
   /** acid of sewer gas eats at it */ acid: boolean;
   school(question: SchoolQuestion): School;
+  /** what somebody decided otherwise */ alterations?: readonly LayerAlteration[];
 }
 
 /** One layer as it is laid: a coat with its number, a primer, a board. */
@@ -44,20 +45,21 @@ export interface LayerPlan {
   layers: PlannedLayer[];
   lines: LayerLine[];
   missing: ProductRole[];
+  /** alterations that would make it thinner, or fewer: not followed */ refused: LayerAlteration[];
 }
 
 /** The layers of a family on one face, from the substrate outwards, and what they take. */
 export function planLayers(family: Family, setting: LayerSetting, productFor: (role: ProductRole) => Product | undefined): LayerPlan {
-  const plan: LayerPlan = { layers: [], lines: [], missing: [] };
+  const plan: LayerPlan = { layers: [], lines: [], missing: [], refused: [] };
   let numbered = 0;
-  for (const spec of family.layers) {
+  for (const spec of withAdded(family.layers, setting)) {
     if (!appliesTo(spec, setting)) continue;
     const product = productFor(spec.role);
     if (!product) {
       plan.missing.push(spec.role);
       continue;
     }
-    const rate = rateOf(spec, product, family, setting);
+    const rate = altered(rateOf(spec, product, family, setting), spec, setting, plan);
     const coats = spec.part === undefined ? rate.coats : spec.part === 'first' ? 1 : rate.coats - 1;
     for (let n = 1; n <= coats; n++) {
       const before = plan.layers.findLast((layer) => !layer.embedded);
@@ -79,8 +81,50 @@ export function planLayers(family: Family, setting: LayerSetting, productFor: (r
   return plan;
 }
 
-function appliesTo({ when }: LayerSpec, setting: LayerSetting): boolean {
-  return !when || when.some((conditions) => holds(conditions, setting));
+function appliesTo({ id, when }: LayerSpec, setting: LayerSetting): boolean {
+  return !when || isAdded(id, setting) || when.some((conditions) => holds(conditions, setting));
+}
+
+const isAdded = (id: LayerId, { alterations = [] }: LayerSetting): boolean =>
+  alterations.some((each) => each.do === 'add' && each.layer === id);
+
+/** Layers that go with any family where somebody asks for them, in the order in which they would lie. */
+const ADDABLE: readonly { spec: LayerSpec; lies: 'under' | 'in' | 'over' }[] = [
+  { spec: { id: 'silicate-primer', role: 'silicate-primer', counts: false }, lies: 'under' },
+  { spec: { id: 'acrylic-primer', role: 'acrylic-primer', counts: false }, lies: 'under' },
+  { spec: { id: 'levelling', role: 'levelling-render', counts: false }, lies: 'under' },
+  { spec: { id: 'mesh', role: 'mesh', embedded: true, lapPct: 12, counts: false }, lies: 'in' },
+  { spec: { id: 'board', role: 'protection-board', lapPct: 3, counts: false }, lies: 'over' },
+  { spec: { id: 'drainage', role: 'drainage-mat', lapPct: 3, counts: false }, lies: 'over' },
+];
+
+/** The family's layers with those that were asked for and that it has not: under its own, bedded into its first coat, or over all. */
+function withAdded(own: readonly LayerSpec[], setting: LayerSetting): readonly LayerSpec[] {
+  const added = ADDABLE.filter(({ spec }) => isAdded(spec.id, setting) && !own.some(({ id }) => id === spec.id));
+  if (added.length === 0) return own;
+  const of = (where: 'under' | 'in' | 'over') => added.filter(({ lies }) => lies === where).map(({ spec }) => spec);
+  const coat = own.findIndex(({ id }) => id === 'coat');
+  const bedded = coat < 0 ? [...own, ...of('in')] : [...own.slice(0, coat + 1), ...of('in'), ...own.slice(coat + 1)];
+  return [...of('under'), ...bedded, ...of('over')];
+}
+
+/** More coats, or more of each, as somebody decided; fewer or thinner than the sheet is refused. */
+function altered(rate: Rate, spec: LayerSpec, { alterations = [] }: LayerSetting, plan: LayerPlan): Rate {
+  let { coats, each } = rate;
+  for (const change of alterations) {
+    if (change.layer !== spec.id || change.do === 'add' || change.figure === undefined) continue;
+    if (change.do === 'coats') {
+      const wanted = Math.round(change.figure);
+      if (wanted < coats) plan.refused.push(change);
+      else coats = wanted;
+    } else if (change.figure < each.perM2) plan.refused.push(change);
+    else {
+      const more = change.figure / each.perM2;
+      const film = each.wetMm === undefined ? {} : { wetMm: each.wetMm * more, dryMm: each.dryMm! * more };
+      each = { perM2: change.figure, ...film };
+    }
+  }
+  return { coats, each };
 }
 
 function holds(when: LayerConditions, { face, finish, acid, school }: LayerSetting): boolean {

@@ -151,7 +151,7 @@ function buildOn(
   plan.ratingCase = rated?.load.designCase;
   if (plan.rating && !plan.rating.output.passes)
     plan.findings.push(issue('rating-fails', path, { reason: plan.rating.output.reasons[0] ?? '' }));
-  const { layers, lines, missing } = planLayers(
+  const { layers, lines, missing, refused } = planLayers(
     family,
     {
       areaM2: plan.areaM2,
@@ -160,10 +160,12 @@ function buildOn(
       finish: isFloorFinish(demandOf(face, around, 'finish')),
       acid: demandOf(face, around, 'sewerGas') === true,
       school: (question) => plan.schools[question].school,
+      ...(buildUp.alterations ? { alterations: buildUp.alterations } : {}),
     },
     (role) => products[role],
   );
   plan.layers = layers;
+  for (const { layer } of refused) plan.findings.push(issue('thinner-than-sheet', path, { layer }));
   for (const role of missing) plan.findings.push(issue('no-product-for-part', path, { role }));
   for (const { layer, product, coats, amount, working } of lines)
     plan.lines.push({ id: `${face.id}:${layer}`, what: layer, faceId: face.id, product, amount, coats, working });

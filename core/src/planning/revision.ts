@@ -104,6 +104,7 @@ function releasedFace(
     family: plan.buildUp?.family,
     reason: plan.buildUp?.reason || undefined,
     exception: plan.buildUp?.exception,
+    alterations: plan.buildUp?.alterations?.length ? [...plan.buildUp.alterations] : undefined,
     products: plan.buildUp?.products ?? {},
     schools: Object.fromEntries(
       Object.entries(plan.schools).map(([question, { school, from, reason }]) => [question, { school, from, reason: reason || undefined }]),

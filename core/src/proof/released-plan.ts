@@ -100,6 +100,9 @@ const face = record({
   family: optional(choice(FAMILY_IDS)),
   reason: optional(words),
   /** chosen against a hard limit: who answers for it, and why */ exception: optional(record({ by: name, reason: words })),
+  /** layers made otherwise than the family has them, with the reason */ alterations: optional(
+    list(record({ do: text(20), layer: text(40), figure: optional(amount), reason: words }), 20),
+  ),
   products: map(productRef, 40),
   schools: map(school, 40),
   layers: list(layer, 40, 0),

@@ -13,6 +13,7 @@ import { faultText } from '../shared/use-kept-form';
 import { Figure } from '../workings/figure';
 import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
+import { LayerChanges } from './layer-changes';
 import { PourForm } from './pour-form';
 import { objectionText } from './objection-text';
 import { differenceLines } from './sheet-field';
@@ -83,6 +84,7 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
       ) : null}
       {FAMILIES[buildUp.family].preparedFor === 'green' ? <PourForm site={site} /> : null}
       <Parts plan={plan} buildUp={buildUp} editable={editable} />
+      <LayerChanges plan={plan} buildUp={buildUp} editable={editable} />
       <TextArea
         key={buildUp.reason}
         label={t('build-up.reason')}

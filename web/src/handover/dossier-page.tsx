@@ -12,6 +12,7 @@ import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { breachText } from '../words/breach-text';
 import { EntryText } from '../site-log/log-list';
+import { alterationText } from '../words/alteration-text';
 import { releasedItemName, releasedStepName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
 import { openText } from './open-text';
@@ -157,9 +158,21 @@ function Exceptions({ faces }: { faces: readonly ReleasedFace[] }) {
   const treatments = faces.flatMap((face) => face.treatments);
   const refused = treatments.filter(({ verdict }) => verdict === 'refuse');
   const otherwise = treatments.filter(({ instead }) => instead !== undefined);
-  if (refused.length + otherwise.length === 0) return <p>{t('none')}</p>;
+  const against = faces.filter(({ exception }) => exception !== undefined);
+  const altered = faces.flatMap(({ mark, alterations = [] }) => alterations.map((change) => ({ mark, change })));
+  if (refused.length + otherwise.length + against.length + altered.length === 0) return <p>{t('none')}</p>;
   return (
     <>
+      {against.map(({ faceId, mark, exception }) => (
+        <p key={faceId} className="py-0.5">
+          <b>{mark}</b>: {t('exception.shown', exception!)}
+        </p>
+      ))}
+      {altered.map(({ mark, change }, i) => (
+        <p key={i} className="py-0.5">
+          <b>{mark}</b>: {alterationText(change)} {change.reason}
+        </p>
+      ))}
       {refused.map((treatment) => (
         <p key={treatment.targetId} className="py-0.5">
           <b>{treatment.mark ?? tOf(`junction.${treatment.of}`)}</b>: {tOf(`why.${treatment.why}`)} {tOf(`instead.${treatment.why}`)}

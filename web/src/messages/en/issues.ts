@@ -63,6 +63,7 @@ export const ISSUES = {
     'The wall has {temperatureC} °C; the sheet goes from {minC} to {maxC} °C. Lives and waits beyond it are not the maker’s.',
   'issue.pack-over-vessel': 'One pack of {packKg} kg is more than the vessel holds.',
   'issue.not-for-drinking-water': '{product} has no approval for drinking water.',
+  'issue.thinner-than-sheet': 'Fewer coats or less of them than the sheet asks: not followed ({layer}).',
   'issue.care-first': 'The checks of this room come before the first start of the day: {n} are open.',
   'issue.conditions-wanted': 'Air, surface and humidity are needed before a coat.',
   'issue.last-before-first': 'The last square metre cannot come before the first.',
