@@ -1,0 +1,84 @@
+import { expect, test } from '@playwright/test';
+import { addFace, allSent, choose, goTo, makeJob, signIn, slate } from './support.js';
+
+test('a confined space: said on the face, released, ticked on the phone, and only then started', async ({ page, browser }) => {
+  test.setTimeout(120_000);
+  await signIn(page);
+  await makeJob(page, `Valve pit ${Date.now()}`);
+  await addFace(page, { mark: 'A', name: 'Pit wall', length: '3', height: '2', foot: '-3' });
+  const jobUrl = page.url().replace(/\/[^/]*$/, '');
+
+  await test.step('what nobody can simply walk out of is said once', async () => {
+    await goTo(page, 'Build-up');
+    await choose(page, /Pit wall/);
+    await slate(page).getByText('What is asked of this face').click();
+    await slate(page).getByRole('button', { name: 'confined space' }).click();
+    await expect(slate(page).getByRole('button', { name: 'confined space' })).toHaveAttribute('aria-pressed', 'true');
+    await goTo(page, 'Survey');
+    await expect(slate(page).getByRole('region', { name: 'Before each day’s first start here' })).toContainText('oxygen 19.5 to 23.5 %');
+  });
+
+  await test.step('against a hard limit only with a reason, under one’s own name', async () => {
+    await goTo(page, 'Build-up');
+    await choose(page, /Pit wall/);
+    await slate(page).getByText('cannot be used here, and why').click();
+    const film = slate(page).getByRole('listitem').filter({ hasText: 'Liquid rubber' }).first();
+    await film.getByText('Choose it all the same').click();
+    const against = film.getByRole('button', { name: 'Choose Liquid rubber against its limits' });
+    await expect(against).toBeDisabled();
+    await film.getByLabel('Why, for the record').fill('The pit is to be drained for good.');
+    await against.click();
+    await expect(slate(page)).toContainText('Ines Varrow answers for it: The pit is to be drained for good.');
+    // a system that holds there is taken after all
+    await slate(page).getByRole('button', { name: 'Choose another system' }).click();
+    await slate(page).getByRole('button', { name: 'Choose Crystalline slurry', exact: true }).click();
+    await expect(slate(page)).not.toContainText('answers for it');
+  });
+
+  await test.step('a third coat where it drinks', async () => {
+    await slate(page).getByText('Layers altered (0)').click();
+    await slate(page).getByLabel('Coats in all').fill('3');
+    await slate(page).getByLabel('Why', { exact: true }).fill('Open, it drinks.');
+    await slate(page).getByRole('button', { name: 'Alter it' }).click();
+    await expect(slate(page)).toContainText('coats: 3 in all.');
+    await expect(slate(page)).toContainText('coat 3');
+    await allSent(page);
+  });
+
+  await test.step('released', async () => {
+    await goTo(page, 'Programme');
+    await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+    await expect(slate(page)).toContainText('Plan 1 was released');
+  });
+
+  await test.step('on the phone every check is ticked before the first start of the day', async () => {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+    const phone = await context.newPage();
+    await phone.goto('/');
+    await phone.getByLabel('E-mail').fill('foreman@hollin.example');
+    await phone.getByLabel('Password').fill('wet-edge-always');
+    await phone.getByRole('button', { name: 'Sign in' }).click();
+    await expect(phone.getByRole('button', { name: 'Sign out' })).toBeVisible();
+    await phone.goto(`${jobUrl}/site-log`);
+    const work = phone.getByRole('article', { name: 'Work on face A' });
+    await expect(work).toContainText('Right when: it rings everywhere');
+    await expect(work.getByRole('button', { name: 'Start prepare' })).toHaveCount(0);
+    const checks = work.getByRole('checkbox');
+    await expect(checks).toHaveCount(4);
+    await expect(work.getByRole('button', { name: 'Tick each as it is seen to' })).toBeDisabled();
+    for (const check of await checks.all()) await check.check();
+    await work.getByRole('button', { name: 'All seen to: write it down' }).tap();
+    await work.getByRole('button', { name: 'Start prepare' }).tap();
+    await expect(work.getByRole('button', { name: 'Finish prepare' })).toBeVisible();
+    await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
+    await expect(phone.getByText('Seen to before work,')).toBeVisible();
+    await expect(phone.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+    await context.close();
+  });
+
+  await test.step('the dossier holds the check, the altered layer and the plan', async () => {
+    await goTo(page, 'Handover');
+    await page.getByRole('link', { name: 'Open the dossier' }).click();
+    await expect(page.getByRole('main')).toContainText('coats: 3 in all. Open, it drinks.');
+  });
+});
