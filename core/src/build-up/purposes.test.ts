@@ -39,6 +39,7 @@ const CASES: Readonly<Record<string, Partial<FitFacts>>> = {
   'grade-three': { grade: '3' },
   rubble: { substrate: 'rubble' },
   'salts-strong': { salts: 'strong' },
+  'salts-above-ground': { salts: 'strong', substrate: 'brick' },
   'ground-gas': { groundGas: true },
   'old-bitumen': { oldLayers: ['bitumen'] },
   'old-gypsum': { oldLayers: ['gypsum'] },

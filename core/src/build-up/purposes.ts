@@ -1,5 +1,5 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { FamilyId } from '../jobs/index.js';
+import { type FamilyId, MASONRY } from '../jobs/index.js';
 import type { FirstAction } from './first-action.js';
 import type { FitFacts } from './fit-facts.js';
 import { CURED_DAYS } from './scales.js';
@@ -279,6 +279,13 @@ export const PURPOSES: readonly Purpose[] = [
     open: [...GREEN, HR, DM, EV],
     'cracks-only': [RI],
     cannot: [CS, BW, ...SOAK, AE],
+  }),
+  purpose('salts-above-ground', (f) => highSalts(f) && !f.isBelowGrade && MASONRY.includes(f.substrate), {
+    fits: [LB],
+    open: [...GREEN, HR, DM, EV, DC],
+    'cracks-only': [RI],
+    // crystals grow behind what lets nothing out, and shear it off
+    cannot: [CS, BW, RS, FC, TF, ...PAIL, PU, ...SOAK, AE, SL],
   }),
   purpose('ground-gas', ({ groundGas }) => groundGas, {
     'ask-specialist': [FC, TF, ...PAIL, PU, HR, EV, RI, DC],

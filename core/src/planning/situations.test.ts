@@ -59,7 +59,7 @@ const DECK: Partial<Face> = { kind: 'slab', near: AIR, far: ROOM, csp: 4, ...CUR
 const SLAB_SEEN = [reading({ id: 'k', kind: 'knife-test', value: 0 }), reading({ id: 'p', kind: 'profile', value: 4 })];
 
 /**
- * Twelve situations as a good practitioner would have them: what must be possible, what comes first among it, what must not be.
+ * Nineteen situations as a good practitioner would have them: what must be possible, what comes first among it, what must not be.
  * Common practice, no source, unless a row says otherwise.
  */
 const SITUATIONS: readonly [
@@ -175,6 +175,52 @@ const SITUATIONS: readonly [
       first: ['deck-membrane'],
       possible: ['deck-membrane', 'hot-rubber'],
       never: ['silicate-sealer', 'pore-sealer', 'epoxy-vapour-barrier', 'flexible-cementitious', 'liquid-rubber'],
+    },
+  ],
+  [
+    'a slab 1 m below water under vinyl',
+    { face: { kind: 'slab', ...CURED, ...demands({ finish: 'sheet-vinyl' }) }, readings: SLAB_SEEN, groundM: 1 },
+    { first: ['drained-cavity'], possible: ['drained-cavity'], never: ['epoxy-vapour-barrier', 'silicate-sealer', 'crystalline-slurry'] },
+  ],
+  [
+    'a green roof',
+    { face: { ...DECK, ...demands({ standing: 'earth-cover', frostSoaked: true }) } },
+    { first: ['hot-rubber', 'moisture-cure-pu'], possible: ['hot-rubber', 'moisture-cure-pu'], never: ['liquid-rubber', 'deck-membrane'] },
+  ],
+  [
+    'a listed cellar that must be undone one day',
+    {
+      face: { substrate: 'brick', strengthMPa: 0, ...demands({ undoable: true }) },
+      groundM: 0.8,
+      features: [crack({ wetState: 'weeping' })],
+    },
+    {
+      first: ['drained-cavity'],
+      possible: ['drained-cavity', 'lime-base-coat'],
+      never: ['crystalline-slurry', 'rigid-slurry', 'resin-injection', 'epoxy-vapour-barrier'],
+    },
+  ],
+  [
+    'brick above ground full of chloride and nitrate',
+    { face: { substrate: 'brick', strengthMPa: 12, near: ROOM, far: AIR, salts: 'strong' } },
+    { first: ['lime-base-coat'], possible: ['lime-base-coat'], never: ['pore-sealer', 'above-grade-elastomeric', 'crystalline-slurry'] },
+  ],
+  [
+    'a garage floor over radon',
+    { face: { kind: 'slab', csp: 4, ...CURED, ...demands({ groundGas: true, traffic: 'vehicles' }) }, groundM: -1 },
+    { possible: ['epoxy-vapour-barrier'], never: ['silicate-sealer', 'pore-sealer', 'rigid-slurry'] },
+  ],
+  [
+    'a leaking construction joint with steel showing',
+    { face: CURED, features: [crack({ kind: 'joint', wetState: 'running', signs: ['steel-shows'] })], groundM: 2 },
+    { possible: ['resin-injection', 'crystalline-slurry'], never: ['thick-film', 'pore-sealer'] },
+  ],
+  [
+    'a balcony over a room, to be tiled',
+    { face: { ...DECK, ...demands({ finish: 'tile', traffic: 'foot', standing: 'rain' }) } },
+    {
+      possible: ['flexible-cementitious', 'deck-membrane'],
+      never: ['thick-film', 'liquid-rubber', 'silicate-sealer', 'elastomeric-and-wear-coat'],
     },
   ],
 ];

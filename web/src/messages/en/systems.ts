@@ -194,6 +194,7 @@ export const SYSTEMS = {
   'fit.grade-three': 'The room must be dry for good (grade 3).',
   'fit.rubble': 'Rubble gives it neither an even face nor cement.',
   'fit.salts-strong': 'Strong salts grow behind it or in its pores.',
+  'fit.salts-above-ground': 'Old masonry above ground, full of salts: crystals grow behind what lets nothing out, and shear it off.',
   'fit.ground-gas': 'Ground gas must be kept out: product and joints need a gas test.',
   'fit.old-bitumen': 'Old bitumen lies on it.',
   'fit.old-gypsum': 'Gypsum lies on it: wet, it swells and lets go.',
