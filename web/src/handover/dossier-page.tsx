@@ -1,3 +1,4 @@
+import { FAMILIES } from '@caulkhorn/core/catalogue';
 import '../messages/later';
 import { type DossierFace, type DossierLine, type ReleasedFace, dossierOf } from '@caulkhorn/core/proof';
 import { type Breach, type Conditions, type LogLine, dewMargin } from '@caulkhorn/core/site-log';
@@ -282,13 +283,18 @@ function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFa
   const units = useUnits();
   const coat = sheetOf(products, face.products['coat']);
   const time = (ms: number | undefined) => (ms === undefined ? t('no-value') : fullTime(ms, timeZone));
-  const asked = Object.entries(face.schools).filter(([, { from }]) => from !== 'usual');
+  // a school is told where it was used, and one that nobody chose as the usual one
+  const used = face.family === undefined ? [] : FAMILIES[face.family].schools;
+  const schools = Object.entries(face.schools).filter(([question]) => used.some((each) => each === question));
   return (
     <Section title={`${face.mark} ${face.name}`}>
       <p>
         {tOf(`family.${face.family}`)}
         {coat ? `: ${coat.name} ${t('product.version', { n: coat.version })}` : ''}
-        {asked.map(([question, { school }]) => ` · ${tOf(`school.${question}.${school}`)}`)}
+        {schools.map(([question, { school, from }]) => {
+          const name = `${tOf(`school.${question}`)} ${tOf(`school.${question}.${school}`)}`;
+          return ` · ${from === 'usual' ? t('dossier.school-usual', { school: name }) : name}`;
+        })}
         {face.reason ? ` · ${face.reason}` : ''}
       </p>
       <ul className="my-1 list-disc pl-5">

@@ -125,6 +125,7 @@ export const WORK = {
   'dossier.open': 'Open when this was made',
   'dossier.faces': 'Faces and loads',
   'dossier.exceptions': 'Exceptions',
+  'dossier.school-usual': '{school} (the usual one, nobody chose)',
   'dossier.entries': 'The log, entry by entry',
   'dossier.fingerprint': 'Fingerprint of what was released:',
   'dossier.superseded-by': 'superseded by {who}, {when}',
