@@ -6,7 +6,7 @@ import { type PressureRating, SAFETY_FACTOR, type SideWater, pressureRating } fr
 import type { FirstAction } from './first-action.js';
 import { FIT_CRITERIA, type FitConditions, type FitCriterion, SHEET_CRITERIA } from './fit-criteria.js';
 import type { FitFacts } from './fit-facts.js';
-import { type Mark, PURPOSES } from './purposes.js';
+import { type Mark, PURPOSES, type Purpose } from './purposes.js';
 
 /** One thing that speaks against a system, or that it asks for first. */
 export interface Objection {
@@ -32,13 +32,22 @@ function criteriaOf(family: FamilyId): readonly FitCriterion[] {
   return rows;
 }
 
+/** What a face is for, found once for all the families and coats that are held against it. */
+const PURPOSES_OF = new WeakMap<FitFacts, readonly Purpose[]>();
+
+function purposesOf(facts: FitFacts): readonly Purpose[] {
+  const known = PURPOSES_OF.get(facts) ?? PURPOSES.filter(({ when }) => when(facts));
+  PURPOSES_OF.set(facts, known);
+  return known;
+}
+
 /** Whether a family fits a face with one product as its coat, and if not, why. */
 export function judge(family: FamilyId, product: Product, facts: FitFacts): Judgement {
   const objections: Objection[] = [];
   for (const { id, when, then, source } of criteriaOf(family)) if (holds(when, facts)) objections.push({ criterionId: id, then, source });
-  for (const { id, when, marks, source } of PURPOSES) {
+  for (const { id, marks, source } of purposesOf(facts)) {
     const mark = marks[family];
-    if (!SAYS_NOTHING.has(mark) && when(facts)) objections.push({ criterionId: id, then: mark as Objection['then'], source });
+    if (!SAYS_NOTHING.has(mark)) objections.push({ criterionId: id, then: mark as Objection['then'], source });
   }
   for (const { id, known, limit, must, then, unit, source } of SHEET_CRITERIA) {
     const [value, allowed] = [known(facts), limit(product, FAMILIES[family])];
