@@ -288,7 +288,7 @@ const override = record({ targetId: text(200), ruleId: text(80), reason: text(50
 const alteration = record({
   do: choice(['coats', 'add', 'rate']),
   layer: choice(ALTERABLE_LAYERS),
-  figure: optional(number('', { above: 0, max: 200 })),
+  figure: optional(number('', { min: 0.01, max: 200 })),
   reason: text(500),
 });
 
