@@ -75,12 +75,16 @@ export const PURPOSES: readonly Purpose[] = [
     cannot: [...PAIL, HR, DM, EV, ...SOAK, AE, DC],
   }),
   purpose('pressing-from-behind', (f) => presses(f, 'negative') && !bothSides(f), {
-    fits: [CS, ...GREEN, RI, DC],
+    fits: [CS, ...GREEN],
     'by-sheet': [BW, RS, FC, LB, SL],
+    // it stops what leaks now, and protects nothing beside it
+    'cracks-only': [RI],
+    'with-outfall': [DC],
     cannot: [TF, ...PAIL, PU, HR, DM, EV, ...SOAK, AE],
   }),
   purpose('water-both-ways', (f) => bothSides(f) && hasWater(f), {
-    fits: [CS, ...GREEN, RI],
+    fits: [CS, ...GREEN],
+    'cracks-only': [RI],
     'by-sheet': [RS, FC, SL],
     cannot: [BW, TF, ...PAIL, PU, HR, DM, EV, ...SOAK, LB, AE, DC],
   }),
@@ -110,7 +114,8 @@ export const PURPOSES: readonly Purpose[] = [
     cannot: [BW, HR, DM, EV, AE, DC, SL],
   }),
   purpose('earth-behind', ({ loads }) => !loads.some(({ side }) => side === 'positive') && loads.some(({ headM }) => headM === 0), {
-    fits: [CS, ...GREEN, BW, RS, FC, EV, SS, LB, DC],
+    fits: [CS, ...GREEN, BW, RS, FC, EV, SS, LB],
+    'with-outfall': [DC],
     'only-above-splash': [PS],
     open: [RI, SL],
     cannot: [TF, ...PAIL, PU, HR, DM, AE],

@@ -102,9 +102,14 @@ describe('choosing', () => {
     const by = (part: Partial<RankingWeights>) =>
       rankOptions(candidates, site, { cost: 0, days: 0, risk: 0, breathing: 0, ...part }).map(({ option }) => option);
     const cheapest = by({ cost: 1 });
-    expect(cheapest.map(({ costMinor }) => costMinor)).toEqual([...cheapest.map(({ costMinor }) => costMinor)].sort((a, b) => a - b));
+    // what plainly fits first, each group by what counts
+    expect(cheapest.map(({ group }) => group)).toEqual([...cheapest.map(({ group }) => group)].sort());
+    for (const group of [1, 2]) {
+      const costs = cheapest.filter((option) => option.group === group).map(({ costMinor }) => costMinor);
+      expect(costs).toEqual([...costs].sort((a, b) => a - b));
+    }
     const quickest = by({ days: 1 });
-    expect(quickest[0]!.days).toBe(Math.min(...quickest.map(({ days }) => days)));
+    expect(quickest[0]!.days).toBe(Math.min(...quickest.filter(({ group }) => group === 1).map(({ days }) => days)));
     expect(by({ breathing: 1 })[0]!.sdM).toBeLessThanOrEqual(0.5);
     for (const { verdict } of rankOptions(candidates, site, USUAL_WEIGHTS).map(({ option }) => option)) expect(verdict).not.toBe('cannot');
   });

@@ -106,6 +106,7 @@ export const SYSTEMS = {
   'first.top-coat': 'add the top coat that its sheet names',
   'first.protect-first': 'let it cure, then board and mat before the fill',
   'first.deck-over': 'lay a deck over it',
+  'first.with-outfall': 'with channel, sump, two pumps and an outfall that are serviced',
   'first.uncracked-only': 'only where no crack opens',
   'first.cracks-only': 'for single cracks only',
   'first.only-above-splash': 'only above ground and splash',
@@ -164,7 +165,7 @@ export const SYSTEMS = {
   'fit.head-above-rating': 'The water stands {known} high; with safety 1.5 it is rated for {limit}.',
 
   'fit.pressing-from-front': 'Water presses on it from the front.',
-  'fit.pressing-from-behind': 'Water presses from behind: it belongs on the wet side.',
+  'fit.pressing-from-behind': 'Water presses from behind.',
   'fit.water-both-ways': 'Water stands on either side, not always together.',
   'fit.level-not-found-outside': 'It stands in the ground or a tank and nobody has found the level: water may press.',
   'fit.level-not-found-behind': 'Ground or a tank stands behind it and nobody has found the level: water may press from there.',
