@@ -1,3 +1,4 @@
+import '../messages/later';
 import { type Face, type Feature, READING_SPECS, type ReadingKind, type Sign, DAMP_SIGNS } from '@caulkhorn/core/jobs';
 import { type CauseFound, dampFacts, diagnose, risingReach } from '@caulkhorn/core/survey';
 import { waterOn } from '@caulkhorn/core/water';
@@ -120,7 +121,7 @@ function Cause({ found: { cause, share, word, evidence } }: { found: CauseFound 
           <div className="h-full bg-water" style={{ width: `${share * 100}%` }} />
         </div>
         <p className="mt-1.5">
-          <b className="font-medium">{t('diagnosis.do')}</b> {t(`deed.${cause}`)}
+          <b className="font-medium">{t('diagnosis.do')}</b> {tOf(`deed.${cause}`)}
         </p>
         <table className="mt-1 w-full text-[13px]">
           <tbody>

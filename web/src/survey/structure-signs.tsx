@@ -1,3 +1,4 @@
+import '../messages/later';
 import { type Feature, STRUCTURE_SIGNS, type Sign } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { EngineerFirst } from '../words/engineer-first';

@@ -9,7 +9,6 @@ import { Loading } from '../shared/ui/states';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { Figure } from '../workings/figure';
 import { Legend } from '../sheet/legend';
-import { CareList } from '../words/care-list';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { CopyAlong } from './copy-along';
 import { FeatureForm } from './feature-form';
@@ -28,6 +27,7 @@ const RoomDialog = lazy(() => import('./room-dialog').then((m) => ({ default: m.
 const DrawingImport = lazy(() => import('../drawings/drawing-import').then((m) => ({ default: m.DrawingImport })));
 const SheetExport = lazy(() => import('../drawings/sheet-export').then((m) => ({ default: m.SheetExport })));
 
+const FaceCare = lazy(() => import('./face-care').then((m) => ({ default: m.FaceCare })));
 const StructureSigns = lazy(() => import('./structure-signs').then((m) => ({ default: m.StructureSigns })));
 
 /** Where the structure itself may have moved, or its steel may rust. */
@@ -77,7 +77,9 @@ export function SurveySlate() {
     return (
       <>
         <FaceFacts face={face} />
-        <CareList face={face} job={model.job} />
+        <Suspense>
+          <FaceCare face={face} />
+        </Suspense>
         <Suspense>{editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}</Suspense>
         <PhotosPanel key={face.id} faceId={face.id} editable={editable} />
         <ReadingsPanel key={`readings ${face.id}`} face={face} editable={editable} />

@@ -2,6 +2,7 @@ import { ACCOUNT } from './account';
 import { BUILD_UP } from './build-up';
 import { CREW } from './crew';
 import { DETAILS } from './details';
+import { DIAGNOSIS } from './diagnosis';
 import { GATE } from './gate';
 import { HOUSE } from './house';
 import { STORES } from './stores';
@@ -16,5 +17,6 @@ export const LATER = {
   ...CREW,
   ...SYSTEMS,
   ...DETAILS,
+  ...DIAGNOSIS,
   ...GATE,
 } as const;
