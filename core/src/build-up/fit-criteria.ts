@@ -24,6 +24,7 @@ export interface FitConditions {
   readonly powders?: boolean;
   readonly knifeTested?: boolean;
   readonly blastAlways?: boolean;
+  /** sewage, its gas or attacking water comes at it */ readonly attacked?: boolean;
 }
 
 /** A row of what speaks against a family, or what it asks for first. Its reason has words under its id. */
@@ -68,6 +69,7 @@ export const FIT_CRITERIA: readonly FitCriterion[] = [
   limit('not-overhead', { kinds: ['soffit'] }, 'cannot'),
   limit('above-grade-only', { isBelowGrade: true }, 'cannot'),
   limit('old-masonry-only', { substrates: ['cast-concrete', 'precast', 'screed'] }, 'blast-it'),
+  limit('sewers-first', { attacked: false }, 'ask-sheet'),
   limit('indoors-only', { near: ['ground', 'tank', 'open-air'] }, 'cannot'),
   row('nothing-to-drain', ({ placed }) => placed === 'before-the-face', { isBelowGrade: false }, 'cannot'),
   row('nothing-to-inject', inCracks, { leaks: false, moving: false }, 'cannot'),

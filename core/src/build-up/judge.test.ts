@@ -36,6 +36,7 @@ const CASES: readonly [string, FamilyId, Partial<FitFacts>][] = [
   ['slab-too-damp', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, rhPct: 101 }],
   ['emission-too-high', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, mverLb: 26 }],
   ['too-alkaline', 'epoxy-vapour-barrier', { kind: 'slab', isLevel: true, ph: 14.5 }],
+  ['sewers-first', 'sewer-lining', {}],
   ['indoors-only', 'drained-cavity', { near: 'open-air', isBelowGrade: true }],
   ['nothing-to-drain', 'drained-cavity', {}],
   ['nothing-to-inject', 'resin-injection', {}],
@@ -65,6 +66,7 @@ test.each(CASES)('%s is held against %s', (id, family, part) => {
     'shake-on-slabs',
     'nothing-to-inject',
     'nothing-to-drain',
+    'sewers-first',
   ];
   if (!standing.includes(id)) expect(sound.map(({ criterionId }) => criterionId)).not.toContain(id);
 });

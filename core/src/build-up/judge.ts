@@ -157,6 +157,7 @@ function holds(when: FitConditions, facts: FitFacts): boolean {
     is(when.cspKnown, facts.csp !== undefined) &&
     is(when.powders, facts.powders === true) &&
     is(when.knifeTested, facts.powders !== undefined) &&
-    is(when.blastAlways, facts.blastAlways)
+    is(when.blastAlways, facts.blastAlways) &&
+    is(when.attacked, facts.sewerGas || (facts.attack !== undefined && facts.attack !== 'none'))
   );
 }

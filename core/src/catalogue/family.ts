@@ -32,7 +32,8 @@ export type FamilyLimit =
   | 'blast-always'
   | 'knife-first'
   | 'weak-skin'
-  | 'indoors-only';
+  | 'indoors-only'
+  | 'sewers-first';
 
 export const LAYER_IDS = [
   'silicate-primer',

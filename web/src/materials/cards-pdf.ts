@@ -1,11 +1,12 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
-import type { PieceCard } from '@caulkhorn/core/planning';
+import { type PieceCard, outsideSheet } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Content } from 'pdfmake/interfaces';
 import { loadPdfMaker } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
+import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
 import { pieceName, pieceWall } from './piece-name';
@@ -58,6 +59,7 @@ function cardContent(card: PieceCard, model: JobModel, units: UnitSystem): Conte
                       { text: pieceName(card, model), fontSize: 16, bold: true },
                       { text: product.name },
                       { text: pieceWall(card, units) },
+                      ...outsideSheet(product, card.temperatureC).map((found) => ({ text: faultText(found), bold: true })),
                     ],
                   },
                   { text: t('card.batches', { n: batch.output.batches }), alignment: 'right' },

@@ -1,9 +1,10 @@
-import type { PieceCard } from '@caulkhorn/core/planning';
+import { type PieceCard, outsideSheet } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
+import { faultText } from '../shared/use-kept-form';
 import { useWorking } from '../workings/use-working';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
@@ -58,6 +59,11 @@ function Card({ card, isLarge }: { card: PieceCard; isLarge?: boolean }) {
       </div>
       <p className="font-medium">{stepsOf(card).join(' ')}</p>
       <p className={`${isLarge ? '' : 'text-[13px]'} ${card.isAssumed ? 'text-ochre' : 'text-soft'}`}>{pieceWall(card, units)}</p>
+      {outsideSheet(product, card.temperatureC).map((found) => (
+        <p key={found.code} role="alert" className="font-medium text-iron">
+          {faultText(found)}
+        </p>
+      ))}
       <p className={isLarge ? '' : 'text-[13px] text-soft'}>
         {t('card.placing', {
           tool: t(`tool.${tool}`),

@@ -17,7 +17,7 @@ export const sewerLining: Family = {
   placed: 'on-the-face',
   preparedFor: 'cement',
   worksInPores: false,
-  limits: ['weak-skin'],
+  limits: ['weak-skin', 'sewers-first'],
   source: COMMON_PRACTICE,
 };
 

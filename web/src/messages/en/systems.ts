@@ -131,6 +131,7 @@ export const SYSTEMS = {
   'fit.not-overhead': 'It would run off overhead.',
   'fit.above-grade-only': 'For walls above ground; earth or a tank stands against this one.',
   'fit.old-masonry-only': 'Made for old masonry; a cast face gives it no key.',
+  'fit.sewers-first': 'Made for sewers and what attacks cement; neither is said to come at this face.',
   'fit.indoors-only': 'It hangs before the inner face of a room; here stands something else.',
   'fit.nothing-to-drain': 'Neither ground nor a tank stands behind it: there is nothing to drain.',
   'fit.nothing-to-inject': 'Nothing here leaks or moves: there is nothing to inject.',
