@@ -2,6 +2,7 @@ import { type Command, type CommandDto, type CommandOutcome, itemChangeOf, permi
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import {
   type AnyItem,
+  type BuildUp,
   type ItemKind,
   type ItemLookup,
   ITEM_LISTS,
@@ -67,9 +68,19 @@ export class CommandsService {
         return this.add('reading', 'readings', command.payload.readings, items);
     }
     const change = itemChangeOf(command)!;
+    if ('put' in change && change.itemKind === 'build-up') await this.checkException(change.put as BuildUp, given, records);
     return 'put' in change
       ? this.put(change.itemKind, change.put, command.baseVersion, items)
       : this.remove(change.itemKind, change.remove, command.baseVersion, items);
+  }
+
+  /** Who passes a hard limit answers for it under his own name; an exception that stands already may stay as it is. */
+  private async checkException({ id, exception }: BuildUp, given: CommandDto, { items, devices, caller }: JobRecords): Promise<void> {
+    if (!exception) return;
+    const stored = (await items.item('build-up', id))?.body as BuildUp | undefined;
+    if (stored?.exception?.by === exception.by && stored.exception.reason === exception.reason) return;
+    const { name } = await devices.writer(caller.personId, given.deviceId);
+    if (exception.by !== name) throw invalid([issue('not-this-person', 'payload.exception.by')]);
   }
 
   private async put(kind: ItemKind, item: AnyItem, baseVersion: number, store: JobRows): Promise<{ version: number }> {

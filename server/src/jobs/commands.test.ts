@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Feature, JobModel } from '@caulkhorn/core/jobs';
 import { Client } from 'pg';
+import { DEMO_PEOPLE } from '../demo/demo-people';
 import { demoId } from '../demo/survey';
 import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
 
@@ -48,6 +49,26 @@ describe('commands', () => {
     foreman = await server.as('foreman');
   });
   afterAll(() => server.stop());
+
+  test('who passes a hard limit answers for it under his own name; one that stands may stay', async () => {
+    const { name } = DEMO_PEOPLE[0]!;
+    const buildUp = {
+      id: randomUUID(),
+      faceId: WALL,
+      family: 'liquid-rubber',
+      products: { coat: { id: 'fennick-eel', version: 1 } },
+      exception: { by: 'Somebody Else', reason: 'He said so.' },
+    };
+    const refused = await send(planner, command('build-up.put', buildUp)).expect(400);
+    expect(refused.body.fields).toEqual({ 'payload.exception.by': [expect.objectContaining({ code: 'not-this-person' })] });
+    const own = { ...buildUp, exception: { by: name, reason: 'The pit is drained.' } };
+    await send(planner, command('build-up.put', own)).expect(200);
+    await send(planner, command('build-up.put', { ...own, reason: 'Trial' }, 1)).expect(200);
+    // the words of another are not put into his mouth either
+    const twisted = { ...own, exception: { by: 'Somebody Else', reason: 'The pit is drained.' } };
+    await send(planner, command('build-up.put', twisted, 2)).expect(400);
+    await send(planner, command('build-up.remove', { id: buildUp.id }, 2)).expect(200);
+  });
 
   test('a feature is put, changed, removed and brought back', async () => {
     const feature = crack();
