@@ -25,11 +25,16 @@ function* everyCase(): Generator<[string, Detailing]> {
             for (const wetState of ['dry', 'damp', 'weeping', 'running'] as const)
               for (const pipe of ['rigid', 'corrugated'] as const)
                 for (const widthMm of widths)
-                  yield [
-                    ruleForFeature(bare(kind, { movement, wetState, pipe, widthMm }), face({ substrate, kind: faceKind }), detailing, 'B')
-                      .id,
-                    detailing,
-                  ];
+                  for (const signs of [undefined, ['steel-shows' as const]])
+                    yield [
+                      ruleForFeature(
+                        bare(kind, { movement, wetState, pipe, widthMm, signs }),
+                        face({ substrate, kind: faceKind }),
+                        detailing,
+                        'B',
+                      ).id,
+                      detailing,
+                    ];
   }
 }
 
@@ -118,6 +123,16 @@ test('what moves and leaks is stopped with what stays soft before it is sealed, 
         expect(injected).toEqual(wetState === 'running' ? ['injection-foam', 'injection-resin'] : ['injection-resin']);
         expect(steps.map((step) => step.do).slice(injected.length)).toEqual(['seal-joint', 'sheet']);
       }
+});
+test('where steel shows it is cleaned and primed before mortar, and the plug does not lie on rust unseen', () => {
+  for (const kind of ['honeycomb', 'spall'] as const)
+    for (const wetState of ['dry', 'running'] as const) {
+      const { steps, why } = ruleForFeature(bare(kind, { wetState, signs: ['rust-stain'] }), face(), 'rigid', 'B');
+      expect(why).toBe('steel-repair');
+      const done = steps.map((step) => (step.do === 'clean' ? `clean ${step.how}` : step.do));
+      expect(done).toEqual(wetState === 'running' ? ['plug', 'clean steel', 'patch'] : ['clean steel', 'patch']);
+      expect(steps.at(-1)).toMatchObject({ role: 'repair-mortar' });
+    }
 });
 test('foam is never the seal', () => {
   for (const { steps } of DETAIL_RULES)

@@ -6,6 +6,7 @@ import {
   type Junction,
   type JunctionKind,
   type School,
+  type Sign,
   type WetState,
   leaks,
   moves,
@@ -35,6 +36,7 @@ export function ruleForFeature(
     overThreshold: (feature.widthMm ?? 0) > ROUT_OVER_MM[crackSchool],
     widthMm: feature.widthMm,
     wet: feature.wetState,
+    steel: feature.signs?.some((sign) => STEEL.has(sign)) ?? false,
     pipe: feature.pipe,
     substrate: face.substrate,
     faceKind: face.kind,
@@ -55,6 +57,9 @@ export function findRule(id: string): DetailRule | undefined {
   return DETAIL_RULES.find((rule) => rule.id === id);
 }
 
+/** Signs by which reinforcement is known to be in it. */
+const STEEL: ReadonlySet<Sign> = new Set(['steel-shows', 'rust-stain']);
+
 interface Facts {
   moving?: boolean;
   leaks?: boolean;
@@ -65,6 +70,7 @@ interface Facts {
   substrate?: Face['substrate'];
   faceKind?: Face['kind'];
   mortarCorner?: boolean;
+  steel?: boolean;
 }
 
 function firstThatApplies(of: DetailRule['of'], detailing: Detailing, facts: Facts): DetailRule {
@@ -82,6 +88,7 @@ function applies(when: RuleConditions, facts: Facts): boolean {
   if (when.wet && (facts.wet === undefined || !when.wet.includes(facts.wet))) return false;
   if (when.measured !== undefined && when.measured !== (facts.widthMm !== undefined)) return false;
   if (when.mortarCorner !== undefined && when.mortarCorner !== facts.mortarCorner) return false;
+  if (when.steel !== undefined && when.steel !== facts.steel) return false;
   if (when.pipe && !when.pipe.includes(facts.pipe ?? '')) return false;
   if (when.substrate && (facts.substrate === undefined || !when.substrate.includes(facts.substrate))) return false;
   return !when.faceKind || (facts.faceKind !== undefined && when.faceKind.includes(facts.faceKind));

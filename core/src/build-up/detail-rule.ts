@@ -57,7 +57,7 @@ export type DetailStep =
   | { readonly do: 'floor-lap'; readonly ontoMm: number }
   /** thicker at the foot */
   | { readonly do: 'kick'; readonly heightMm: number; readonly coats: number }
-  | { readonly do: 'clean'; readonly how: 'salts' | 'mould' | 'grind' }
+  | { readonly do: 'clean'; readonly how: 'salts' | 'mould' | 'grind' | 'steel' }
   /** at the foot, behind the cavity's sheet, with ports to rinse it from */
   | { readonly do: 'drain-channel'; readonly portEveryM: number };
 
@@ -72,6 +72,7 @@ export interface RuleConditions {
   readonly widthFromMm?: number;
   readonly wet?: readonly WetState[];
   /** its width is known */ readonly measured?: boolean;
+  /** reinforcement shows or rusts */ readonly steel?: boolean;
   /** the family's inner corners are made of mortar, not of sealant */ readonly mortarCorner?: boolean;
   readonly pipe?: readonly string[];
   readonly substrate?: readonly Substrate[];

@@ -1,10 +1,17 @@
-import type { DetailRule } from '../detail-rule.js';
+import type { DetailRule, DetailStep } from '../detail-rule.js';
 import { ALL, CRACK_SLOT, CRYSTALLINE, LEAK_SLOT, pour, refill, rout, row, stop } from './parts.js';
 
 const OTHERS = ALL.filter((each) => !CRYSTALLINE.includes(each));
 const NOT_POURED = OTHERS.filter((each) => each !== 'slab');
 const CHASED = { ...LEAK_SLOT, extendMm: 0 };
 const MINERAL = ['tanking', 'membrane', 'soak', 'paint'] as const;
+
+/** After EN 1504-9 (from memory), on an engineer's word: the steel freed, bright and primed, then a repair mortar. */
+const steelRepair = (runs: boolean): DetailStep[] => {
+  const [plug, ...rest] = refill('repair-mortar', 20, 20, runs);
+  const steel: DetailStep = { do: 'clean', how: 'steel' };
+  return runs ? [plug!, steel, ...rest] : [steel, plug!, ...rest];
+};
 
 /** Pipes, holes, cavities and what is seen on the surface. */
 export const SPOT_RULES: readonly DetailRule[] = [
@@ -66,6 +73,8 @@ export const SPOT_RULES: readonly DetailRule[] = [
   row('drain-soft', 'drain', ['soak', 'lime', 'paint'], {}, 'drain-soft', [{ do: 'seal-joint', depthMm: 12 }]),
 
   ...(['honeycomb', 'spall'] as const).flatMap((of) => [
+    row(`${of}-steel-leaking`, of, ALL, { steel: true, leaks: true }, 'steel-repair', steelRepair(true)),
+    row(`${of}-steel`, of, ALL, { steel: true }, 'steel-repair', steelRepair(false)),
     row(`${of}-leaking`, of, CRYSTALLINE, { leaks: true }, 'cavity-leaks', refill('mortar', 20, 20, true)),
     row(`${of}-leaking-stop`, of, OTHERS, { leaks: true }, 'cavity-leaks', refill('repair-mortar', 20, 20, true)),
     row(of, of, CRYSTALLINE, {}, of, refill('mortar', 20, 20)),

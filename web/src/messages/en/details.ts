@@ -66,6 +66,8 @@ export const DETAILS = {
   'why.drain-rigid': 'A collar let in round it, and the coat carried 50 mm in.',
   'why.drain-soft': 'A sealant closes the ring.',
   'why.cavity-leaks': 'Cut back to sound concrete, stopped with plug in the lower half, mortar above it.',
+  'why.steel-repair':
+    'Steel is in it: an engineer says first; freed all round, bright, primed, then a repair mortar (EN 1504-9). Nothing goes over rust.',
   'why.honeycomb': 'Cut back 20 mm and square, without feather edges, and filled in layers.',
   'why.spall': 'Cut back 20 mm and square, without feather edges, and filled in layers.',
   'why.blow-holes': 'Filled first: a coat only bridges them, and they blow.',
@@ -130,6 +132,7 @@ export const DETAILS = {
   'how.kick': 'One coat more over the lowest {height}.',
   'how.clean.salts': 'Brush dry, wash, let it show again, brush once more.',
   'how.clean.mould': 'Kill, wait as its sheet says, wash off.',
+  'how.clean.steel': 'Free the steel all round and well past the rust, blast it bright, prime it the same shift as its sheet says.',
   'how.clean.grind': 'Grind and vacuum; brushing alone leaves dust.',
   'how.extend': ', {by} past both ends, {all} in all',
   'how.layers': 'in {n} layers',
