@@ -116,6 +116,14 @@ describe('forward pass', () => {
     expect(conflicts.map(({ taskId }) => taskId)).toEqual(['c2']);
   });
 
+  test('phases of a room that stand out of order are placed all the same: nothing waits for itself for ever', () => {
+    const at = (phase: number) => ({ room: { id: 'hall', phase, isFloor: false, isDusty: phase === 0 } });
+    const tasks = ['A', 'B'].flatMap((chain) => [task(`${chain}1`, 1, { chain, ...at(1) }), task(`${chain}0`, 1, { chain, ...at(0) })]);
+    const placed = forwardPass(tasks, options()).tasks;
+    expect(placed.map(({ id }) => id).sort()).toEqual(['A0', 'A1', 'B0', 'B1']);
+    for (const { startMs } of placed) expect(Number.isFinite(startMs)).toBe(true);
+  });
+
   test('too long for a shift: said so, or rested overnight when it may', () => {
     expect(forwardPass([task('long', 12)], options()).conflicts).toEqual([{ code: 'longer-than-shift', taskId: 'long' }]);
     const { tasks, conflicts } = forwardPass([task('long', 12, { splittable: true })], options());

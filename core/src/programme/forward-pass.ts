@@ -117,8 +117,10 @@ class Pass {
       if (!best || start < best.start) best = { queue, start };
       if (start <= bound) return best;
     }
-    // no chain is barred for good: the earliest phase of a room always has a chain that stands at it
-    return best;
+    if (best) return best;
+    // in a plan of our own no chain is barred for good; one from outside may have its phases out of order, and is placed all the same
+    const barred = queues.find((queue) => queue.length > 0);
+    return barred && { queue: barred, start: this.earliestStart(barred[0]!) };
   }
 
   /** Earlier phases of its room are not placed yet. */
