@@ -116,7 +116,9 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
       .click();
     await expect(row(page, /L1/)).toHaveAttribute('aria-selected', 'true');
     await slate(page).getByRole('tab', { name: 'Mixing cards' }).click();
-    await expect(page.getByRole('article', { name: 'Mixing card Tarnwick Veil slurry' })).toContainText('Never more water later.');
+    await expect(page.getByRole('article', { name: 'Mixing card A coat, each of 2, Tarnwick Veil slurry' })).toContainText(
+      'Never more water later.',
+    );
   });
 
   await test.step('programme: released to the site', async () => {

@@ -31,7 +31,7 @@ function Card({ card, isLarge }: { card: PieceCard; isLarge?: boolean }) {
   return (
     <article
       className={`break-inside-avoid-page border border-rule-strong bg-paper ${isLarge ? 'p-5 text-lg leading-7' : 'p-3'}`}
-      aria-label={t('card.name', { product: product.name })}
+      aria-label={t('card.name', { product: `${pieceName(card, model)}, ${product.name}` })}
     >
       <header className="flex items-baseline justify-between gap-2">
         <h4 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>
