@@ -131,7 +131,7 @@ const STAYS: Readonly<Record<PreparedFor, readonly OldLayer[]>> = {
   soaking: ['plain-render', 'lime-render'],
   lime: ['lime-render'],
   hot: [],
-  injection: [...(['paint', 'sealer', 'curing-compound', 'glue', 'bitumen', 'gypsum'] as const)],
+  injection: ['paint', 'sealer', 'curing-compound', 'glue', 'bitumen', 'gypsum'],
   cavity: [
     ...(['paint', 'sealer', 'curing-compound', 'bitumen', 'plain-render', 'waterproofed-render', 'cement-slurry', 'epoxy'] as const),
   ],

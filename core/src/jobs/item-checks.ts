@@ -87,21 +87,18 @@ function checkFlow({ dripsPerMin, volumeMl, seconds }: MeasuredFlow, at: At): Is
   return dripsPerMin !== undefined && seconds !== undefined ? [issue('only-with', at('seconds'), { field: 'volumeMl' })] : [];
 }
 
-/** Tests that only say something once slab and air stand as they will in service. */
-const CONDITIONED: ReadonlySet<Reading['kind']> = new Set(['in-slab-rh', 'vapour-emission', 'carbide']);
-
 export function checkReading(reading: Reading, lookup: ItemLookup, at: At): Issue[] {
   const face = lookup.face(reading.faceId);
   if (!face) return [issue('not-found', at('faceId'))];
   const found: Issue[] = [];
-  const { min, max, ofAir } = READING_SPECS[reading.kind];
+  const { min, max, ofAir, conditioned } = READING_SPECS[reading.kind];
   if (reading.value < min) found.push(issue('below-min', at('value'), { min }));
   if (reading.value > max) found.push(issue('above-max', at('value'), { max }));
   if (reading.kind === 'knife-test' && reading.value !== 0 && reading.value !== 1) found.push(issue('not-whole', at('value')));
   if (!reading.point && !ofAir) found.push(issue('missing', at('point')));
   if (reading.point && !isOnFace(face, reading.point)) found.push(issue('off-its-face', at('point')));
   if (reading.depthMm !== undefined && reading.kind !== 'in-slab-rh') found.push(issue('not-of-this-kind', at('depthMm')));
-  if (reading.conditionedH !== undefined && !CONDITIONED.has(reading.kind)) found.push(issue('not-of-this-kind', at('conditionedH')));
+  if (reading.conditionedH !== undefined && !conditioned) found.push(issue('not-of-this-kind', at('conditionedH')));
   if (reading.depthMm !== undefined && reading.depthMm > face.thicknessMm)
     found.push(issue('above-max', at('depthMm'), { max: face.thicknessMm }));
   return found;

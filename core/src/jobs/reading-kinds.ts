@@ -5,12 +5,13 @@ export interface ReadingSpec {
   readonly min: number;
   readonly max: number;
   /** taken of the room before the face, not at a point of it */ readonly ofAir?: true;
+  /** only says something once slab and air stand as they will in service */ readonly conditioned?: true;
 }
 
 /** What can be read, in which unit and within which bounds. A vapour dish is entered by its weighing; the value follows from it. */
 export const READING_SPECS: Readonly<Record<ReadingKind, ReadingSpec>> = {
-  'in-slab-rh': { unit: '%', min: 0, max: 100 },
-  'vapour-emission': { unit: 'g/(m²·day)', min: 0, max: 5000 },
+  'in-slab-rh': { unit: '%', min: 0, max: 100, conditioned: true },
+  'vapour-emission': { unit: 'g/(m²·day)', min: 0, max: 5000, conditioned: true },
   'surface-ph': { unit: '', min: 0, max: 14 },
   'surface-temperature': { unit: '°C', min: -40, max: 80 },
   'air-temperature': { unit: '°C', min: -40, max: 60, ofAir: true },
@@ -25,7 +26,7 @@ export const READING_SPECS: Readonly<Record<ReadingKind, ReadingSpec>> = {
   sulphate: { unit: '% mass', min: 0, max: 20 },
   strength: { unit: 'MPa', min: 0, max: 200 },
   // carbide bottle on what was chiselled out of a screed
-  carbide: { unit: '% CM', min: 0, max: 20 },
+  carbide: { unit: '% CM', min: 0, max: 20, conditioned: true },
   // hood on the surface: it finds places to test, and passes nothing
   'surface-hygrometer': { unit: '%', min: 0, max: 100 },
   profile: { unit: 'CSP', min: 1, max: 10 },

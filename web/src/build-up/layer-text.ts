@@ -10,15 +10,21 @@ export function layerName({ layer, id }: Pick<PlannedLayer, 'layer' | 'id'>): st
 
 /** A layer in one line: its name, what it takes, how thick it is. */
 export function layerText(layer: PlannedLayer, units: UnitSystem): string {
-  const { product, perM2, wetMm } = layer;
+  const { product, wetMm } = layer;
   const rate =
     product.measure === 'kg'
       ? t('layer-view.rate', {
-          rate: rateText(perM2, units, product.parts?.some(({ name }) => name === 'single') ? product.densityKgL : undefined),
+          rate: layerRate(layer, units),
         })
       : '';
   const film = wetMm === undefined ? '' : t('layer-view.wet', { mm: formatFilm(wetMm, units) });
   return [layerName(layer), rate, film].filter((part) => part !== '').join(', ');
+}
+
+/** What a layer takes, with the coverage of what is bought ready by the pail. */
+export function layerRate({ product, perM2 }: Pick<PlannedLayer, 'product' | 'perM2'>, units: UnitSystem): string {
+  const isReady = product.parts?.some(({ name }) => name === 'single');
+  return rateText(perM2, units, isReady ? product.densityKgL : undefined);
 }
 
 /** ft² that a US gallon of 1 kg/L covers at 1 kg/m². */

@@ -5,7 +5,7 @@ import { formatFilm } from '../shared/numbers';
 import { limitsOfSheet } from '../words/limits-text';
 import { useUnits } from '../shared/preferences';
 import { parts, useJob } from '../job/job-context';
-import { layerName, rateText, waitText } from './layer-text';
+import { layerName, layerRate, waitText } from './layer-text';
 
 const ROW_PX = 62;
 const WALL_PX = 46;
@@ -70,13 +70,7 @@ export function LayerView({ plan }: { plan: FacePlan }) {
               </span>
               <span className="line-clamp-2 text-[13px] text-soft">
                 {[
-                  layer.product.measure === 'kg'
-                    ? rateText(
-                        layer.perM2,
-                        units,
-                        layer.product.parts?.some(({ name }) => name === 'single') ? layer.product.densityKgL : undefined,
-                      )
-                    : '',
+                  layer.product.measure === 'kg' ? layerRate(layer, units) : '',
                   layer.wetMm === undefined
                     ? ''
                     : layer.wetMm === layer.dryMm

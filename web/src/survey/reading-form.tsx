@@ -17,8 +17,6 @@ import { useNow } from '../shared/use-now';
 import { parts, useJob, useSelection } from '../job/job-context';
 
 /** One reading on a face. A vapour dish is entered by its weighing; its place is pointed at on the sheet or typed. */
-const CONDITIONED: ReadonlySet<ReadingKind> = new Set(['in-slab-rh', 'vapour-emission', 'carbide']);
-
 export function ReadingForm({ face }: { face: Face }) {
   const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
@@ -42,7 +40,7 @@ export function ReadingForm({ face }: { face: Face }) {
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
   const kind = watch('kind') as ReadingKind;
-  const { unit, ofAir } = READING_SPECS[kind];
+  const { unit, ofAir, conditioned } = READING_SPECS[kind];
   const isDish = kind === 'vapour-emission';
   const metre = toSystem(1, 'm', units).unit;
 
@@ -68,7 +66,7 @@ export function ReadingForm({ face }: { face: Face }) {
     }
     const place = texts.u.trim() || texts.v.trim();
     const depthMm = kind === 'in-slab-rh' ? number(texts.depthMm, 'mm') : undefined;
-    const conditionedH = CONDITIONED.has(kind) ? number(texts.conditionedH, 'h') : undefined;
+    const conditionedH = conditioned ? number(texts.conditionedH, 'h') : undefined;
     const reading: Reading = {
       id: v4(),
       faceId: face.id,
@@ -154,7 +152,7 @@ export function ReadingForm({ face }: { face: Face }) {
             {...register('depthMm')}
           />
         ) : null}
-        {CONDITIONED.has(kind) ? (
+        {conditioned ? (
           <TextField
             label={t('readings.conditioned')}
             unit="h"

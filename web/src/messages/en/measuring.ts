@@ -63,7 +63,7 @@ export const MEASURING = {
   'reading.strength': 'Strength',
   'reading.carbide': 'Carbide test (screeds)',
   'reading.surface-hygrometer': 'Hood on the surface (finds places only)',
-  'readings.conditioned': 'As in service before, for',
+  'readings.conditioned': 'In service climate',
   'readings.conditioned-why': 'Slab and air; under 48 h it shows nothing yet.',
   'reading.profile': 'Surface profile (CSP)',
   'reading.knife-test': 'Knife test',
