@@ -57,6 +57,7 @@ class WaitDto {
   @Quantity(0, 10_000) minH!: number;
   /** null: no latest time */ @OrNull() @Quantity(0, 10_000) maxH!: number | null;
   @Quantity(-50, 80) referenceC!: number;
+  @Optional() @IsBoolean() atOnce?: boolean;
 }
 
 class InRoomDto {
@@ -75,6 +76,9 @@ class WorkItemDto {
   @Quantity(0, 1_000_000) durationMin!: number;
   @Given() @Nested(() => QuantityDto) quantity!: QuantityDto;
   @NestedList(() => WaitDto, 10_000) waits!: WaitDto[];
+  @Optional() @Quantity(0, 10_000) restH?: number;
+  @Optional() @Whole(1, 20) coatNo?: number;
+  @Optional() @Whole(1, 24) roundsPerDay?: number;
   @Optional() @Time() notBefore?: string;
   @IsBoolean() rewet!: boolean;
   @Optional() @Nested(() => InRoomDto) room?: InRoomDto;

@@ -3,7 +3,7 @@ export { ENGINEER_FIRST, ENGINEER_FROM_MM, engineerFirst } from './engineer-firs
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';
-export { OLD_MASONRY, PREFERRED_ON_OLD_MASONRY, SCHOOLS, SECOND_COAT, decideSchool } from './schools.js';
+export { OLD_MASONRY, PREFERRED_ON_OLD_MASONRY, SCHOOLS, SEALER_WETTING, SECOND_COAT, WETTING, decideSchool } from './schools.js';
 export type { DecidedSchool } from './schools.js';
 export { TRAPS, trapsIn } from './compatibility.js';
 export type { Stack, Trap } from './compatibility.js';

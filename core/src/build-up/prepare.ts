@@ -1,6 +1,7 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 import { FAMILIES, type PreparedFor } from '../catalogue/index.js';
-import { type Face, type FamilyId, type OldLayer, type School, isLevelFace } from '../jobs/index.js';
+import { SEALER_WETTING, WETTING } from './schools.js';
+import { type Face, type FamilyId, type OldLayer, type School, type SchoolQuestion, isLevelFace } from '../jobs/index.js';
 
 /** Steps of preparing a face, in the order of the table below. What each does and when it is done well has words under its id. */
 export const PREPARE_IDS = [
@@ -21,6 +22,8 @@ export const PREPARE_IDS = [
   'dry',
   'vac',
   'soak',
+  'dampen',
+  'prewet',
 ] as const;
 export type PrepareId = (typeof PREPARE_IDS)[number];
 
@@ -61,6 +64,9 @@ export const PREPARE_STEPS: Readonly<Record<PrepareId, PrepareStep>> = {
   dry: step(0, { waitH: 24, source: { kind: 'published', title: 'ASTM D4263 (plastic sheet, 16 h)' } }),
   vac: step(1, { waste: true, source: { kind: 'memory', title: 'ISO 8502-3 (dust on a tape, grade 2 or better)' } }),
   soak: step(1.5),
+  dampen: step(0.5),
+  // and left to dry again, so that it draws the sealer in
+  prewet: step(1, { waitH: 1 }),
 };
 
 type Ground = 'cast' | 'precast' | 'brick' | 'block' | 'rubble' | 'render';
@@ -100,6 +106,15 @@ export const PREPARATION: Readonly<Record<PreparedFor, Readonly<Record<Ground, C
       render: ['sound', 'brush', 'dry'],
     },
   },
+  repelling: {
+    ...{ cast: ['degrease', 'brush', 'prewet'], precast: ['degrease', 'brush', 'prewet'] },
+    ...{
+      brick: ['rake', 'brush', 'prewet'],
+      block: ['rake', 'brush', 'prewet'],
+      rubble: ['rake', 'brush', 'prewet'],
+      render: ['sound', 'brush', 'prewet'],
+    },
+  },
   lime: {
     ...{ cast: KEYED, precast: KEYED },
     ...{
@@ -129,6 +144,7 @@ const STAYS: Readonly<Record<PreparedFor, readonly OldLayer[]>> = {
   film: ['plain-render', 'cement-slurry', 'waterproofed-render'],
   resin: [],
   soaking: ['plain-render', 'lime-render'],
+  repelling: ['plain-render', 'lime-render'],
   lime: ['lime-render'],
   hot: [],
   injection: ['paint', 'sealer', 'curing-compound', 'glue', 'bitumen', 'gypsum'],
@@ -148,9 +164,9 @@ export interface PlannedPrepare {
 export function planPrepare(
   face: Pick<Face, 'kind' | 'placement' | 'substrate' | 'salts' | 'oldLayers'>,
   family: FamilyId,
-  { areaM2, slabSchool }: { areaM2: number; slabSchool: School },
+  { areaM2, school }: { areaM2: number; school(question: SchoolQuestion): School },
 ): PlannedPrepare[] {
-  const { preparedFor, bondsTo = [] } = FAMILIES[family];
+  const { preparedFor, bondsTo = [], schools } = FAMILIES[family];
   const cell = PREPARATION[preparedFor][groundOf(face.substrate)];
   const comesOff = (face.oldLayers ?? []).some((layer) => !STAYS[preparedFor].includes(layer) && !bondsTo.includes(layer));
   const wanted = new Set<PrepareId>([
@@ -159,12 +175,21 @@ export function planPrepare(
     ...(face.salts === 'strong' && cell.length > 0 && preparedFor !== 'injection' ? (['salts'] as const) : []),
   ]);
   // where the knife decides, what it finds sound is not blasted; a weak skin is ground off as a thing to do first
-  if (preparedFor === 'resin' && slabSchool === 'B') wanted.delete('blast');
+  if (preparedFor === 'resin' && school('slab-preparation') === 'B') wanted.delete('blast');
   const on = face.kind === 'slab' && isLevelFace(face) ? 'floor' : 'wall';
+  if (schools.includes('wetting') && on === 'wall' && wanted.has('soak') && WETTING[school('wetting')].walls === 'dampen')
+    wanted.add('dampen').delete('soak');
+  if (schools.includes('sealer-wetting')) wettedForSealer(wanted, SEALER_WETTING[school('sealer-wetting')]);
   return PREPARE_IDS.filter((id) => wanted.has(id)).map((id) => {
     const { minPerM2, share } = PREPARE_STEPS[id];
     return { id, areaM2: areaM2 * share, personMin: areaM2 * share * minPerM2[on] };
   });
+}
+
+/** What is wetted through need not have dried before. */
+function wettedForSealer(wanted: Set<PrepareId>, how: 'dampen' | 'soak'): void {
+  wanted.add(how);
+  if (how === 'soak') wanted.delete('dry');
 }
 
 function groundOf(substrate: Face['substrate']): Ground {

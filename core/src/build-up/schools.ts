@@ -37,6 +37,20 @@ export const SECOND_COAT: Readonly<Record<School, SecondCoat>> = {
   B: { opensH: 3, closesH: 6, rewetToSsd: true },
 };
 
+export interface Wetting {
+  /** h that a floor soaks before its first coat; 0: wetted along with the work */ readonly floorSoakH: number;
+  /** walls are wetted until they drink no more, or only dampened */ readonly walls: 'soak' | 'dampen';
+}
+
+/** Before coats of cement; common practice, no source. */
+export const WETTING: Readonly<Record<School, Wetting>> = {
+  A: { floorSoakH: 0, walls: 'soak' },
+  B: { floorSoakH: 24, walls: 'dampen' },
+};
+
+/** Before a silicate sealer: barely damp, or wetted like for a slurry. Common practice, no source. */
+export const SEALER_WETTING: Readonly<Record<School, 'dampen' | 'soak'>> = { A: 'dampen', B: 'soak' };
+
 /** Families that a school of old masonry is about, where somebody chose it: they are shown first. Common practice, no source. */
 export const PREFERRED_ON_OLD_MASONRY: Readonly<Record<School, readonly FamilyId[]>> = {
   A: ['rigid-slurry'],

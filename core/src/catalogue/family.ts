@@ -14,7 +14,8 @@ export const SETS_HARD: readonly Detailing[] = ['rigid', 'block', 'tanking', 'li
 export type Placed = 'on-the-face' | 'in-the-mix' | 'on-green-concrete' | 'in-cracks' | 'before-the-face';
 
 /** Kinds of coat that a face is prepared for alike. */
-export type PreparedFor = 'cement' | 'crystals' | 'film' | 'resin' | 'soaking' | 'lime' | 'hot' | 'injection' | 'cavity' | 'green';
+export type PreparedFor =
+  'cement' | 'crystals' | 'film' | 'resin' | 'soaking' | 'repelling' | 'lime' | 'hot' | 'injection' | 'cavity' | 'green';
 
 /** Limits that some families have and others have not; the rows stand with the criteria of fitting. */
 export type FamilyLimit =
@@ -83,7 +84,11 @@ export interface LayerSpec {
   readonly kgPerM2?: number;
   /** of a family's coats that something lies between */ readonly part?: 'first' | 'rest';
   /** h after the layer before, at the product's reference temperature, instead of that layer's own recoat window */
-  readonly after?: { readonly minH: number; readonly maxH: number | null };
+  readonly after?: {
+    readonly minH: number;
+    readonly maxH: number | null;
+    /** counted from the end of the layer before */ readonly atOnce?: true;
+  };
   readonly crosswise?: boolean;
   /** laid into the coat before it: no work of its own */ readonly embedded?: boolean;
   /** of goods by area, for what overlaps, % */ readonly lapPct?: number;

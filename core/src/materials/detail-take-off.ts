@@ -26,6 +26,7 @@ export interface DetailLine {
   role: ProductRole;
   product: Product;
   amount: number;
+  /** one after the other, where it is more than one */ coats?: number;
   /** none for what is only counted */ working?: Working;
 }
 
@@ -101,7 +102,7 @@ class Taker {
       case 'plug':
         return this.slot ? this.fromSlot('plug', 'plug', (fill) => fill.plugL) : this.plugCavity();
       case 'bond':
-        return this.coated(step.do, 'coat', this.bondM2(), 1);
+        return void this.coated(step.do, 'coat', this.bondM2(), 1);
       case 'fill':
         return this.fromSlot('fill', step.role, (fill) => fill.mortarL);
       case 'patch':
@@ -113,7 +114,7 @@ class Taker {
       case 'drain-channel':
         return this.drainChannel(step.portEveryM);
       case 'prime':
-        return this.coated(step.do, step.role, 2 * lengthM * (step.eachSideMm / 1000), 1);
+        return void this.coated(step.do, step.role, 2 * lengthM * (step.eachSideMm / 1000), 1);
       case 'fillet':
         return this.fillet(step);
       case 'stripe':
@@ -127,15 +128,15 @@ class Taker {
       case 'loose-fill':
         return this.volume(step.do, 'sand', this.slotWorking(this.gapMm, ASSUMED.looseDepthMm), 1);
       case 'lap-pipe':
-        return this.coated(step.do, 'coat', this.collarM2(step.ontoPipeMm, step.ontoFaceMm), 2);
+        return this.inTwo(step.do, this.collarM2(step.ontoPipeMm, step.ontoFaceMm), 2);
       case 'lap-drain':
         return this.drain(step);
       case 'seal-hole':
         return this.sealHole();
       case 'floor-lap':
-        return this.coated(step.do, 'coat', (lengthM * step.ontoMm) / 1000);
+        return this.inTwo(step.do, (lengthM * step.ontoMm) / 1000);
       case 'kick':
-        return this.coated(step.do, 'coat', (lengthM * step.heightMm) / 1000, step.coats);
+        return void this.coated(step.do, 'coat', (lengthM * step.heightMm) / 1000, step.coats);
       case 'chamfer':
       case 'clean':
         return;
@@ -217,11 +218,20 @@ class Taker {
   }
 
   /** A coat at its own rate over an area; all its coats, when no number is given. */
-  private coated(step: DetailStepKind, role: ProductRole, areaM2: number, coats?: number): void {
+  private coated(step: DetailStepKind, role: ProductRole, areaM2: number, coats?: number): DetailLine | undefined {
     const product = this.product(role);
-    if (!product?.coat || areaM2 <= 0 || coats === 0) return;
+    if (!product?.coat || areaM2 <= 0 || coats === 0) return undefined;
     const working = overArea(areaM2, product.coat.kgPerM2PerCoat, coats ?? product.coat.coats);
-    this.add({ step, role, product, amount: working.output.orderKg, working });
+    const line: DetailLine = { step, role, product, amount: working.output.orderKg, working };
+    this.add(line);
+    return line;
+  }
+
+  /** Laps and collars: each of their coats is a piece of work of its own. */
+  private inTwo(step: DetailStepKind, areaM2: number, coats?: number): void {
+    const line = this.coated(step, 'coat', areaM2, coats);
+    const laid = coats ?? line?.product.coat?.coats ?? 1;
+    if (line && laid > 1) line.coats = laid;
   }
 
   /** What fills the crack through the whole thickness and what stays in the drilled holes, with the packers. */
@@ -318,7 +328,7 @@ class Taker {
 
   private drain({ intoMm, ontoFaceMm, ring, sheet }: Extract<DetailStep, { do: 'lap-drain' }>): void {
     const areaM2 = this.collarM2(intoMm, ontoFaceMm);
-    this.coated('lap-drain', 'coat', areaM2, 2);
+    this.inTwo('lap-drain', areaM2, 2);
     if (sheet) this.byArea('lap-drain', 'sheet', areaM2);
     const clamp = ring ? this.product('drain-ring') : undefined;
     if (clamp) this.add({ step: 'lap-drain', role: 'drain-ring', product: clamp, amount: 1 });

@@ -1,5 +1,5 @@
-import { SECOND_COAT } from '../build-up/index.js';
-import type { Family, LayerConditions, LayerId, LayerSpec, Product, WaterLoad } from '../catalogue/index.js';
+import { SEALER_WETTING, SECOND_COAT } from '../build-up/index.js';
+import type { Binder, Family, LayerConditions, LayerId, LayerSpec, Product, WaterLoad } from '../catalogue/index.js';
 import { type Working, workSurely } from '../fields/index.js';
 import type { Face, LayerAlteration, ProductRole, School, SchoolQuestion } from '../jobs/index.js';
 import { ceilDecimal } from '../quantities/index.js';
@@ -25,7 +25,8 @@ export interface PlannedLayer {
   /** bought, per m² of smooth work, in the product's measure */ perM2: number;
   wetMm?: number;
   dryMm?: number;
-  /** h after the layer before it; undefined for the first */ after?: { minH: number; maxH: number | null; referenceC: number };
+  /** h after the layer before it; undefined for the first. At once: counted from the end of that one */
+  after?: { minH: number; maxH: number | null; referenceC: number; atOnce?: boolean };
   rewet: boolean;
   crosswise: boolean;
   /** laid into the coat before it */ embedded: boolean;
@@ -70,7 +71,7 @@ export function planLayers(family: Family, setting: LayerSetting, productFor: (r
         product,
         ...rate.each,
         after: before && waitAfter(before, { spec, n, numbered, family, setting }),
-        rewet: family.wantsWet && wetsAgain(numbered, spec, family, setting),
+        rewet: family.wantsWet && wetsAgain(spec, { product, numbered, family, setting }),
         crosswise: spec.crosswise === true && numbered > 1,
         embedded: spec.embedded === true,
         counts: spec.counts,
@@ -183,20 +184,34 @@ function waitAfter({ product }: PlannedLayer, { spec, n, numbered, family, setti
   const isSchooled = spec.id === 'coat' && numbered > 1 && family.schools.includes('second-coat');
   if (isSchooled) {
     const { opensH, closesH } = SECOND_COAT[setting.school('second-coat')];
-    return { minH: opensH === 'touch-dry' ? (coat?.recoat.minH ?? 0) : opensH, maxH: closesH, referenceC };
+    const sheet = coat?.recoat ?? { minH: 0, maxH: null };
+    // the sheet bounds the school: what lies outside its hours is not followed
+    const minH = opensH === 'touch-dry' ? sheet.minH : Math.max(opensH, sheet.minH);
+    const maxH = Math.min(closesH, sheet.maxH ?? Infinity);
+    return minH <= maxH ? { minH, maxH, referenceC } : { ...sheet, referenceC };
   }
   if (n === 1 && spec.after) return { ...spec.after, referenceC };
   if (!coat) return { minH: 0, maxH: null, referenceC };
-  return isCover(spec) ? { minH: coat.coverH, maxH: null, referenceC } : { ...coat.recoat, referenceC };
+  if (!isCover(spec)) return { ...coat.recoat, referenceC };
+  return { minH: coat.coverH, maxH: BARE_AT_MOST_H[product.binder] ?? null, referenceC };
 }
+
+/** Films are under their board before sun, feet and stones have them, 14 days at most; what cement binds may wait. Common practice, no source. */
+const BARE_AT_MOST_H: Partial<Record<Binder, number>> = { bitumen: 336, rubber: 336, polyurethane: 336, acrylic: 336, epoxy: 336 };
 
 /** Boards and renders lie on a coat that has hardened, not on one that may still be recoated. */
 const isCover = ({ id }: LayerSpec): boolean => id === 'board' || id === 'drainage';
 
-function wetsAgain(numbered: number, spec: LayerSpec, family: Family, { school }: LayerSetting): boolean {
-  if (spec.id !== 'coat' && spec.id !== 'render') return false;
-  if (numbered <= 1 || !family.schools.includes('second-coat')) return true;
-  return SECOND_COAT[school('second-coat')].rewetToSsd;
+/** Coats of cement and lime are laid on what is wet; a second coat that polymer binds is not, nor a sealer beyond its school. */
+function wetsAgain(
+  { id }: LayerSpec,
+  { product, numbered, family, setting: { school } }: { product: Product; numbered: number; family: Family; setting: LayerSetting },
+): boolean {
+  if (id !== 'coat' && id !== 'render') return false;
+  if (family.schools.includes('sealer-wetting')) return numbered <= 1 && SEALER_WETTING[school('sealer-wetting')] === 'soak';
+  if (numbered <= 1) return true;
+  if (family.schools.includes('second-coat') && id === 'coat') return SECOND_COAT[school('second-coat')].rewetToSsd;
+  return product.binder === 'cement' || product.binder === 'lime' || id === 'render';
 }
 
 function lineOf(

@@ -38,6 +38,8 @@ export interface TaskHours {
 export function hoursByTask({ workItems, faces }: Pick<JobPlan, 'workItems' | 'faces'>, house: House, people: number): TaskHours[] {
   const tasks = new Map<string, TaskHours>();
   for (const { step, durationMin, quantity } of workItems) {
+    // counted below, by its rounds
+    if (step === 'cure') continue;
     const task = paceOf(step);
     const key = `${task} ${quantity.unit}`;
     const sum = tasks.get(key) ?? { task, workH: 0, quantity: 0, per: quantity.unit };

@@ -4,6 +4,8 @@ import { PACES } from './paces.js';
 
 /** Keeping fresh coats wet: how often, over how much, and the hours of one person that it takes. */
 export interface Curing {
+  mistsPerDay: number;
+  days: number;
   rounds: number;
   areaM2: number;
   workH: number;
@@ -19,5 +21,5 @@ export function curingOf(plan: FacePlan, house: House): Curing | undefined {
   const cure = products?.coat?.coat?.cure ?? bySchool;
   if (!products || !cure) return undefined;
   const rounds = cure.mistsPerDay * cure.days;
-  return { rounds, areaM2, workH: (rounds * areaM2 * (house.paces.cure ?? PACES.cure.minutes)) / 60 };
+  return { ...cure, rounds, areaM2, workH: (rounds * areaM2 * (house.paces.cure ?? PACES.cure.minutes)) / 60 };
 }

@@ -143,7 +143,7 @@ function buildOn(
   plan.family = family;
   plan.prepare = planPrepare(face, buildUp.family, {
     areaM2: plan.areaM2,
-    slabSchool: plan.schools['slab-preparation'].school,
+    school: (question) => plan.schools[question].school,
   });
   const { coat } = products.coat;
   const rated = coat && rateCoat(buildUp.family, coat, { substrate: face.substrate, strengthMPa }, plan.loads);
@@ -218,7 +218,7 @@ function addTreatments(plan: FacePlan, face: Face, features: readonly Feature[],
 function keep(plan: FacePlan, treatment: Treatment): void {
   plan.treatments.push(treatment);
   plan.findings.push(...treatment.findings);
-  treatment.lines.forEach(({ step, role, product, amount, working }, i) =>
+  treatment.lines.forEach(({ step, role, product, amount, coats = 1, working }, i) =>
     plan.lines.push({
       id: `${treatment.targetId}:${i}:${role}`,
       what: step,
@@ -226,7 +226,7 @@ function keep(plan: FacePlan, treatment: Treatment): void {
       targetId: treatment.targetId,
       product,
       amount,
-      coats: 1,
+      coats,
       working,
     }),
   );

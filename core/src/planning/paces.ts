@@ -2,7 +2,7 @@ import type { DetailStepKind } from '../build-up/index.js';
 import type { LayerId } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 
-export type PaceId = 'prepare' | 'blast' | 'dose' | 'cure' | LayerId | DetailStepKind;
+export type PaceId = 'prepare' | 'blast' | 'dose' | 'wet' | 'dry' | 'again' | 'cure' | LayerId | DetailStepKind;
 
 export interface Pace {
   /** person-minutes for one unit */ readonly minutes: number;
@@ -18,6 +18,10 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   // shot-blasting a slab to its profile, and vacuuming it, on top of preparing
   blast: pace(6, 'm²'),
   dose: pace(1, 'kg'),
+  // laying on the water, which then soaks in by itself
+  wet: pace(1.5, 'm²'),
+  // hanging up the heater or the dryer, and taping the sheet that shows whether it is dry
+  dry: pace(0.2, 'm²'),
   'silicate-primer': pace(2, 'm²'),
   'bitumen-primer': pace(2, 'm²'),
   thinned: pace(3, 'm²'),
@@ -37,6 +41,8 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   alarm: pace(45, 'piece'),
   drainage: pace(4, 'm²'),
   open: pace(36, 'm'),
+  // washing out and brushing what was cut, its edges made sound
+  again: pace(2, 'm'),
   plug: pace(24, 'm'),
   bond: pace(3, 'm'),
   fill: pace(28, 'm'),

@@ -3,6 +3,7 @@ import type { SiteState } from '../site-log/index.js';
 import { type InRoom, ROOM_PHASES } from './room-order.js';
 import type { WorkItem } from './work-items.js';
 import { type Working, workSurely } from '../fields/index.js';
+import { HOUR_MS } from '../quantities/index.js';
 
 const HORIZON_DAYS = 120;
 
@@ -33,6 +34,7 @@ export function programmeJob(
       durationMs: item.durationMin * 60_000,
       splittable: !item.step.startsWith('coat-') && item.step !== 'plug',
       waits: item.waits,
+      ...(item.restH === undefined ? {} : { restMs: item.restH * HOUR_MS }),
       ...(item.room ? { room: roomOf(item.room) } : {}),
       ...(item.notBefore === undefined ? {} : { notBeforeMs: Date.parse(item.notBefore) }),
       actual:
@@ -73,7 +75,9 @@ export function windowWorkings(
   const candidates = item.waits.flatMap((wait) => {
     const before = programme.tasks.find((task) => task.id === wait.taskId);
     const done = site.done.get(wait.taskId);
-    return before ? [workingsOf(wait, done?.firstLaidAt ?? before.startMs, done?.lastLaidAt ?? before.endMs, temperatureC)] : [];
+    const lastMs = done?.lastLaidAt ?? before?.endMs;
+    const firstMs = wait.atOnce ? lastMs : (done?.firstLaidAt ?? before?.startMs);
+    return before ? [workingsOf(wait, firstMs!, lastMs!, temperatureC)] : [];
   });
   return candidates.sort((a, b) => Date.parse(b.opens.output.opensAt) - Date.parse(a.opens.output.opensAt))[0];
 }

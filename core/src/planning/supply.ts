@@ -53,8 +53,8 @@ export function sumByProduct(lines: readonly TakeOffLine[], sparePct: number): M
     if (product.mix?.wholePacksOnly) {
       // a kit that is opened is used up in its own coat: details of a face are mixed for together
       const key = `${product.id}@${product.version} ${faceId} ${targetId === undefined ? what : ''}`;
-      const piece = kits.get(key) ?? { product, coats, kg: 0 };
-      kits.set(key, { ...piece, kg: piece.kg + (amount * share) / coats });
+      const piece = kits.get(key) ?? { product, coats: targetId === undefined ? coats : 1, kg: 0 };
+      kits.set(key, { ...piece, kg: piece.kg + (amount * share) / piece.coats });
     } else sums.set(product, (sums.get(product) ?? 0) + amount * share);
   }
   for (const { product, coats, kg } of kits.values()) {

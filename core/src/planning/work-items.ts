@@ -1,13 +1,14 @@
-import type { DetailStepKind } from '../build-up/index.js';
+import { type DetailStepKind, PREPARE_STEPS, WETTING } from '../build-up/index.js';
 import { type Binder, type Product, SETS_HARD } from '../catalogue/index.js';
-import type { Face } from '../jobs/index.js';
+import { type Face, isLevelFace } from '../jobs/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
 import { type InRoom, inRoom } from './room-order.js';
+import { curingOf } from './curing.js';
 import { PACES, type PaceId } from './paces.js';
 import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
-import { HOUR_MS } from '../quantities/index.js';
+import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
 import type { WorkStep } from './work-steps.js';
 
 /** One stable piece of work: a zone and a layer, or a feature or junction and a step. The id outlives every re-plan. */
@@ -19,6 +20,9 @@ export interface WorkItem {
   durationMin: number;
   quantity: { value: number; unit: 'm²' | 'm' | 'kg' | 'piece' };
   waits: Wait[];
+  /** h that it goes on by itself once the crew has left it: drying, soaking, hardening between the layers of a deep fill */ restH?: number;
+  /** of a detail that is laid in several coats: which this is */ coatNo?: number;
+  /** rounds a day while it is kept wet */ roundsPerDay?: number;
   /** ISO 8601; when the concrete comes that it is done to */ notBefore?: string;
   /** wet to saturated surface-dry again just before */ rewet: boolean;
   /** its place among the work of the room; none for what goes into concrete before there is a room */ room?: InRoom;
@@ -89,16 +93,74 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, people: nu
   const prepares = !isGreen && plan.family.placed !== 'in-cracks';
   const items = prepares ? [prepareItem(plan, zone, make, { house, people })] : [];
   items.push(...details(plan.treatments, faceId, make));
-  const laid = layers(plan, zone, items, make);
+  const laid = cured(layers(plan, zone, items, make), { plan, zone, make, house });
   // a shake goes on once the concrete carries a foot
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
   // green concrete comes by its own day, whatever else is done in the room
   if (isGreen) return [...items.map((item) => placed(item, face)), ...laid];
   const products = new Map(plan.layers.map(({ id, product }) => [`${zone}:${id}`, product]));
-  return [...items, ...laid].map((item) => placed(item, face, products.get(item.id)));
+  const all = prepares ? readied([...items, ...laid], { plan, zone, make, isFloor: isLevelFace(face) }) : [...items, ...laid];
+  return all.map((item) => placed(item, face, products.get(item.id)));
 }
 
 const placed = (item: WorkItem, face: Face, laid?: Product): WorkItem => ({ ...item, room: inRoom(face, item.step, laid) });
+
+/** What is cut open and stopped may be wet; what is filled and laid wants the face as it was made ready. */
+const BEFORE_READY: ReadonlySet<WorkStep> = new Set(['prepare', 'clean', 'open', 'chamfer', 'inject', 'plug']);
+/** Coats of a detail, which want the face as the coat does. */
+const LAID_ON_READY: ReadonlySet<WorkStep> = new Set(['stripe', 'lap-pipe', 'lap-drain', 'floor-lap', 'kick']);
+
+/** Puts in what preparing takes in time: its waits, the face drying, and a soak so long that it is no part of the day's work. */
+function readied(
+  all: readonly WorkItem[],
+  { plan, zone, make, isFloor }: { plan: FacePlan; zone: string; make: Make; isFloor: boolean },
+): WorkItem[] {
+  const items = [...all];
+  const { faceId, areaM2 } = plan;
+  const area = { value: areaM2, unit: 'm²' } as const;
+  const soakH = plan.prepare.some(({ id }) => id === 'soak') ? soakHoursOf(plan, isFloor) : 0;
+  const coated = items.findIndex(({ step }) => LAID_ON_READY.has(step) || step.startsWith('coat-'));
+  if (soakH > 0 && coated >= 0) items.splice(coated, 0, make({ id: `${zone}:wet`, faceId, step: 'wet', restH: soakH }, area));
+  const ready = items.findIndex(({ step }) => !BEFORE_READY.has(step));
+  if (ready < 0) return items;
+  if (plan.prepare.some(({ id }) => id === 'dry'))
+    items.splice(ready, 0, make({ id: `${zone}:dry`, faceId, step: 'dry', restH: PREPARE_STEPS.dry.waitH }, area));
+  const afterH = plan.prepare.reduce((sum, { id }) => sum + (id === 'dry' ? 0 : PREPARE_STEPS[id].waitH), 0);
+  const next = items[ready]!;
+  if (afterH > 0)
+    items[ready] = { ...next, waits: [{ taskId: `${zone}:prepare`, minH: afterH, maxH: null, referenceC: 20 }, ...next.waits] };
+  return items;
+}
+
+/** Hours that a face is kept soaking before it is coated: by the school where it is a floor, and where it hardly drinks. */
+function soakHoursOf({ schools, family }: FacePlan, isFloor: boolean): number {
+  if (!family?.schools.includes('wetting')) return 0;
+  return isFloor ? WETTING[schools.wetting.school].floorSoakH : 0;
+}
+
+/** Before what lies on the coat for good, the face is kept wet for the days that its sheet asks for, from when a mist no longer washes it off. */
+function cured(laid: WorkItem[], { plan, zone, make, house }: { plan: FacePlan; zone: string; make: Make; house: House }): WorkItem[] {
+  const curing = curingOf(plan, house);
+  const covers = laid.findIndex(({ step }) => step === 'board' || step === 'drainage');
+  const at = covers < 0 ? laid.length : covers;
+  const last = laid[at - 1];
+  const coat = plan.products?.coat?.coat;
+  if (!curing || !last || !coat) return laid;
+  const { mistsPerDay, days } = curing;
+  const item = make(
+    {
+      ...{ id: `${zone}:cure`, faceId: plan.faceId, step: 'cure' as const, restH: days * 24, roundsPerDay: mistsPerDay, durationMin: 0 },
+      waits: [
+        { taskId: last.id, minH: Math.max(coat.recoat.minH, NOT_WASHED_OFF_H), maxH: null, referenceC: plan.products!.coat!.referenceC },
+      ],
+    },
+    { value: plan.areaM2, unit: 'm²' },
+  );
+  return [...laid.slice(0, at), item, ...laid.slice(at)];
+}
+
+/** Until a fine mist no longer washes a fresh cement coat off, h at its reference temperature; common practice, no source. */
+const NOT_WASHED_OFF_H = 2;
 
 /** Preparing takes as long as its steps, unless the house has a pace of its own for the whole of it. */
 function prepareItem(plan: FacePlan, zone: string, make: Make, { house, people }: { house: House; people: number }): WorkItem {
@@ -121,13 +183,13 @@ const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem,
 type Make = (
   what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>,
   quantity: WorkItem['quantity'],
-  /** task done in the same piece of work */ along?: PaceId,
+  /** tasks done in the same piece of work */ along?: readonly PaceId[],
 ) => WorkItem;
 
 function maker(house: House, people: number): Make {
   const minutes = (id: PaceId) => house.paces[id] ?? PACES[id].minutes;
-  return (what, quantity, along) => {
-    const personMin = quantity.value * (minutes(paceOf(what.step)) + (along ? minutes(along) : 0));
+  return (what, quantity, along = []) => {
+    const personMin = quantity.value * [paceOf(what.step), ...along].reduce((sum, id) => sum + minutes(id), 0);
     return { durationMin: roundedMin(personMin / people), quantity, waits: [], rewet: false, ...what };
   };
 }
@@ -137,11 +199,45 @@ function details(treatments: readonly Treatment[], faceId: string, make: Make): 
   return STEP_ORDER.flatMap((step) =>
     treated.flatMap((treatment) => {
       if (!treatment.rule.steps.some((each) => each.do === step)) return [];
-      const { targetId } = treatment;
-      const along = ON_BOND.has(step) && treatment.rule.steps.some((each) => each.do === 'bond') ? 'bond' : undefined;
-      return [make({ id: `${targetId}:${step}`, faceId, targetId, step, rewet: WETTED.has(step) }, amountOf(treatment, step), along)];
+      return detailItems(treatment, step, faceId, make);
     }),
   );
+}
+
+function detailItems(treatment: Treatment, step: Exclude<DetailStepKind, 'bond'>, faceId: string, make: Make): WorkItem[] {
+  const { targetId, rule, lines } = treatment;
+  const has = (what: DetailStepKind) => rule.steps.some((each) => each.do === what);
+  const along: PaceId[] = [];
+  if (ON_BOND.has(step) && has('bond')) along.push('bond');
+  // what is cut open after the face was prepared is prepared again at that place
+  if (step === 'open' || step === 'chamfer') along.push('again');
+  const restH = hardeningH(treatment, step);
+  // a slot that gets sealant stays dry
+  const rewet = WETTED.has(step) && !has('seal-joint');
+  const item = { faceId, targetId, step, rewet, ...(restH > 0 ? { restH } : {}) };
+  const amount = amountOf(treatment, step);
+  const first = make({ id: `${targetId}:${step}`, ...item }, amount, along);
+  const coat = lines.find((line) => line.step === step && line.role === 'coat');
+  const recoat = coat?.product.coat?.recoat;
+  if (!recoat) return [first];
+  const laid = [first];
+  // collars and laps are laid like the face: coat by coat, each in the window of the one before
+  for (let coatNo = 2; coatNo <= (coat.coats ?? 1); coatNo++) {
+    const waits = [{ taskId: laid.at(-1)!.id, ...recoat, referenceC: coat.product.referenceC }];
+    laid.push(make({ id: `${first.id}-${coatNo}`, ...item, coatNo, waits }, amount, along));
+  }
+  return laid.length === 1 ? laid : [{ ...first, coatNo: 1 }, ...laid.slice(1)];
+}
+
+/** The layers of a deep fill wait for each other: h in all. */
+function hardeningH({ rule, geometry, lines }: Treatment, step: DetailStepKind): number {
+  const fill = lines.find((line) => line.step === step)?.product.fill;
+  if (!fill || (step !== 'fill' && step !== 'patch')) return 0;
+  const patch = rule.steps.find((each) => each.do === 'patch');
+  const slot = rule.steps.find((each) => each.do === 'open')?.slot;
+  const share = 1 - ((step === 'patch' ? patch?.plugFraction : slot?.plugFraction) ?? 0);
+  const deepMm = step === 'patch' ? Math.max(geometry.depthMm ?? 0, patch?.leastDepthMm ?? 0) : (slot?.depthMm ?? 0);
+  return (Math.max(1, ceilDecimal((deepMm * share) / fill.maxLayerMm)) - 1) * fill.overcoatH;
 }
 
 function amountOf({ slot, geometry }: Treatment, step: DetailStepKind): WorkItem['quantity'] {
@@ -180,7 +276,9 @@ function setsBefore(before: readonly WorkItem[], plan: FacePlan): Wait[] {
   const coat = plan.products!.coat;
   const firstLaid = plan.layers.find(({ embedded }) => !embedded)?.product;
   const first = firstLaid?.binder;
+  const followed = new Set(before.flatMap(({ coatNo, waits }) => (coatNo === undefined ? [] : waits.map(({ taskId }) => taskId))));
   return before
+    .filter(({ id }) => !followed.has(id))
     .filter(({ step }) => SETS.has(step) && !(isHard && BESIDE_HARD.has(step)))
     .map(({ id, step, targetId }) => {
       const product = plan.lines.find((line) => line.targetId === targetId && line.what === step)?.product;

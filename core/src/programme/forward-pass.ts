@@ -8,6 +8,7 @@ export interface Wait {
   minH: number;
   maxH: number | null;
   referenceC: number;
+  /** it is done at once: it closes `maxH` after the end of what it follows, and nothing comes between where the crew can help it */ atOnce?: boolean;
 }
 
 export interface Task {
@@ -15,6 +16,7 @@ export interface Task {
   /** tasks of one chain follow each other in the order given; chains share the crew */ chain: string;
   durationMs: number;
   /** may rest between shifts, when it is longer than one */ splittable: boolean;
+  /** goes on by itself so long after the crew has left it, over nights as well: drying, soaking, being kept wet */ restMs?: number;
   waits: readonly Wait[];
   /** what it waits for comes then, such as concrete */ notBeforeMs?: number;
   /** its room: nothing begins there before all of the earlier phases is placed and over */ room?: {
@@ -85,6 +87,7 @@ class Pass {
   private readonly begun = new Set<string>();
   private readonly longestShiftMs: number;
   private crewFreeMs: number;
+  private lastPlaced?: Task;
 
   constructor(
     private readonly tasks: readonly Task[],
@@ -108,6 +111,8 @@ class Pass {
 
   /** The chain whose next task can start earliest; of several the first. Nothing can start before the crew is free, so who can then is taken at once. */
   private nextOf(queues: readonly Task[][]): { queue: Task[]; start: number } | undefined {
+    const atOnce = queues.find((queue) => queue[0]?.waits.some((wait) => wait.atOnce && wait.taskId === this.lastPlaced?.id));
+    if (atOnce && !this.isBarred(atOnce[0]!)) return { queue: atOnce, start: this.earliestStart(atOnce[0]!) };
     const soonest = this.options.shifts.find((shift) => shift.toMs > this.crewFreeMs);
     const bound = soonest ? Math.max(this.crewFreeMs, soonest.fromMs) : Infinity;
     let best: { queue: Task[]; start: number } | undefined;
@@ -130,8 +135,11 @@ class Pass {
 
   private placeActual(task: Task): void {
     const { startMs, endMs } = task.actual!;
-    const expectedEnd = Math.max(startMs + task.durationMs, this.options.nowMs);
-    if (endMs === undefined) this.crewFreeMs = Math.max(this.crewFreeMs, expectedEnd);
+    const { durationMs, restMs = 0 } = task;
+    const expectedEnd = Math.max(startMs + durationMs + restMs, this.options.nowMs);
+    // nobody stands beside what rests
+    const leftMs = restMs > 0 ? startMs + durationMs : expectedEnd;
+    if (endMs === undefined) this.crewFreeMs = Math.max(this.crewFreeMs, leftMs);
     const state = endMs === undefined ? 'running' : 'done';
     if (task.room?.fresh) this.begun.add(task.chain);
     this.keep({ id: task.id, chain: task.chain, startMs, endMs: endMs ?? expectedEnd, window: this.windowOf(task), state });
@@ -153,7 +161,7 @@ class Pass {
       if (!before) continue;
       const actual = this.taskById.get(wait.taskId)?.actual;
       const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC, task.chain);
-      const firstMs = actual?.firstLaidMs ?? before.startMs;
+      const firstMs = wait.atOnce ? (actual?.lastLaidMs ?? before.endMs) : (actual?.firstLaidMs ?? before.startMs);
       // cold puts off the opening, but the sheet's latest hour stands: nobody has shown that the bond waits
       const closesMs =
         wait.maxH === null ? null : Math.min(this.aged(firstMs, wait.maxH, wait.referenceC, task.chain), firstMs + wait.maxH * HOUR_MS);
@@ -176,7 +184,7 @@ class Pass {
   private earliestStart(task: Task): number {
     const ready = Math.max(
       this.chainEndMs.get(task.chain) ?? -Infinity,
-      this.crewFreeMs,
+      task.durationMs > 0 ? this.crewFreeMs : this.options.nowMs,
       this.windowOf(task)?.opensMs ?? -Infinity,
       task.notBeforeMs ?? -Infinity,
       this.roomFreeMs(task),
@@ -195,6 +203,8 @@ class Pass {
 
   /** First moment at or after `readyMs` at which a shift takes the task; Infinity when the shifts run out. */
   private fit(task: Task, readyMs: number): number {
+    // what needs nobody begins by itself
+    if (task.durationMs === 0) return readyMs;
     for (const shift of this.options.shifts) {
       const start = Math.max(readyMs, shift.fromMs);
       if (start >= shift.toMs) continue;
@@ -233,9 +243,13 @@ class Pass {
     );
   }
 
-  /** End of a task that starts in a shift; one that may rest goes on in the shifts that follow. */
   private endFrom(task: Task, startMs: number): number {
-    if (!task.splittable) return startMs + task.durationMs;
+    return this.leftFrom(task, startMs) + (task.restMs ?? 0);
+  }
+
+  /** When the crew leaves a task that starts in a shift; one that may rest goes on in the shifts that follow. */
+  private leftFrom(task: Task, startMs: number): number {
+    if (!task.splittable || task.durationMs === 0) return startMs + task.durationMs;
     let left = task.durationMs;
     for (const shift of this.options.shifts) {
       const from = Math.max(startMs, shift.fromMs);
@@ -248,14 +262,16 @@ class Pass {
 
   private place(task: Task, startMs: number): void {
     const endMs = this.endFrom(task, startMs);
+    const leftMs = endMs - (task.restMs ?? 0);
     if (startMs === Infinity || endMs === Infinity) this.conflicts.push({ code: 'beyond-horizon', taskId: task.id });
     const window = this.windowOf(task);
     const shift = this.options.shifts.find((s) => startMs >= s.fromMs && startMs < s.toMs);
-    if (!task.splittable && shift && endMs > shift.toMs) this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
+    if (!task.splittable && shift && leftMs > shift.toMs) this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
     if (window?.closesMs != null && startMs > window.closesMs)
       this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
     this.keep({ id: task.id, chain: task.chain, startMs, endMs, window, state: 'planned' });
-    this.crewFreeMs = Math.max(this.crewFreeMs, endMs);
+    this.lastPlaced = task;
+    if (task.durationMs > 0) this.crewFreeMs = Math.max(this.crewFreeMs, leftMs);
   }
 }
 

@@ -48,7 +48,9 @@ const layer = record({
   perM2: amount,
   wetMm: optional(mm),
   dryMm: optional(mm),
-  after: optional(record({ minH: hours, maxH: nullable(hours), referenceC: number('°C', { min: -50, max: 80 }) })),
+  after: optional(
+    record({ minH: hours, maxH: nullable(hours), referenceC: number('°C', { min: -50, max: 80 }), atOnce: optional(flag()) }),
+  ),
   rewet: flag(),
   crosswise: flag(),
   embedded: flag(),

@@ -25,7 +25,7 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
   const prepareFace = (mark: string, from: Date): void => {
     let at = from;
     for (const item of steps(mark)) {
-      if (item.step === 'coat-1' || item.step === 'coat-2') continue;
+      if (item.step === 'coat-1' || item.step === 'coat-2' || item.step === 'cure') continue;
       log.write(at, foreman, { kind: 'start', workItemId: item.id, planRevisionId });
       at = addMin(at, item.durationMin);
       log.write(at, foreman, {
@@ -73,6 +73,7 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
       breachReason: 'Wall was 1.6 °C when we opened; heater and tent for forty minutes first, then 4.8 °C measured.',
     },
   );
+  log.write(daysAgo(2, 18), apprentice, { kind: 'start', workItemId: `${zone('A')}:cure`, planRevisionId });
   log.write(daysAgo(1, 7), apprentice, {
     kind: 'note',
     faceId: s.id('face A'),

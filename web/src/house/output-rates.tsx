@@ -52,7 +52,7 @@ export function OutputRates({ organisationId, house, may }: PartProps) {
         {(Object.keys(PACES) as PaceId[]).map((id) => (
           <div key={id} className="border-b border-rule pb-1.5">
             <FigureField
-              label={t(`step.${id}`)}
+              label={t(id === 'cure' ? 'rates.round' : `step.${id}`)}
               unitText={t('rates.unit', { per: t(`rates.per.${PACES[id].per}`) })}
               value={house.paces[id]}
               min={LEAST_MIN}

@@ -1,5 +1,5 @@
 import { facesInWalk } from '@caulkhorn/core/jobs';
-import { type Interval, type PlacedTask, USUAL_WEEK, mistRounds, shiftsFrom } from '@caulkhorn/core/programme';
+import { type Interval, type PlacedTask, USUAL_WEEK, shiftsFrom } from '@caulkhorn/core/programme';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
@@ -8,6 +8,7 @@ import { useNow } from '../shared/use-now';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { conflictText } from './conflict-text';
 import { itemName, stepName } from '../words/item-name';
+import { roundsOf } from '../words/rounds';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 const BACK_H = 6;
@@ -23,7 +24,7 @@ const NAMED_FROM_MS = 1.6 * HOUR_MS;
 export function Strip() {
   const { model } = useJob(parts('model'));
   const now = useNow(15_000);
-  const { plan, programme, workItems, site } = usePlanning();
+  const { programme, workItems } = usePlanning();
   const { select, selected } = useSelection('select', 'selected');
   const [open, setOpen] = useState(true);
   const { timeZone } = model.job;
@@ -45,17 +46,11 @@ export function Strip() {
               task.window.closesMs > from &&
               task.window.opensMs < to,
           );
-          const facePlan = plan.faces.find(({ faceId }) => faceId === face.id);
-          const cure = facePlan?.products?.coat?.coat?.cure;
-          const lastCoat = facePlan?.layers.findLast(({ layer }) => layer === 'coat')?.id;
-          const coatEnds = workItems
-            .filter((item) => item.faceId === face.id && item.step === lastCoat)
-            .flatMap((item) => site.done.get(item.id)?.lastLaidAt ?? []);
-          const mists = cure ? coatEnds.flatMap((end) => mistRounds(end, cure, timeZone)).filter((at) => at > from && at < to) : [];
+          const mists = tasks.flatMap((task) => roundsOf(task, items.get(task.id)!, timeZone)).filter((at) => at > from && at < to);
           return { face, tasks, windows, mists };
         })
         .filter((row) => row.tasks.length + row.windows.length + row.mists.length > 0),
-    [model, plan, programme, workItems, site, from, to, timeZone],
+    [model, programme, items, from, to, timeZone],
   );
   const late = new Map(programme.conflicts.map((conflict) => [conflict.taskId, conflict]));
   const hours = Array.from({ length: SHOWN_H / 6 + 1 }, (_, i) => Math.ceil(from / (6 * HOUR_MS)) * 6 * HOUR_MS + i * 6 * HOUR_MS).filter(
@@ -126,6 +121,7 @@ export function Strip() {
                       key={task.id}
                       task={task}
                       isCoat={item.step.startsWith('coat')}
+                      isUnattended={item.restH !== undefined}
                       left={share(task.startMs)}
                       width={`calc(${share(task.endMs)} - ${share(task.startMs)} - 1px)`}
                       label={item.step.startsWith('coat') && task.endMs - task.startMs >= NAMED_FROM_MS ? stepName(item, model) : ''}
@@ -185,6 +181,7 @@ const HATCHED = 'repeating-linear-gradient(45deg, var(--iron) 0 3px, transparent
 function Bar({
   task,
   isCoat,
+  isUnattended,
   left,
   width,
   label,
@@ -193,6 +190,7 @@ function Bar({
 }: {
   task: PlacedTask;
   isCoat: boolean;
+  /** goes on by itself */ isUnattended: boolean;
   left: string;
   width: string;
   label: string;
@@ -205,7 +203,9 @@ function Bar({
       ? 'bg-rule-strong text-paper'
       : isCoat
         ? 'bg-water text-paper'
-        : 'border border-water bg-water-soft text-ink';
+        : isUnattended
+          ? 'border border-dashed border-water text-ink'
+          : 'border border-water bg-water-soft text-ink';
   return (
     <div
       title={title}

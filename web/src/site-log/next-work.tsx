@@ -10,16 +10,18 @@ import {
   windowWorkings,
 } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
+import { HOUR_MS, MINUTE_MS } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { hoursMinutes } from '../shared/times';
+import { dayAndTime, fullTime, hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { nothingElse, partName, stepsOf } from '../words/card-text';
 import { CareList } from '../words/care-list';
 import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
+import { roundsOf } from '../words/rounds';
 import { LayCard } from '../words/lay-card';
 import { limitsOfSheet } from '../words/limits-text';
 import { PrepareCard } from '../words/prepare-card';
@@ -65,6 +67,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
             </p>
           ))
         : null}
+      <ByItself item={item} task={task} now={now} timeZone={model.job.timeZone} />
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
@@ -87,6 +90,20 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         <StepForm key={`${item.id} ${task.state}`} item={item} kind={isStart ? 'start' : 'finish'} done={site.done.get(item.id)} />
       ) : null}
     </article>
+  );
+}
+
+/** What goes on once the crew has left, until when, and when it is kept wet next. */
+function ByItself({ item, task, now, timeZone }: { item: WorkItem; task: PlacedTask; now: number; timeZone: string }) {
+  if (item.restH === undefined) return null;
+  const hours = formatQuantity(item.restH, 'h', 'metric');
+  const until = fullTime(task.state === 'running' ? task.endMs : now + item.durationMin * MINUTE_MS + item.restH * HOUR_MS, timeZone);
+  const next = roundsOf(task, item, timeZone).find((at) => at > now);
+  return (
+    <p className="border-l-4 border-water bg-water-soft px-2.5 py-1.5 font-medium">
+      {t(item.roundsPerDay === undefined ? 'now.by-itself' : 'now.kept-wet', { hours, until, n: item.roundsPerDay ?? 0 })}
+      {next === undefined ? '' : ` ${t('now.next-round', { at: dayAndTime(next, timeZone) })}`}
+    </p>
   );
 }
 

@@ -1,3 +1,4 @@
+import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import type { WorkDone } from '@caulkhorn/core/site-log';
 import { useMemo } from 'react';
@@ -25,11 +26,16 @@ function useNextOfFaces() {
       const state = stateOf(site.done.get(task.id));
       if (state !== 'done' && present.has(task.chain) && !chains.has(task.chain)) chains.set(task.chain, { ...task, state });
     }
-    return [...chains.values()]
-      .map((task) => ({ task, item: items.get(task.id)! }))
-      .sort((a, b) => Number(b.task.state === 'running') - Number(a.task.state === 'running') || urgency(a.task) - urgency(b.task));
+    return (
+      [...chains.values()]
+        .map((task) => ({ task, item: items.get(task.id)! }))
+        // what goes on by itself keeps nobody from what comes next
+        .sort((a, b) => Number(isOn(b)) - Number(isOn(a)) || urgency(a.task) - urgency(b.task))
+    );
   }, [programme, workItems, site, faces]);
 }
+
+const isOn = ({ task, item }: { task: PlacedTask; item: WorkItem }): boolean => task.state === 'running' && item.restH === undefined;
 
 function stateOf(done: WorkDone | undefined): PlacedTask['state'] {
   if (done?.finishedAt !== undefined) return 'done';

@@ -9,8 +9,10 @@ export const hotRubber: Family = {
     { id: 'bitumen-primer', role: 'bitumen-primer', counts: false },
     { ...COAT, part: 'first' },
     { id: 'fabric', role: 'fabric', embedded: true, lapPct: 8, counts: false },
-    { ...COAT, part: 'rest', crosswise: false },
-    { id: 'board', role: 'protection-board', lapPct: 3, counts: false },
+    // into the fabric while it lies hot
+    { ...COAT, part: 'rest', crosswise: false, after: { minH: 0, maxH: 0.5, atOnce: true } },
+    // never left bare overnight
+    { id: 'board', role: 'protection-board', after: { minH: 0, maxH: 4, atOnce: true }, lapPct: 3, counts: false },
   ],
   schools: [],
   wantsWet: false,

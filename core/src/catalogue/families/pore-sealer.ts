@@ -12,7 +12,7 @@ export const poreSealer: Family = {
   schools: ['old-masonry'],
   wantsWet: true,
   placed: 'on-the-face',
-  preparedFor: 'soaking',
+  preparedFor: 'repelling',
   worksInPores: true,
   limits: [],
   source: COMMON_PRACTICE,

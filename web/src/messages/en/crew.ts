@@ -40,6 +40,10 @@ export const CREW = {
   'prepare.vac.check': 'tape pressed on comes off almost clean',
   'prepare.soak': 'Wet slowly and often: walls an hour or two, dense floors overnight; lead the run-off away.',
   'prepare.soak.check': 'dark and matt; the palm comes away damp, not wet',
+  'prepare.dampen': 'Dampen with a fine spray just before, no more than it takes at once.',
+  'prepare.dampen.check': 'evenly darker, nothing runs',
+  'prepare.prewet': 'Wet once from the bottom up, then let it dry until it draws again.',
+  'prepare.prewet.check': 'light again; a drop is drunk within a minute',
 
   'lay.title': 'Lay',
   'lay.always':
@@ -187,6 +191,7 @@ export const CREW = {
   'lay.clean.resin': 'solvent on a cloth, never on skin; leftovers spread thin until they are hard',
   'lay.clean.injection': 'solvent on a cloth, never on skin; pressure off before a hose is undone',
   'lay.clean.soaking': 'water at once; glass and metal were covered',
+  'lay.clean.repelling': 'water at once; glass and metal were covered',
   'lay.clean.lime': 'water at once; a mix is used the same day',
   'lay.clean.hot': 'kettle drained warm; blocks melted once more, no oftener',
   'lay.clean.cavity': 'offcuts taken away',
@@ -197,6 +202,7 @@ export const CREW = {
   'lay.never.resin': 'scrape a tipped pail onto the floor, or split a kit by eye',
   'lay.never.injection': 'stand in front of a packer under pressure',
   'lay.never.soaking': 'spray onto glass or metal',
+  'lay.never.repelling': 'wet it again once it has drunk; spray onto glass or metal',
   'lay.never.lime': 'polish it',
   'lay.never.hot': 'bring water near the kettle, or overheat it to hurry',
   'lay.never.cavity': 'cover a port',

@@ -25,6 +25,7 @@ export const HOUSE = {
   'rates.how':
     'Minutes that one person takes. Empty: the usual figure, shown in grey; common practice, no source. Programmes, hours and cost of every job follow.',
   'rates.hour': 'Price of one hour of one person',
+  'rates.round': 'keep wet, a round',
   'rates.vessel': 'Vessel that is mixed in',
   'rates.spare': 'Bought to spare',
   'rates.unit': 'min for {per}',
