@@ -60,6 +60,7 @@ export interface FacePlan {
   /** the case of it, where the face has water on both sides */ ratingCase?: DesignCase;
   layers: PlannedLayer[];
   treatments: Treatment[];
+  /** running leaks, first to be stopped first */ stopping?: readonly string[];
   lines: TakeOffLine[];
   /** how it is made ready, in order */ prepare: readonly PlannedPrepare[];
   /** to be seen to before the first start of a day */ care: readonly CareId[];

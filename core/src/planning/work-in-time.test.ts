@@ -163,3 +163,16 @@ test('a slot that gets sealant is never wetted', () => {
   expect(own.map(({ step }) => step)).toContain('seal-joint');
   expect(own.filter(({ rewet }) => rewet)).toEqual([]);
 });
+
+test('leaks are stopped in the one order of the face, whatever the order in which they were found', () => {
+  const leak = (id: string, volumeMl: number): Feature =>
+    crack({ id, wetState: 'running', path: [[volumeMl / 300, 0.3]], flow: { volumeMl, seconds: 60, at: '2026-05-01T08:00:00Z' } });
+  const features = [leak('strong', 900), leak('weak', 60), leak('mid', 300)];
+  const { placed, plan } = worked('crystalline-slurry', { features });
+  const stops = placed.filter(({ step }) => step === 'plug' || step === 'inject');
+  expect(stops.map(({ targetId }) => targetId)).toEqual(plan.stopping);
+  expect(plan.stopping!.at(-1)).toBe('strong');
+  // all is cut open before the first is stopped
+  const opened = placed.filter(({ step }) => step === 'open').map(({ endMs }) => endMs);
+  expect(Math.min(...stops.map(({ startMs }) => startMs))).toBeGreaterThanOrEqual(Math.max(...opened));
+});

@@ -34,8 +34,6 @@ const STEP_ORDER: readonly Exclude<DetailStepKind, 'bond'>[] = [
   'clean',
   'open',
   'chamfer',
-  'inject',
-  'plug',
   'prime',
   'patch',
   'fill',
@@ -53,6 +51,9 @@ const STEP_ORDER: readonly Exclude<DetailStepKind, 'bond'>[] = [
   'floor-lap',
   'drain-channel',
 ];
+/** Done leak by leak, in the order in which they are stopped; before this step of the others. */
+const STOPPING: readonly ('inject' | 'plug')[] = ['inject', 'plug'];
+const AFTER_STOPPING: DetailStepKind = 'prime';
 /** What sets before a coat goes over it: h at 20 °C when its product does not say; common practice. */
 const USUAL_OVERCOAT_H = 2;
 const SETS: ReadonlySet<WorkStep> = new Set([
@@ -87,12 +88,12 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, people: nu
   if (plan.family.placed === 'in-the-mix') {
     const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
     const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose', ...notBefore(pouredAt, 0) }, { value: kg, unit: 'kg' })] : [];
-    return [...dose, ...details(plan.treatments, faceId, make).map((item) => placed(item, face))];
+    return [...dose, ...details(plan, make).map((item) => placed(item, face))];
   }
   const isGreen = plan.family.placed === 'on-green-concrete';
   const prepares = !isGreen && plan.family.placed !== 'in-cracks';
   const items = prepares ? [prepareItem(plan, zone, make, { house, people })] : [];
-  items.push(...details(plan.treatments, faceId, make));
+  items.push(...details(plan, make));
   const laid = cured(layers(plan, zone, items, make), { plan, zone, make, house });
   // a shake goes on once the concrete carries a foot
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
@@ -194,14 +195,17 @@ function maker(house: House, people: number): Make {
   };
 }
 
-function details(treatments: readonly Treatment[], faceId: string, make: Make): WorkItem[] {
+function details({ faceId, treatments, stopping = [] }: FacePlan, make: Make): WorkItem[] {
   const treated = treatments.filter(({ rule }) => rule.verdict === 'treat');
-  return STEP_ORDER.flatMap((step) =>
-    treated.flatMap((treatment) => {
-      if (!treatment.rule.steps.some((each) => each.do === step)) return [];
-      return detailItems(treatment, step, faceId, make);
-    }),
-  );
+  const of = (treatment: Treatment, step: Exclude<DetailStepKind, 'bond'>) =>
+    treatment.rule.steps.some((each) => each.do === step) ? detailItems(treatment, step, faceId, make) : [];
+  const byLeak = new Map(stopping.map((id, place) => [id, place]));
+  const placeOf = ({ targetId }: Treatment) => byLeak.get(targetId) ?? Infinity;
+  // leaks first, in their order; then what is injected dry, as it was found
+  const stops = [...treated]
+    .sort((a, b) => (placeOf(a) === placeOf(b) ? 0 : placeOf(a) - placeOf(b)))
+    .flatMap((treatment) => STOPPING.flatMap((step) => of(treatment, step)));
+  return STEP_ORDER.flatMap((step) => [...(step === AFTER_STOPPING ? stops : []), ...treated.flatMap((treatment) => of(treatment, step))]);
 }
 
 function detailItems(treatment: Treatment, step: Exclude<DetailStepKind, 'bond'>, faceId: string, make: Make): WorkItem[] {

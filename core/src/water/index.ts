@@ -5,6 +5,7 @@ export { outlineLoad } from './outline-load.js';
 export { SAFETY_FACTOR, pressureRating } from './pressure-rating.js';
 export type { PressureRating } from './pressure-rating.js';
 export { sealingOrder } from './sealing-order.js';
+export { USUAL_BACKING, stoppingInput, stoppingOrder } from './stopping-order.js';
 export type { SealingOrder } from './sealing-order.js';
 export { selfHealingLimit } from './self-healing-limit.js';
 export { slabUplift } from './slab-uplift.js';

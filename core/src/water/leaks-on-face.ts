@@ -43,15 +43,22 @@ export function leaksOnFace(face: Face, features: readonly Feature[], waterLevel
   const { minU, minV } = extentOf(face.outline);
   const out: LeaksOnFace = { leaks: [], assumed: [] };
   for (const feature of features) {
-    const usual = USUAL_ML_PER_MIN[feature.wetState];
-    if (feature.faceId !== face.id || usual === undefined) continue;
+    const flow = feature.faceId === face.id ? flowLPerH(feature) : undefined;
+    if (!flow) continue;
     const { point, levelM } = lowestPoint(face, feature.path);
     if (levelM >= waterLevelM) continue;
-    const measured = measuredMlPerMin(feature.flow);
-    if (measured === null) out.assumed.push(feature.id);
-    out.leaks.push({ id: feature.id, xM: point[0] - minU, yM: point[1] - minV, flowLPerH: (measured ?? usual) * L_H_PER_ML_MIN });
+    if (flow.assumed) out.assumed.push(feature.id);
+    out.leaks.push({ id: feature.id, xM: point[0] - minU, yM: point[1] - minV, flowLPerH: flow.lPerH });
   }
   return out;
+}
+
+/** What comes out of a leak, L/h, as measured or as it looks; undefined for what does not run. */
+export function flowLPerH({ wetState, flow }: Pick<Feature, 'wetState' | 'flow'>): { lPerH: number; assumed: boolean } | undefined {
+  const usual = USUAL_ML_PER_MIN[wetState];
+  if (usual === undefined) return undefined;
+  const measured = measuredMlPerMin(flow);
+  return { lPerH: (measured ?? usual) * L_H_PER_ML_MIN, assumed: measured === null };
 }
 
 function measuredMlPerMin(flow: Feature['flow']): number | null {

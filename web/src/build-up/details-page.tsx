@@ -1,3 +1,4 @@
+import type { JobModel } from '@caulkhorn/core/jobs';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import { t, tOf } from '../messages/t';
@@ -55,6 +56,7 @@ export function DetailsPage() {
       {facePlan.family ? <PrepareCard plan={facePlan} /> : null}
       <LayerView plan={facePlan} />
       <LayCard plan={facePlan} />
+      <Stopping order={facePlan.stopping ?? []} model={model} />
       {treated.map((treatment) => {
         const feature = model.features.find(({ id }) => id === treatment.targetId);
         const { rule, lines, geometry, instead } = treatment;
@@ -81,5 +83,17 @@ export function DetailsPage() {
       })}
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
     </main>
+  );
+}
+
+/** In which order leaks are stopped; the last one bleeds until the others have set. */
+function Stopping({ order, model }: { order: readonly string[]; model: JobModel }) {
+  const marks = order.flatMap((id) => model.features.find((feature) => feature.id === id)?.mark ?? []);
+  if (marks.length < 2) return null;
+  return (
+    <section aria-label={t('sealing.title')} className="mt-4 break-inside-avoid-page">
+      <h3 className="mb-1 font-semibold">{t('sealing.title')}</h3>
+      <p>{t('sealing.in-short', { first: marks.slice(0, -1).join(', '), last: marks.at(-1)! })}</p>
+    </section>
   );
 }

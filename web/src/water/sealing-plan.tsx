@@ -1,5 +1,5 @@
-import { type Face, extentOf, levelRange } from '@caulkhorn/core/jobs';
-import { BACKINGS, type SealingOrder, leaksOnFace } from '@caulkhorn/core/water';
+import type { Face } from '@caulkhorn/core/jobs';
+import { BACKINGS, type SealingOrder, USUAL_BACKING, leaksOnFace, stoppingInput } from '@caulkhorn/core/water';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useCalculation } from '../calculation/use-calculation';
@@ -22,19 +22,8 @@ export function SealingPlan({ face, waterLevelM }: { face: Face; waterLevelM: nu
 type PlanProps = ReturnType<typeof leaksOnFace> & { face: Face; waterLevelM: number };
 
 function Plan({ face, waterLevelM, leaks, assumed }: PlanProps) {
-  const [backingId, setBacking] = useState<string>('sand');
-  const input = useMemo(() => {
-    const { minU, maxU, minV, maxV } = extentOf(face.outline);
-    const { transmissivityM2S, sourceConductanceM2S } = BACKINGS.find(({ id }) => id === backingId)!;
-    return {
-      leaks,
-      faceWidthM: maxU - minU,
-      faceHeightM: maxV - minV,
-      waterLevelM,
-      bottomLevelM: levelRange(face).bottomM,
-      wallBacking: { transmissivityM2S, sourceConductanceM2S },
-    };
-  }, [face, leaks, waterLevelM, backingId]);
+  const [backingId, setBacking] = useState(USUAL_BACKING);
+  const input = useMemo(() => stoppingInput(face, { leaks }, waterLevelM, backingId), [face, leaks, waterLevelM, backingId]);
   const { result, status } = useCalculation('sealing-order', input);
   return (
     <section aria-label={t('sealing.title')} className="mt-4 border-t border-rule pt-3">
@@ -42,9 +31,10 @@ function Plan({ face, waterLevelM, leaks, assumed }: PlanProps) {
       <SelectField
         label={t('sealing.backing')}
         value={backingId}
-        onChange={(event) => setBacking(event.target.value)}
+        onChange={(event) => setBacking(event.target.value as typeof backingId)}
         options={BACKINGS.map(({ id }) => ({ value: id, label: t(`backing.${id}`) }))}
       />
+      {backingId === USUAL_BACKING ? null : <p className="mt-1 text-[13px] text-soft">{t('sealing.plan-goes-by')}</p>}
       {status === 'running' && !result ? <p className="py-2 text-soft">{t('sealing.working')}</p> : null}
       {result && !result.ok ? (
         <div className="mt-2">
