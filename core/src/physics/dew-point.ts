@@ -8,6 +8,8 @@ psychrolib.SetUnitSystem(psychrolib.SI);
 
 /** Surface over dew point that a coat wants where its sheet says nothing else, K (ISO 8502-4). */
 export const DEW_MARGIN_C = 3;
+/** Air changes within a few hours: what is further apart was not read together; common practice, no source. */
+export const SAME_AIR_H = 1;
 
 const fields = {
   airTemperatureC: number('°C', { min: -50, max: 80 }),

@@ -1,4 +1,5 @@
 import { type EntryBody, FIRST_LINK, type LogEntry, foldLog } from '../site-log';
+import type { TemperatureAt } from '../programme';
 import { buildUp, crack, reading, sampleJob } from '../testing/sample-job';
 import { USUAL_CREW, USUAL_HOUSE, measuredWalls, planJob, programmeJob, zoneOf } from './index';
 
@@ -24,7 +25,7 @@ const walls = (lines: { entry: LogEntry }[], readings = job.readings) => measure
 
 test('a wall goes by what was measured on it, else in its room, and never by another room’s', () => {
   const found = walls([noted('north', 9, '2026-05-18T04:00:00Z')]);
-  expect(found.get('north')).toEqual({ temperatureC: 9, atMs: Date.parse('2026-05-18T04:00:00Z'), on: 'face' });
+  expect(found.get('north')).toMatchObject({ temperatureC: 9, atMs: Date.parse('2026-05-18T04:00:00Z'), on: 'face' });
   expect(found.get('east')).toMatchObject({ temperatureC: 9, on: 'space' });
   expect(found.has('away')).toBe(false);
   expect(walls([]).size).toBe(0);
@@ -60,13 +61,13 @@ test('a reading for the whole site counts where nothing nearer was read', () => 
 test('a cold reading on one face puts off its own second coat and nobody else’s', () => {
   const model = { ...job, features: [crack()], buildUps: [buildUp('north'), buildUp('away', { id: 'b2' })] };
   const { workItems } = planJob(model, USUAL_CREW, USUAL_HOUSE);
-  const placed = (wallsC: ReadonlyMap<string, number>) =>
+  const placed = (wallsC: ReadonlyMap<string, readonly TemperatureAt[]>) =>
     programmeJob(workItems, foldLog([]), { nowMs: NOW, timeZone: 'UTC', temperatureC: 20, wallsC }).tasks;
   const waitH = (tasks: ReturnType<typeof placed>, face: string) => {
     const at = (n: number) => tasks.find(({ id }) => id === `${zoneOf(face)}:coat-${n}`)!;
     return (at(2).window!.opensMs - at(1).endMs) / 3_600_000;
   };
-  const cold = placed(new Map([['north', 10]]));
+  const cold = placed(new Map([['north', [{ atMs: NOW, temperatureC: 10 }]]]));
   expect(waitH(cold, 'north')).toBeCloseTo(6, 6);
   expect(waitH(cold, 'away')).toBeCloseTo(3, 6);
   expect(waitH(placed(new Map()), 'north')).toBeCloseTo(3, 6);

@@ -1,4 +1,5 @@
-import type { Face, Reading } from '../jobs/index.js';
+import { type Face, type Reading, groupBy } from '../jobs/index.js';
+import type { TemperatureAt } from '../programme/index.js';
 import type { SiteState } from '../site-log/index.js';
 
 /** How warm a wall is, as last measured; on it, on another of its space, or of the site as a whole. */
@@ -6,6 +7,7 @@ export interface MeasuredWall {
   temperatureC: number;
   /** ms since 1970 */ atMs: number;
   on: 'face' | 'space' | 'site';
+  /** all that was measured there, in order of time: what happened is judged by the nearest */ history: readonly TemperatureAt[];
 }
 
 interface Measured {
@@ -34,26 +36,18 @@ export function measuredWalls(
       .filter(({ kind }) => kind === 'surface-temperature')
       .map(({ faceId, value, at }) => ({ faceId, temperatureC: value, atMs: Date.parse(at) })),
   ];
-  const byFace = latestBy(all, ({ faceId }) => faceId);
-  const bySpace = latestBy(all, ({ faceId }) => (faceId === undefined ? undefined : spaceOf.get(faceId)));
-  const site = latestBy(
-    all.filter(({ faceId }) => faceId === undefined),
-    () => 'site',
-  ).get('site');
+  all.sort((a, b) => a.atMs - b.atMs);
+  const byFace = groupBy(all, ({ faceId }) => faceId ?? '');
+  const bySpace = groupBy(all, ({ faceId }) => (faceId === undefined ? '' : (spaceOf.get(faceId) ?? '')));
+  const site = byFace.get('');
   return new Map(
     faces.flatMap(({ id, spaceId }): [string, MeasuredWall][] => {
       const [own, ofSpace] = [byFace.get(id), bySpace.get(spaceId)];
       const [found, on] = own ? ([own, 'face'] as const) : ofSpace ? ([ofSpace, 'space'] as const) : ([site, 'site'] as const);
-      return found ? [[id, { temperatureC: found.temperatureC, atMs: found.atMs, on }]] : [];
+      const last = found?.at(-1);
+      if (!found || !last) return [];
+      const history = found.map(({ temperatureC, atMs }) => ({ temperatureC, atMs }));
+      return [[id, { temperatureC: last.temperatureC, atMs: last.atMs, on, history }]];
     }),
   );
-}
-
-function latestBy(all: readonly Measured[], keyOf: (each: Measured) => string | undefined): Map<string, Measured> {
-  const latest = new Map<string, Measured>();
-  for (const each of all) {
-    const key = keyOf(each);
-    if (key !== undefined && each.atMs >= (latest.get(key)?.atMs ?? -Infinity)) latest.set(key, each);
-  }
-  return latest;
 }

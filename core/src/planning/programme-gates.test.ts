@@ -11,7 +11,7 @@ const model = {
 };
 const plan = planJob(model, USUAL_CREW, USUAL_HOUSE);
 const measured = (temperatureC: number, ...faceIds: string[]) =>
-  new Map(faceIds.map((faceId) => [faceId, { temperatureC, on: 'face' as const, atMs: 0 }]));
+  new Map(faceIds.map((faceId) => [faceId, { temperatureC, on: 'face' as const, history: [], atMs: 0 }]));
 const told = (ahead: { minC: number; maxC: number } | undefined, walls = measured(15), done: readonly string[] = []) =>
   expectedBreaches(plan, model.faces, { ahead, walls, isDone: (id) => done.includes(id) }).map(({ product, breach, faceIds }) => [
     product.role,

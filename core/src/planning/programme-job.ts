@@ -1,4 +1,14 @@
-import { type Programme, type Task, type Wait, USUAL_WEEK, forwardPass, recoatWindow, shiftsFrom } from '../programme/index.js';
+import {
+  type Programme,
+  type Task,
+  type TemperatureAt,
+  type Wait,
+  hourlyNearest,
+  USUAL_WEEK,
+  forwardPass,
+  recoatWindow,
+  shiftsFrom,
+} from '../programme/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { type InRoom, ROOM_PHASES } from './room-order.js';
 import type { WorkItem } from './work-items.js';
@@ -23,7 +33,7 @@ export function programmeJob(
     nowMs: number;
     timeZone: string;
     /** of walls that nobody measured */ temperatureC: number;
-    /** by face, as measured */ wallsC?: ReadonlyMap<string, number>;
+    /** by face, as measured */ wallsC?: ReadonlyMap<string, readonly TemperatureAt[]>;
   },
 ): Programme {
   const tasks = workItems.map<Task>((item) => {
@@ -53,7 +63,7 @@ export function programmeJob(
     shifts: shiftsFrom(options.nowMs, { ...USUAL_WEEK, timeZone: options.timeZone }, HORIZON_DAYS),
     temperaturesC: [options.temperatureC],
     temperaturesFromMs: options.nowMs,
-    ...(options.wallsC ? { temperatureOfChain: options.wallsC } : {}),
+    ...(options.wallsC ? { temperaturesOfChain: options.wallsC } : {}),
   });
 }
 
@@ -70,33 +80,34 @@ export function windowWorkings(
   item: WorkItem,
   programme: Programme,
   site: Pick<SiteState, 'done'>,
-  temperatureC: number,
+  /** of its wall, in order of time, one at least */ history: readonly TemperatureAt[],
 ): WindowWorkings | undefined {
   const candidates = item.waits.flatMap((wait) => {
     const before = programme.tasks.find((task) => task.id === wait.taskId);
     const done = site.done.get(wait.taskId);
     const lastMs = done?.lastLaidAt ?? before?.endMs;
     const firstMs = wait.atOnce ? lastMs : (done?.firstLaidAt ?? before?.startMs);
-    return before ? [workingsOf(wait, firstMs!, lastMs!, temperatureC)] : [];
+    return before ? [workingsOf(wait, firstMs!, lastMs!, history)] : [];
   });
   return candidates.sort((a, b) => Date.parse(b.opens.output.opensAt) - Date.parse(a.opens.output.opensAt))[0];
 }
 
-function workingsOf({ minH, maxH, referenceC }: Wait, firstMs: number, lastMs: number, temperatureC: number) {
-  const from = (ms: number, latestH: number | null, atC: number) =>
+function workingsOf({ minH, maxH, referenceC }: Wait, firstMs: number, lastMs: number, history: readonly TemperatureAt[]) {
+  const from = (ms: number, latestH: number | null, hourlyC: readonly number[]) =>
     workSurely(recoatWindow, {
       minH,
       maxH: latestH,
       referenceC,
-      temperatureC: atC,
+      temperatureC: hourlyC.length === 1 ? hourlyC[0] : undefined,
       startedAt: new Date(ms).toISOString(),
-      temperatures: undefined,
+      temperatures: hourlyC.length === 1 ? undefined : [...hourlyC],
       q10: undefined,
       activationK: undefined,
     });
+  const closesBy = (hourlyC: readonly number[]) => hourlyC.map((each) => Math.max(each, referenceC));
   // it opens by the wall as it is, and closes no later than the sheet's own hours
   return {
-    opens: from(lastMs, null, temperatureC),
-    closes: maxH === null ? undefined : from(firstMs, maxH, Math.max(temperatureC, referenceC)),
+    opens: from(lastMs, null, hourlyNearest(history, lastMs)),
+    closes: maxH === null ? undefined : from(firstMs, maxH, closesBy(hourlyNearest(history, firstMs))),
   };
 }

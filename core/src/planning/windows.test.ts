@@ -19,13 +19,14 @@ const model = { ...sampleJob(), features: [crack({ wetState: 'weeping' })], buil
 const plan = planJob(model, CREW, USUAL_HOUSE);
 const item = (step: string) => plan.workItems.find((each) => each.step === step)!;
 const lines = plan.faces[0]!.lines;
+const wall = (temperatureC: number) => [{ atMs: NOW, temperatureC }];
 
 describe('workings of a window', () => {
   const site = foldLog([]);
   const programme = programmeJob(plan.workItems, site, { nowMs: NOW, timeZone: 'UTC', temperatureC: 10 });
 
   test('give the same times as the programme', () => {
-    const workings = windowWorkings(item('coat-2'), programme, site, 10)!;
+    const workings = windowWorkings(item('coat-2'), programme, site, wall(10))!;
     const { window } = programme.tasks.find((task) => task.id === item('coat-2').id)!;
     expect((workings.opens.output as { opensAt: string }).opensAt).toBe(new Date(window!.opensMs).toISOString());
     expect((workings.closes!.output as { closesAt: string }).closesAt).toBe(new Date(window!.closesMs!).toISOString());
@@ -35,11 +36,32 @@ describe('workings of a window', () => {
     const closes = (temperatureC: number) => {
       const placed = programmeJob(plan.workItems, site, { nowMs: NOW, timeZone: 'UTC', temperatureC });
       const before = placed.tasks.find(({ id }) => id === `${zoneOf('north')}:coat-1`)!;
-      const closesAt = windowWorkings(item('coat-2'), placed, site, temperatureC)!.closes!.output['closesAt' as never] as string;
+      const closesAt = windowWorkings(item('coat-2'), placed, site, wall(temperatureC))!.closes!.output['closesAt' as never] as string;
       return (Date.parse(closesAt) - before.startMs) / 3_600_000;
     };
     expect([5, 10, 20].map(closes)).toEqual([6, 6, 6].map((h) => expect.closeTo(h, 6)));
     expect(closes(30)).toBeCloseTo(3, 6);
+  });
+
+  test('go by what was measured nearest in time: cold while it was fresh counts as cold, whatever is measured now', () => {
+    const id = `${zoneOf('north')}:coat-1`;
+    const laidAt = NOW - 6 * 3_600_000;
+    const laid = { startedAt: laidAt, finishedAt: laidAt, firstLaidAt: laidAt, lastLaidAt: laidAt, batchNumbers: [], people: [] };
+    const done = { done: new Map([[id, laid]]) };
+    const history = [
+      { atMs: laidAt, temperatureC: 5 },
+      { atMs: NOW, temperatureC: 20 },
+    ];
+    const placed = programmeJob(plan.workItems, done, {
+      ...{ nowMs: NOW, timeZone: 'UTC', temperatureC: 20 },
+      wallsC: new Map([['north', history]]),
+    });
+    const { window } = placed.tasks.find((task) => task.id === item('coat-2').id)!;
+    // 3 h at 20 °C: three hours at 5 °C age by a little over one, the rest at 20 °C by one an hour
+    expect((window!.opensMs - laidAt) / 3_600_000).toBeCloseTo(6 - 3 * 2 ** -1.5, 6);
+    const workings = windowWorkings(item('coat-2'), placed, done, history)!;
+    expect((workings.opens.output as { opensAt: string }).opensAt).toBe(new Date(window!.opensMs).toISOString());
+    expect(Date.parse(workings.closes!.output['closesAt' as never])).toBeCloseTo(window!.closesMs!, -1);
   });
 
   test('count from what was really laid', () => {
@@ -54,12 +76,13 @@ describe('workings of a window', () => {
     };
     const done = { done: new Map([[id, laid]]) };
     const real = programmeJob(plan.workItems, done, { nowMs: NOW + 8_000_000, timeZone: 'UTC', temperatureC: 10 });
-    const workings = windowWorkings(item('coat-2'), real, done, 10)!;
+    const workings = windowWorkings(item('coat-2'), real, done, wall(10))!;
     expect(workings.opens.input).toMatchObject({ startedAt: new Date(laid.lastLaidAt).toISOString() });
     expect(workings.closes!.input).toMatchObject({ startedAt: new Date(laid.firstLaidAt).toISOString(), maxH: 6 });
   });
 
-  test('there is none for what waits for nothing', () => expect(windowWorkings(item('prepare'), programme, site, 10)).toBeUndefined());
+  test('there is none for what waits for nothing', () =>
+    expect(windowWorkings(item('prepare'), programme, site, wall(10))).toBeUndefined());
 });
 
 describe('what one piece of work takes', () => {

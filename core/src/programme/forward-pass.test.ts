@@ -85,7 +85,7 @@ describe('forward pass', () => {
 
   test('a chain whose wall was measured goes by that, the others by what is said of all', () => {
     const tasks = [task('a1', 1), second('a2', 'a1', 1, 2, 8), task('b1', 1, { chain: 'B' }), second('b2', 'b1', 1, 2, 8, { chain: 'B' })];
-    const { tasks: placed } = forwardPass(tasks, { ...options(), temperatureOfChain: new Map([['B', 10]]) });
+    const { tasks: placed } = forwardPass(tasks, { ...options(), temperaturesOfChain: new Map([['B', [{ atMs: 0, temperatureC: 10 }]]]) });
     const waitH = (from: number, to: number) => (placed[to]!.window!.opensMs - placed[from]!.endMs) / H;
     expect([waitH(0, 1), waitH(2, 3)]).toEqual([2, 4]);
   });

@@ -1,4 +1,5 @@
 import { type AgeingLaw, DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js';
+import { type TemperatureAt, hourlyNearest } from './nearest-temperature.js';
 import type { Interval } from './working-hours.js';
 import { HOUR_MS } from '../quantities/index.js';
 
@@ -61,10 +62,8 @@ export interface PassOptions {
   /** hourly surface temperature from `temperaturesFromMs`, the last one holding on */ temperaturesC: readonly number[];
   temperaturesFromMs: number;
   law?: AgeingLaw;
-  /** °C of a chain's own wall, for those that were measured; the others take `temperaturesC` */ temperatureOfChain?: ReadonlyMap<
-    string,
-    number
-  >;
+  /** of a chain's own wall, in order of time, for those that were measured; the others take `temperaturesC` */
+  temperaturesOfChain?: ReadonlyMap<string, readonly TemperatureAt[]>;
 }
 
 /**
@@ -163,8 +162,7 @@ class Pass {
       const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC, task.chain);
       const firstMs = wait.atOnce ? (actual?.lastLaidMs ?? before.endMs) : (actual?.firstLaidMs ?? before.startMs);
       // cold puts off the opening, but the sheet's latest hour stands: nobody has shown that the bond waits
-      const closesMs =
-        wait.maxH === null ? null : Math.min(this.aged(firstMs, wait.maxH, wait.referenceC, task.chain), firstMs + wait.maxH * HOUR_MS);
+      const closesMs = wait.maxH === null ? null : this.agedAtLeast(firstMs, wait.maxH, wait.referenceC, task.chain);
       window = {
         opensMs: Math.max(window?.opensMs ?? -Infinity, opensMs),
         closesMs: window?.closesMs == null ? closesMs : closesMs === null ? window.closesMs : Math.min(window.closesMs, closesMs),
@@ -174,11 +172,25 @@ class Pass {
   }
 
   private aged(fromMs: number, ageH: number, referenceC: number, chain: string): number {
-    const { temperaturesFromMs, law = DOUBLES_PER_TEN } = this.options;
-    const own = this.options.temperatureOfChain?.get(chain);
-    const temperaturesC = own === undefined ? this.options.temperaturesC : [own];
+    return this.agedBy(this.hourlyC(fromMs, chain), fromMs, ageH, referenceC);
+  }
+
+  /** As `aged`, but cold does not put it off. */
+  private agedAtLeast(fromMs: number, ageH: number, referenceC: number, chain: string): number {
+    const hourlyC = this.hourlyC(fromMs, chain).map((each) => Math.max(each, referenceC));
+    return this.agedBy(hourlyC, fromMs, ageH, referenceC);
+  }
+
+  private agedBy(hourlyC: readonly number[], fromMs: number, ageH: number, referenceC: number): number {
+    return fromMs + hoursToAge(ageH, hourlyC, referenceC, this.options.law ?? DOUBLES_PER_TEN) * HOUR_MS;
+  }
+
+  private hourlyC(fromMs: number, chain: string): readonly number[] {
+    const { temperaturesC, temperaturesFromMs, temperaturesOfChain } = this.options;
+    const own = temperaturesOfChain?.get(chain);
+    if (own) return hourlyNearest(own, fromMs);
     const skip = Math.min(temperaturesC.length - 1, Math.max(0, Math.floor((fromMs - temperaturesFromMs) / HOUR_MS)));
-    return fromMs + hoursToAge(ageH, temperaturesC.slice(skip), referenceC, law) * HOUR_MS;
+    return temperaturesC.slice(skip);
   }
 
   private earliestStart(task: Task): number {

@@ -10,12 +10,15 @@ export function dewMargin(conditions: Conditions): { dewPointC: number; marginC:
   return result.ok ? { dewPointC: result.value.dewPointC, marginC: result.value.marginC! } : undefined;
 }
 
+/** Whether a start with it wants its air and surface measured: of coats, on the face, as stripe or as collar. */
+export const wantsAir = (product: Pick<Product, 'coat'> | undefined): boolean => product?.coat !== undefined;
+
 const ISO_BEFORE = (a: string, b: string) => Date.parse(a) < Date.parse(b);
 
 export interface EntryIsAbout {
   /** what the entry's work is done with, by the plan that was released; none where that plan does not say */ product?: Product | undefined;
   /** checks of its room that nobody ticked that day */ careLeft?: readonly string[];
-  /** a coat or layer over the face, not a detail: it is not started without its air */ isLaid?: boolean;
+  /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
 

@@ -1,5 +1,5 @@
 export { DEW_MARGIN_C } from '../physics/index.js';
-export { checkEntry, dewMargin } from './check-entry.js';
+export { checkEntry, dewMargin, wantsAir } from './check-entry.js';
 export type { EntryIsAbout } from './check-entry.js';
 export { breachesOf } from './start-gate.js';
 export type { Breach, BreachCode } from './start-gate.js';
@@ -10,5 +10,6 @@ export type { TimeMark } from './marks.js';
 export { careLeft, dayStart } from './daily-care.js';
 export type { CareTicked } from './daily-care.js';
 export { foldLog, entriesInForce } from './fold.js';
-export type { SiteState, WorkDone } from './fold.js';
+export type { Measurement, SiteState, WorkDone } from './fold.js';
+export { nearestMeasurement } from './nearest-measurement.js';
 export { dewWorking } from './dew-working.js';

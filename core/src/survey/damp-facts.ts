@@ -12,15 +12,13 @@ import {
   levelAt,
   levelRange,
 } from '../jobs/index.js';
-import { dewPointOf } from '../physics/index.js';
+import { SAME_AIR_H, dewPointOf } from '../physics/index.js';
 import type { DampFacts } from './damp-evidence.js';
 import { DAY_MS, HOUR_MS } from '../quantities/index.js';
 
 /** Readings older than this say nothing of today's damp. */
 const RECENT_DAYS = 60;
 const AIR_RECENT_H = 24;
-/** Air changes within a few hours: what is further apart was not read together; common practice, no source. */
-const SAME_AIR_H = 1;
 /** Neighbours within it may be where the water comes from, m. */
 const REACH_M = 1;
 const STRONG_SALTS_PCT = 0.5;

@@ -26,7 +26,8 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
     let at = from;
     for (const item of steps(mark)) {
       if (item.step === 'coat-1' || item.step === 'coat-2' || item.step === 'cure') continue;
-      log.write(at, foreman, { kind: 'start', workItemId: item.id, planRevisionId });
+      const measured = item.targetId === undefined ? {} : { conditions: cool };
+      log.write(at, foreman, { kind: 'start', workItemId: item.id, planRevisionId, ...measured });
       at = addMin(at, item.durationMin);
       log.write(at, foreman, {
         kind: 'finish',

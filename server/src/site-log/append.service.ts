@@ -2,7 +2,7 @@ import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
-import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash } from '@caulkhorn/core/site-log';
+import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash, wantsAir } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid } from '../platform/errors.js';
@@ -32,7 +32,7 @@ export class AppendService {
         if (!item) issues.push(issue('not-found', 'payload.body.workItemId'));
         const product = productOfWork(revision, body.workItemId);
         const left = item && body.kind === 'start' ? await this.careLeft(revision, item, entry.occurredAt, records) : [];
-        about = { product, isLaid: item?.targetId === undefined && product?.coat !== undefined, careLeft: left };
+        about = { product, isLaid: wantsAir(product), careLeft: left };
       }
     }
     issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));

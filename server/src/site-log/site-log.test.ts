@@ -149,6 +149,10 @@ describe('site log', () => {
     expect(frosty.body.fields).toEqual({ 'payload.body.conditions': [expect.objectContaining({ code: 'frost' })] });
     const { conditions: _, ...blind } = start;
     expect((await append(entry(blind)).expect(400)).body.fields).toHaveProperty(['payload.body.conditions']);
+    // a stripe is a coat too; a plug may be started without
+    const blindly = (step: string) =>
+      append(entry({ kind: 'start', planRevisionId: revision.id, workItemId: revision.workItems.find((item) => item.step === step)!.id }));
+    expect((await blindly('stripe').expect(400)).body.fields).toHaveProperty(['payload.body.conditions']);
     const written = entry({ ...start, breachReason: 'heated for an hour' });
     await append(written).expect(200);
     last = written;

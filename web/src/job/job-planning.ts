@@ -15,7 +15,7 @@ import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import { type SiteState, foldLog } from '@caulkhorn/core/site-log';
 import { inSlices } from '../shared/in-slices';
 import type { ShownLine } from './log-lines';
-import { type Placed, type Placer, Placing } from './placing';
+import { type Placed, type Placer, Placing, type WallsC } from './placing';
 
 /** All that follows from a job's model and log, worked out once for every screen that shows a part of it. */
 export interface Planning {
@@ -133,9 +133,7 @@ export class JobPlanning {
       return this.engine!.measuredWalls({ faces, readings }, site, (id) => faceOf.get(id));
     },
   );
-  private readonly warmthOf = latest(
-    (walls: Planning['walls']): ReadonlyMap<string, number> => new Map([...walls].map(([id, { temperatureC }]) => [id, temperatureC])),
-  );
+  private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({
     people,
     temperatureC,
@@ -165,11 +163,7 @@ export class JobPlanning {
     );
   }
 
-  private place(
-    workItems: readonly WorkItem[],
-    { done }: SiteState,
-    { timeZone, wallsC }: { timeZone: string; wallsC: ReadonlyMap<string, number> },
-  ): void {
+  private place(workItems: readonly WorkItem[], { done }: SiteState, { timeZone, wallsC }: { timeZone: string; wallsC: WallsC }): void {
     const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
     const wanted = [workItems, done, nowMs, timeZone, wallsC];
     if (isSame(this.wanted, wanted)) return;

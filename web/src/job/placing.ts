@@ -1,12 +1,15 @@
 import type { WorkItem } from '@caulkhorn/core/planning';
-import type { Programme } from '@caulkhorn/core/programme';
+import type { Programme, TemperatureAt } from '@caulkhorn/core/programme';
 import type { SiteState } from '@caulkhorn/core/site-log';
 import { type WorkChange, changeOf } from './work-change';
+
+/** Of each face that was measured: how warm, in order of time. */
+export type WallsC = ReadonlyMap<string, readonly TemperatureAt[]>;
 
 export interface ToProgramme {
   work: WorkChange;
   /** only when it is another than before */ done?: SiteState['done'];
-  options: { nowMs: number; timeZone: string; temperatureC: number; wallsC: ReadonlyMap<string, number> };
+  options: { nowMs: number; timeZone: string; temperatureC: number; wallsC: WallsC };
 }
 export type FromProgramme = Programme;
 

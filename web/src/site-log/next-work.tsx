@@ -56,7 +56,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
           window={task.window}
           now={now}
           timeZone={model.job.timeZone}
-          workings={windowWorkings(item, programme, site, temperatureC)}
+          workings={windowWorkings(item, programme, site, wall?.history ?? [{ atMs: now, temperatureC }])}
         />
       ) : null}
       {material?.product.workingLifeMin === undefined && !task.window ? null : <WallSaid wall={wall} now={now} />}

@@ -3,18 +3,28 @@ import { DRY_GOODS, LAYER_IDS } from '@caulkhorn/core/catalogue';
 import type { WorkItem } from '@caulkhorn/core/planning';
 import { productOfWork } from '@caulkhorn/core/proof';
 import { toSystem } from '@caulkhorn/core/quantities';
-import { type EntryBody, type LogEntry, type WorkDone, breachesOf, checkEntry } from '@caulkhorn/core/site-log';
-import { useId } from 'react';
+import {
+  type Conditions,
+  type EntryBody,
+  type LogEntry,
+  type Measurement,
+  type WorkDone,
+  breachesOf,
+  checkEntry,
+  nearestMeasurement,
+  wantsAir,
+} from '@caulkhorn/core/site-log';
+import { type ReactNode, useId, useState } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { fromLocalField, localField } from '../shared/times';
+import { dayAndTime, fromLocalField, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { useCareLeft } from './daily-care';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 
@@ -48,7 +58,13 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   const isCoat = item.step.startsWith('coat-') || LAYERS.has(item.step);
   /** by its sheet as it was released: the server judges by the same */
   const product = revision ? productOfWork(revision, item.id) : undefined;
-  const form = useKeptForm<Texts>(`${kind} ${item.id} ${corrects?.id ?? ''} ${units}`, startTexts(corrects, done, timeZone, units));
+  const wantsAirFirst = product ? wantsAir(product) : isCoat;
+  const near = useMeasuredHere(item);
+  const [found] = useState(() => (corrects || kind === 'finish' ? undefined : near(Date.now())));
+  const form = useKeptForm<Texts>(
+    `${kind} ${item.id} ${corrects?.id ?? ''} ${units}`,
+    startTexts({ corrects, done, timeZone, units, conditions: found?.conditions }),
+  );
   const { register, formState, watch } = form;
   const faults = formState.errors;
   const texts = watch();
@@ -67,7 +83,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
     const issues = [
       ...(shape.ok
-        ? checkEntry(body, occurredAt, { product, isLaid: isCoat, careLeft: careLeftAt(Date.parse(occurredAt)), path: '' })
+        ? checkEntry(body, occurredAt, { product, isLaid: wantsAirFirst, careLeft: careLeftAt(Date.parse(occurredAt)), path: '' })
         : shape.issues),
     ].map((found) => ({
       ...found,
@@ -119,7 +135,12 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
       noValidate
       aria-label={t(`log.${kind}-of`, { name: stepName(item, model) })}
     >
-      {kind === 'start' && isCoat ? <ConditionsFields register={register} errors={faults} texts={texts} product={product} /> : null}
+      {kind === 'start' && (isCoat || product?.measure === 'kg') ? (
+        <Air isWanted={wantsAirFirst} isFilled={measured !== undefined || faults.surfaceTemperatureC !== undefined}>
+          <ConditionsFields register={register} errors={faults} texts={texts} product={product} />
+          {found ? <p className="text-[13px] text-soft">{t('conditions.as-measured', { at: dayAndTime(found.at, timeZone) })}</p> : null}
+        </Air>
+      ) : null}
       {breach ? <TextArea label={t('log.breach-reason')} fault={faults.breachReason?.message} {...register('breachReason')} /> : null}
       <div className="grid grid-cols-2 gap-2.5 max-[719px]:grid-cols-1">
         <TextField
@@ -177,10 +198,40 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   );
 }
 
-function startTexts(corrects: LogEntry | undefined, done: WorkDone | undefined, timeZone: string, units: 'metric' | 'us'): Texts {
+/** What was measured on the face of a piece of work, or in its room, within the hour. */
+function useMeasuredHere({ faceId }: WorkItem): (atMs: number) => Measurement | undefined {
+  const { model } = useJob(parts('model'));
+  const { site, workItems } = usePlanning();
+  const spaceOf = (id: string | undefined) => model.faces.find((face) => face.id === id)?.spaceId;
+  const faceOf = (each: Measurement) => each.faceId ?? workItems.find(({ id }) => id === each.workItemId)?.faceId;
+  return (atMs) =>
+    nearestMeasurement(site.measured, atMs, (each) => faceOf(each) === faceId) ??
+    nearestMeasurement(site.measured, atMs, (each) => spaceOf(faceOf(each)) === spaceOf(faceId));
+}
+
+/** A coat asks for its air; before mortar and plug it may be given, and is judged all the same. */
+function Air({ isWanted, isFilled, children }: { isWanted: boolean; isFilled: boolean; children: ReactNode }) {
+  if (isWanted) return <>{children}</>;
+  return (
+    <details open={isFilled || undefined}>
+      <summary className="min-h-9 py-1.5 font-medium max-[719px]:min-h-12">{t('conditions.by-the-sheet')}</summary>
+      <div className="flex flex-col gap-2.5">{children}</div>
+    </details>
+  );
+}
+
+interface StartingFrom {
+  corrects: LogEntry | undefined;
+  done: WorkDone | undefined;
+  timeZone: string;
+  units: 'metric' | 'us';
+  /** as measured here just before */ conditions: Conditions | undefined;
+}
+
+function startTexts({ corrects, done, timeZone, units, conditions: near }: StartingFrom): Texts {
   const now = localField(Date.now(), timeZone);
   const body = corrects?.body;
-  const conditions = body && 'conditions' in body ? body.conditions : undefined;
+  const conditions = body && 'conditions' in body ? body.conditions : near;
   const finish = body?.kind === 'finish' ? body : undefined;
   const local = (iso: string | undefined, otherwise: string) => (iso ? localField(Date.parse(iso), timeZone) : otherwise);
   return {

@@ -97,6 +97,8 @@ export const WORK = {
   'log.laid': 'laid {first}–{last}',
   'log.conditions': 'air {air}, surface {surface}, RH {rh} %',
   'log.margin': 'margin {margin}',
+  'conditions.as-measured': 'Taken from what was measured here at {at}.',
+  'conditions.by-the-sheet': 'Air and surface, judged by its sheet',
   'conditions.air': 'Air',
   'conditions.surface': 'Surface',
   'conditions.humidity': 'Humidity',
