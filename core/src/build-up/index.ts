@@ -9,6 +9,7 @@ export { TRAPS, trapsIn } from './compatibility.js';
 export type { Stack, Trap } from './compatibility.js';
 export { FIT_CRITERIA, SHEET_CRITERIA } from './fit-criteria.js';
 export type { FitFacts } from './fit-facts.js';
+export { FIRST_BUILDS, buildFirst } from './first-build.js';
 export { FIRST_ACTIONS, FIRST_WORK } from './first-action.js';
 export { NOTCHES, notchFilmMm, notchFor } from './notches.js';
 export { PREPARATION, PREPARE_IDS, PREPARE_STEPS, planPrepare } from './prepare.js';

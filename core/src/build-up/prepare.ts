@@ -164,13 +164,14 @@ export interface PlannedPrepare {
 export function planPrepare(
   face: Pick<Face, 'kind' | 'placement' | 'substrate' | 'salts' | 'oldLayers'>,
   family: FamilyId,
-  { areaM2, school }: { areaM2: number; school(question: SchoolQuestion): School },
+  { areaM2, school, readies = [] }: { areaM2: number; school(question: SchoolQuestion): School; readies?: readonly PrepareId[] },
 ): PlannedPrepare[] {
   const { preparedFor, bondsTo = [], schools } = FAMILIES[family];
   const cell = PREPARATION[preparedFor][groundOf(face.substrate)];
   const comesOff = (face.oldLayers ?? []).some((layer) => !STAYS[preparedFor].includes(layer) && !bondsTo.includes(layer));
   const wanted = new Set<PrepareId>([
     ...cell,
+    ...readies,
     ...(comesOff ? (['strip'] as const) : []),
     ...(face.salts === 'strong' && cell.length > 0 && preparedFor !== 'injection' ? (['salts'] as const) : []),
   ]);

@@ -32,6 +32,9 @@ function contradictions(product: Product, at: At): Issue[] {
   if (limits.airMinC !== undefined && limits.airMaxC !== undefined && limits.airMaxC <= limits.airMinC)
     found.push(issue('max-below-min', at('limits.airMaxC')));
   if (storage.maxC <= storage.minC) found.push(issue('max-below-min', at('storage.maxC')));
+  const { kettle } = product.handling ?? {};
+  if (kettle && kettle.maxC <= kettle.minC) found.push(issue('max-below-min', at('handling.kettle.maxC')));
+  if (kettle && kettle.oilMaxC <= kettle.oilMinC) found.push(issue('max-below-min', at('handling.kettle.oilMaxC')));
   if (product.replaces === product.id) found.push(issue('replaces-itself', at('replaces')));
   return found;
 }

@@ -25,6 +25,23 @@ const mix = record({
   wholePacksOnly: flag(),
 });
 
+const handling = record({
+  thinFirstParts: optional(number('', { above: 0, max: 20 })),
+  waterMlPerL: optional(number('mL/L', { above: 0, max: 500 })),
+  waterMixMin: optional(minutes),
+  rinseAfterH: optional(hours),
+  kettle: optional(
+    record({
+      minC: celsius,
+      maxC: celsius,
+      oilMinC: celsius,
+      oilMaxC: celsius,
+      warmUpH: hours,
+      leastFilledShare: number('', { min: 0, max: 1 }),
+    }),
+  ),
+});
+
 const coat = record({
   kgPerM2PerCoat: number('kg/m²', { above: 0, max: 200 }),
   coats: number('', { min: 1, max: 10, whole: true }),
@@ -68,6 +85,7 @@ export const PRODUCT_FIELDS = {
   ),
   parts: optional(list(part, 4)),
   mix: optional(mix),
+  handling: optional(handling),
   densityKgL: optional(number('kg/L', { above: 0, max: 25 })),
   workingLifeMin: optional(number('min', { above: 0, max: 100_000 })),
   referenceC: number('°C', { min: -30, max: 60 }),

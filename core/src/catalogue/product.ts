@@ -74,6 +74,22 @@ export interface Mixing {
   /** two-part packs are never split */ wholePacksOnly: boolean;
 }
 
+/** How what comes ready is handled, where its sheet says so; of what is mixed from parts its `mix` tells. */
+export interface Handling {
+  /** parts of clean water to one of it, by volume, in the pass that is brushed in first */ thinFirstParts?: number;
+  /** clean water that it may take and no more, mL to a litre */ waterMlPerL?: number;
+  /** with that water no longer than, min */ waterMixMin?: number;
+  /** what is left on the surface is rinsed off after, h */ rinseAfterH?: number;
+  kettle?: {
+    /** of the material, °C */ minC: number;
+    maxC: number;
+    /** of the oil in the jacket, °C */ oilMinC: number;
+    oilMaxC: number;
+    warmUpH: number;
+    /** never emptier than, of its volume */ leastFilledShare: number;
+  };
+}
+
 /** A rating holds on a substrate at least this strong; without one it holds nowhere. */
 export interface Rating {
   positiveKPa: number;
@@ -149,6 +165,7 @@ export interface Product {
   packs: Pack[];
   /** as delivered, in the order in which they are named on the card; wet products only */ parts?: Part[];
   mix?: Mixing;
+  handling?: Handling;
   /** of the mixed material */ densityKgL?: number;
   workingLifeMin?: number;
   /** temperature at which life and waits are stated */ referenceC: number;

@@ -164,6 +164,10 @@ export interface LayerAlteration {
   reason: string;
 }
 
+/** Steps of making ready that a face may want beyond what its family always gets. */
+export const READY_STEPS = ['strip', 'grind', 'blast', 'salts', 'dry'] as const;
+export type ReadyStep = (typeof READY_STEPS)[number];
+
 /** Concrete still to be placed, for what goes into it or onto it while it is green. */
 export interface Pour {
   name: string;
@@ -182,6 +186,7 @@ export interface BuildUp {
   /** of this face only */ schools?: SchoolChoices;
   overrides?: TreatmentOverride[];
   alterations?: LayerAlteration[];
+  /** made ready by these as well, so that the system fits */ readies?: ReadyStep[];
   pour?: Pour;
   reason?: string;
   /** chosen although a hard limit stands against it: who answers for it, and why */ exception?: { by: string; reason: string };

@@ -40,6 +40,7 @@ export { ITEM_KINDS, ITEM_LISTS, ITEM_SPECS, LIMITS } from './item-kinds.js';
 export type { AnyItem, ItemKind, ItemOf } from './item-kinds.js';
 export {
   ALTERABLE_LAYERS,
+  READY_STEPS,
   COVERINGS,
   FAMILY_IDS,
   FLOOR_FINISHES,
@@ -54,6 +55,7 @@ export type {
   FamilyId,
   Finish,
   LayerAlteration,
+  ReadyStep,
   OldLayer,
   Pour,
   ProductRef,

@@ -23,6 +23,7 @@ import {
 } from '../fields/index.js';
 import {
   ALTERABLE_LAYERS,
+  READY_STEPS,
   type BuildUp,
   COVERINGS,
   FAMILY_IDS,
@@ -300,6 +301,7 @@ export const BUILD_UP_FIELDS = {
   schools: optional(SCHOOLS_FIELD),
   overrides: optional(list(override, 5000, 0)),
   alterations: optional(list(alteration, 20, 0)),
+  readies: optional(list(choice(READY_STEPS), READY_STEPS.length, 0)),
   pour: optional(record(POUR_FIELDS)),
   reason: optional(textOrNone(1000)),
   exception: optional(record({ by: text(120), reason: text(500) })),

@@ -1,12 +1,15 @@
 import {
+  FIRST_BUILDS,
   FIRST_WORK,
   type FitFacts,
   type Judgement,
   OLD_MASONRY,
   type Objection,
   PREFERRED_ON_OLD_MASONRY,
+  PREPARE_STEPS,
   type Rank,
   type Verdict,
+  buildFirst,
   judge,
   rank,
 } from '../build-up/index.js';
@@ -111,7 +114,7 @@ const SHIFT_H = 8;
 export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Option {
   const { family, coat } = candidate;
   const { face, features, junctions, around, house, conditions, measuredMPa } = site;
-  const trial: BuildUp = { id: 'trial', faceId: face.id, family, products: pinProducts(coat, family, house.catalogue) };
+  const trial = { ...plainTrial(candidate, site), ...madeFor(candidate, site, ({ criterionId }) => criterionId) };
   const plan = planFace({ face, features, junctions, buildUp: trial, around, house, measuredMPa });
   const items = workItemsOf(face, plan, house, conditions.people);
   const { materialMinor, labourMinor, accessMinor, workH } = costOf({
@@ -119,7 +122,8 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
     accessMinorPerM2: around.job.accessMinorPerM2 ?? 0,
   });
   const before = firstWork(candidate.objections, plan);
-  const waitH = plan.layers.reduce((sum, layer) => sum + (layer.after?.minH ?? 0), before.waitH);
+  const readyH = plan.prepare.reduce((sum, { id }) => sum + PREPARE_STEPS[id].waitH, 0);
+  const waitH = plan.layers.reduce((sum, layer) => sum + (layer.after?.minH ?? 0), before.waitH + readyH);
   const beforeH = before.personH;
   const preferred = isPreferred(family, face, plan);
   const counted = plan.layers.filter(({ counts }) => counts);
@@ -144,13 +148,31 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
   };
 }
 
-/** What must be done first, each once: people's hours on the face, and the longest of the waits. */
+const plainTrial = ({ family, coat }: Candidate & { coat: Product }, { face, house }: Site): BuildUp => ({
+  ...{ id: 'trial', faceId: face.id, family },
+  products: pinProducts(coat, family, house.catalogue),
+});
+
+/** What a family is built with on a face so that it fits: layers and coats more, and steps of making ready. */
+export function madeFor(
+  candidate: Candidate & { coat: Product },
+  site: Site,
+  reasonOf: (objection: Objection) => string,
+): Pick<BuildUp, 'alterations' | 'readies'> {
+  const { face, features, junctions, around, house } = site;
+  const coats = () =>
+    planFace({ face, features, junctions, buildUp: plainTrial(candidate, site), around, house }).layers.filter(
+      ({ layer }) => layer === 'coat',
+    ).length;
+  return buildFirst(candidate.objections, coats, reasonOf);
+}
+
+/** What must be done first and is no layer or step of the plan, each once: people's hours on the face, and the longest of the waits. */
 function firstWork(objections: readonly Objection[], plan: FacePlan): { personH: number; waitH: number } {
-  const planned = new Set<string>(
-    plan.layers.map(({ layer }) => (layer === 'levelling' ? 'level-first' : layer === 'silicate-primer' ? 'prime-it' : '')),
-  );
+  // a film that goes by its water is planned as thick as it must be
+  const isByLoad = plan.products?.coat?.coat?.byLoad !== undefined;
   const actions = [...new Set(objections.map(({ then }) => then))].flatMap((then) =>
-    then === 'cannot' || planned.has(then) ? [] : [then],
+    then === 'cannot' || FIRST_BUILDS[then] !== undefined || (then === 'thicker-film' && isByLoad) ? [] : [then],
   );
   return {
     personH: (actions.reduce((sum, action) => sum + FIRST_WORK[action].minPerM2, 0) * plan.areaM2) / 60,

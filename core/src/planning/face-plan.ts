@@ -145,6 +145,7 @@ function buildOn(
   plan.prepare = planPrepare(face, buildUp.family, {
     areaM2: plan.areaM2,
     school: (question) => plan.schools[question].school,
+    ...(buildUp.readies ? { readies: buildUp.readies } : {}),
   });
   const { coat } = products.coat;
   const rated = coat && rateCoat(buildUp.family, coat, { substrate: face.substrate, strengthMPa }, plan.loads);

@@ -1,4 +1,4 @@
-export { USUAL_WEIGHTS, judgeFace, nearestOf, rankOptions, tryOn } from './choose.js';
+export { USUAL_WEIGHTS, judgeFace, madeFor, nearestOf, rankOptions, tryOn } from './choose.js';
 export type { Candidate, Nearest, Option, Site } from './choose.js';
 export { costOf, hoursByTask, unitPrice } from './cost.js';
 export type { Cost, TaskHours } from './cost.js';
@@ -31,6 +31,8 @@ export type { WorkItem } from './work-items.js';
 export { WORK_STEPS } from './work-steps.js';
 export { expectedBreaches } from './programme-gates.js';
 export type { ExpectedBreach } from './programme-gates.js';
+export { comesReady, readyCard, readyCards } from './ready-cards.js';
+export type { ReadyCard } from './ready-cards.js';
 export { pieceCards } from './piece-cards.js';
 export type { PieceCard } from './piece-cards.js';
 export { hazardsOf } from './step-hazards.js';

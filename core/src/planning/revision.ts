@@ -103,6 +103,7 @@ function releasedFace(
     rating: plan.rating && ratingOf(plan.rating.output),
     family: plan.buildUp?.family,
     reason: plan.buildUp?.reason || undefined,
+    prepare: plan.prepare.length > 0 ? plan.prepare.map(({ id }) => id) : undefined,
     exception: plan.buildUp?.exception,
     alterations: plan.buildUp?.alterations?.length ? [...plan.buildUp.alterations] : undefined,
     products: plan.buildUp?.products ?? {},

@@ -101,6 +101,7 @@ const face = record({
   rating: optional(rating),
   family: optional(choice(FAMILY_IDS)),
   reason: optional(words),
+  /** how it is made ready, in order; none in plans from before that was kept */ prepare: optional(list(text(40), 30, 0)),
   /** chosen against a hard limit: who answers for it, and why */ exception: optional(record({ by: name, reason: words })),
   /** layers made otherwise than the family has them, with the reason */ alterations: optional(
     list(record({ do: text(20), layer: text(40), figure: optional(amount), reason: words }), 20),

@@ -1,6 +1,6 @@
 import { type Product, pinProducts } from '@caulkhorn/core/catalogue';
 import type { BuildUp } from '@caulkhorn/core/jobs';
-import { type Candidate, type Option, USUAL_WEIGHTS, judgeFace, nearestOf, rankOptions } from '@caulkhorn/core/planning';
+import { type Candidate, type Option, USUAL_WEIGHTS, judgeFace, madeFor, nearestOf, rankOptions } from '@caulkhorn/core/planning';
 import type { Rank } from '@caulkhorn/core/build-up';
 import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
@@ -30,13 +30,15 @@ export function Chooser({ site, onChosen }: { site: FaceSite; onChosen(): void }
   const candidates = useMemo(() => judgeFace(site.facts, house), [site.facts, house]);
   const ranked = useMemo(() => rankOptions(candidates, site, weights), [candidates, site, weights]);
   const impossible = candidates.filter(({ verdict }) => verdict === 'cannot');
-  const choose = (option: Pick<Option, 'family' | 'coat'>, exception?: BuildUp['exception']) => {
+  const units = useUnits();
+  const choose = (option: Candidate & { coat: Product }, exception?: BuildUp['exception']) => {
     const before = site.plan.buildUp;
     const buildUp: BuildUp = {
       id: before?.id ?? v4(),
       faceId: site.face.id,
       family: option.family,
       products: pinProducts(option.coat, option.family, house.catalogue),
+      ...madeFor(option, site, (objection) => objectionText(objection, units)),
       ...(before?.schools ? { schools: before.schools } : {}),
       ...(before?.reason ? { reason: before.reason } : {}),
       ...(exception ? { exception } : {}),

@@ -1,4 +1,4 @@
-import { ALTERABLE_LAYERS, type BuildUp, type LayerAlteration } from '@caulkhorn/core/jobs';
+import { ALTERABLE_LAYERS, type BuildUp, type LayerAlteration, type ReadyStep } from '@caulkhorn/core/jobs';
 import type { FacePlan } from '@caulkhorn/core/planning';
 import { useState } from 'react';
 import { t, tOf } from '../messages/t';
@@ -20,11 +20,29 @@ export function LayerChanges({ plan, buildUp, editable }: { plan: FacePlan; buil
     const { alterations: _, ...rest } = buildUp;
     put('build-up', alterations.length > 0 ? { ...rest, alterations } : rest);
   };
-  if (plan.layers.length === 0 && made.length === 0) return null;
+  const readies = buildUp.readies ?? [];
+  const leave = (step: ReadyStep) => {
+    const { readies: _, ...rest } = buildUp;
+    const left = readies.filter((each) => each !== step);
+    put('build-up', left.length > 0 ? { ...rest, readies: left } : rest);
+  };
+  if (plan.layers.length === 0 && made.length + readies.length === 0) return null;
   return (
-    <details className="mt-3" open={made.length > 0}>
-      <summary className="py-1 font-medium max-[719px]:min-h-12">{t('alter.title', { n: made.length })}</summary>
+    <details className="mt-3" open={made.length + readies.length > 0}>
+      <summary className="py-1 font-medium max-[719px]:min-h-12">{t('alter.title', { n: made.length + readies.length })}</summary>
       <ul>
+        {readies.map((step) => (
+          <li key={step} className="flex items-baseline gap-2 border-b border-rule py-1">
+            <span className="flex-1">
+              <b className="font-medium">{t('alter.ready')}</b> {t(`prepare.${step}`)}
+            </span>
+            {editable ? (
+              <Button size="small" look="quiet" onClick={() => leave(step)}>
+                {t('alter.remove')}
+              </Button>
+            ) : null}
+          </li>
+        ))}
         {made.map((each, i) => (
           <li key={i} className="flex items-baseline gap-2 border-b border-rule py-1">
             <span className="flex-1">

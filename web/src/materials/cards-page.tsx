@@ -11,6 +11,7 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { cardsPdf } from './cards-pdf';
 import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
+import { ReadyList } from './ready-list';
 import { usePieceCards } from './use-piece-cards';
 
 /** Mixing cards to be hung up where the mixing is done, and read with gloves on. */
@@ -19,7 +20,7 @@ export function CardsPage() {
   const { conditions } = usePlanning();
   const units = useUnits();
   const now = useNow(60_000);
-  const { cards } = usePieceCards();
+  const { cards, ready } = usePieceCards();
   const line = t('materials.cards', { people: conditions.people });
   return (
     <main className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
@@ -32,7 +33,7 @@ export function CardsPage() {
         </Button>
         <Button
           onClick={() =>
-            void cardsPdf(cards, model, line, units).then((blob) => saveFile(`${model.job.name} ${t('card.title')}.pdf`, blob))
+            void cardsPdf({ cards, ready }, model, line, units).then((blob) => saveFile(`${model.job.name} ${t('card.title')}.pdf`, blob))
           }
         >
           <FileText size={16} /> PDF
@@ -46,7 +47,8 @@ export function CardsPage() {
         <h1 className="text-2xl leading-8 font-bold">{t('card.title')}</h1>
         <p>{line}</p>
       </header>
-      {cards.length === 0 ? <p>{t('materials.none')}</p> : <MixingCards cards={cards} isLarge />}
+      {cards.length + ready.length === 0 ? <p>{t('materials.none')}</p> : <MixingCards cards={cards} isLarge />}
+      <ReadyList cards={ready} isLarge />
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
       <WorkingDialog timeZone={model.job.timeZone} />
     </main>

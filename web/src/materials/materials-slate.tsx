@@ -11,6 +11,7 @@ import { JobStock } from '../stores/job-stock';
 import { CostList } from './cost-list';
 import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
+import { ReadyList } from './ready-list';
 import { Orders } from './order-list';
 import { type OutTable, asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
 import { TakeOffList } from './take-off-list';
@@ -80,9 +81,12 @@ function Cards() {
   const { plan, conditions } = usePlanning();
   const { model } = useJob(parts('model'));
   const { selected } = useSelection('selected');
-  const { cards, refused } = usePieceCards();
-  const onFace = selected?.kind === 'face' ? cards.filter(({ faceId }) => faceId === selected.id) : [];
-  const shown = onFace.length > 0 ? onFace : cards.slice(0, CARDS_SHOWN);
+  const { cards, ready, refused } = usePieceCards();
+  const onFace = <T extends { faceId: string }>(all: readonly T[]) =>
+    selected?.kind === 'face' ? all.filter(({ faceId }) => faceId === selected.id) : [];
+  const isOfFace = onFace(cards).length + onFace(ready).length > 0;
+  const [shown, shownReady] = isOfFace ? [onFace(cards), onFace(ready)] : [cards.slice(0, CARDS_SHOWN), ready.slice(0, CARDS_SHOWN)];
+  const left = cards.length + ready.length - shown.length - shownReady.length;
   const markOf = (faceId: string) => model.faces.find(({ id }) => id === faceId)?.mark ?? '';
   return (
     <>
@@ -104,7 +108,8 @@ function Cards() {
         </p>
       ))}
       <MixingCards cards={shown} />
-      {shown.length < cards.length ? <p className="mt-2 text-soft">{t('card.more', { n: cards.length - shown.length })}</p> : null}
+      <ReadyList cards={shownReady} />
+      {left > 0 ? <p className="mt-2 text-soft">{t('card.more', { n: left })}</p> : null}
     </>
   );
 }

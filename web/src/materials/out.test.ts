@@ -3,6 +3,9 @@ import type { JobModel } from '@caulkhorn/core/jobs';
 import { USUAL_CREW, USUAL_HOUSE, mixingCard, planJob } from '@caulkhorn/core/planning';
 import Papa from 'papaparse';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
+import { runCalculator } from '@caulkhorn/core/fields';
+import { mix } from '@caulkhorn/core/materials';
+import { t } from '../messages/t';
 import { nothingElse, stepsOf } from '../words/card-text';
 import { asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
 
@@ -109,6 +112,19 @@ describe('a mixing card in words', () => {
     if (first && card.parts.length > 1 && product.mix!.addTo === 'liquid') expect(first).not.toMatch(/^(Clean water|Liquid) into/);
     expect(stepsOf(card).join(' ')).toContain(`Mix ${product.mix!.mixMin} min.`);
     expect(nothingElse(card)).toMatch(/^Nothing else in it/);
+  });
+
+  test('form, bench and card agree on what is in the pail first', () => {
+    expect(t('field.addTo')).toBe('In the pail first');
+    for (const addTo of ['water', 'powder'] as const) {
+      const mixedOnBench = runCalculator(mix, { powderKg: 25, waterPerKgL: 0.4, addTo });
+      expect(mixedOnBench.ok && mixedOnBench.value.order[0]).toBe(addTo);
+    }
+    for (const product of mixed) {
+      const [first] = cardOf(product).parts;
+      const isDry = first!.name === 'powder' || (first!.name === 'part-b' && product.mix!.addTo === 'powder');
+      if (product.mix!.waterPerKgL !== undefined) expect(isDry).toBe(product.mix!.addTo === 'powder');
+    }
   });
 
   test('what is mixed with water is never given more of it later', () => {

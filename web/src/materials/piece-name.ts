@@ -5,7 +5,10 @@ import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 
 /** What a card is for: face, layer or step, and how many coats are mixed for alike. */
-export function pieceName({ faceId, what, times }: PieceCard, { faces }: Pick<JobModel, 'faces'>): string {
+export function pieceName(
+  { faceId, what, times }: Pick<PieceCard, 'faceId' | 'what' | 'times'>,
+  { faces }: Pick<JobModel, 'faces'>,
+): string {
   const mark = faces.find(({ id }) => id === faceId)?.mark ?? '';
   const step = tOf(what === 'coat' ? 'card.coat' : `step.${what}`);
   return times > 1 ? t('card.piece-coats', { mark, step, n: times }) : t('card.piece', { mark, step });

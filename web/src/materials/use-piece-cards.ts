@@ -1,4 +1,4 @@
-import { pieceCards } from '@caulkhorn/core/planning';
+import { pieceCards, readyCards } from '@caulkhorn/core/planning';
 import { useMemo } from 'react';
 import { usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
@@ -10,6 +10,6 @@ export function usePieceCards() {
   return useMemo(() => {
     const wallsC = new Map([...walls].map(([faceId, { temperatureC }]) => [faceId, temperatureC]));
     const lines = plan.faces.flatMap((face) => face.lines);
-    return pieceCards(lines, conditions, { wallsC, ...(vesselL === undefined ? {} : { vesselL }) });
+    return { ...pieceCards(lines, conditions, { wallsC, ...(vesselL === undefined ? {} : { vesselL }) }), ready: readyCards(lines) };
   }, [plan.faces, conditions, walls, vesselL]);
 }

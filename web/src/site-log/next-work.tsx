@@ -3,10 +3,12 @@ import {
   type MeasuredWall,
   USUAL_CREW,
   type WorkItem,
+  comesReady,
   hazardsOf,
   materialFor,
   mixingCard,
   outsideSheet,
+  readyCard,
   windowWorkings,
 } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
@@ -25,6 +27,7 @@ import { roundsOf } from '../words/rounds';
 import { LayCard } from '../words/lay-card';
 import { limitsOfSheet } from '../words/limits-text';
 import { PrepareCard } from '../words/prepare-card';
+import { readySteps } from '../words/ready-text';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft } from './daily-care';
 import { StepForm } from './step-form';
@@ -71,7 +74,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
-      {material ? <MixNow product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
+      {material ? <MixNow item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (
@@ -127,7 +130,7 @@ function WallSaid({ wall, now }: { wall: MeasuredWall | undefined; now: number }
 }
 
 /** The batch for just this piece of work, at the wall's temperature. */
-function MixNow({ product, kg, temperatureC }: { product: Product; kg: number; temperatureC: number }) {
+function MixNow({ item, product, kg, temperatureC }: { item: WorkItem; product: Product; kg: number; temperatureC: number }) {
   const units = useUnits();
   const mixed = mixingCard(product, kg, { ...usePlanning().conditions, temperatureC });
   if (mixed && !mixed.ok)
@@ -136,12 +139,21 @@ function MixNow({ product, kg, temperatureC }: { product: Product; kg: number; t
         {mixed.issues.map(faultText).join(' ')}
       </p>
     );
-  if (!mixed)
+  if (!mixed) {
+    const card = comesReady(product) ? readyCard(product, kg, { faceId: item.faceId, what: item.step, times: 1 }) : undefined;
     return (
-      <p className="text-lg">
-        {product.name} <b>{formatQuantity(kg, product.measure, units)}</b>
-      </p>
+      <div>
+        <p className="text-lg">
+          {product.name}{' '}
+          <b>
+            {formatQuantity(kg, product.measure, units)}
+            {card ? ` (${formatQuantity(card.litres, 'L', units)})` : ''}
+          </b>
+        </p>
+        {card ? <p className="font-medium">{readySteps(card, units).join(' ')}</p> : null}
+      </div>
     );
+  }
   const card = mixed.value;
   return (
     <section aria-label={t('now.mix')}>

@@ -4,6 +4,9 @@ import { BY_MASS, FENNICK, HULVANE, OSMERE } from './base.js';
 const PAIR = { addTo: 'liquid', standMin: 0, wholePacksOnly: true } as const;
 
 /** Coats that stretch, for the side the water pushes on. */
+/** A jacketed kettle; the usual figures of the trade, no source. */
+const KETTLE = { minC: 191, maxC: 218, oilMinC: 260, oilMaxC: 288, warmUpH: 2.5, leastFilledShare: 0.75 };
+
 export const MEMBRANES: readonly Product[] = [
   {
     ...BY_MASS,
@@ -185,6 +188,7 @@ export const MEMBRANES: readonly Product[] = [
     densityKgL: 1.2,
     workingLifeMin: 45,
     placingKgPerMin: { squeegee: 1.5, roller: 0.7 },
+    handling: { waterMlPerL: 6.3, waterMixMin: 1 },
     coat: {
       kgPerM2PerCoat: 1.8,
       coats: 1,
@@ -217,6 +221,7 @@ export const MEMBRANES: readonly Product[] = [
     densityKgL: 1.15,
     workingLifeMin: 480,
     placingKgPerMin: { squeegee: 5 },
+    handling: { kettle: KETTLE },
     coat: {
       kgPerM2PerCoat: 3.15,
       coats: 2,
@@ -248,6 +253,7 @@ export const MEMBRANES: readonly Product[] = [
     densityKgL: 1.18,
     workingLifeMin: 480,
     placingKgPerMin: { squeegee: 5 },
+    handling: { kettle: KETTLE },
     coat: {
       kgPerM2PerCoat: 3.25,
       coats: 2,

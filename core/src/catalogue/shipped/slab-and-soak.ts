@@ -110,6 +110,7 @@ export const SLAB_AND_SOAK: readonly Product[] = [
     parts: [{ name: 'single', share: 1, densityKgL: 1.15 }],
     densityKgL: 1.15,
     placingKgPerMin: { spray: 2, brush: 0.8 },
+    handling: { rinseAfterH: 2 },
     coat: {
       kgPerM2PerCoat: 0.128,
       coats: 2,
@@ -134,6 +135,7 @@ export const SLAB_AND_SOAK: readonly Product[] = [
     parts: [{ name: 'single', share: 1, densityKgL: 1.12 }],
     densityKgL: 1.12,
     placingKgPerMin: { spray: 2, brush: 0.8 },
+    handling: { rinseAfterH: 3 },
     coat: {
       kgPerM2PerCoat: 0.14,
       coats: 2,
@@ -161,6 +163,7 @@ export const SLAB_AND_SOAK: readonly Product[] = [
     parts: [{ name: 'single', share: 1, densityKgL: 1.0 }],
     densityKgL: 1.0,
     placingKgPerMin: { brush: 0.6, roller: 0.8, spray: 2 },
+    handling: { thinFirstParts: 2 },
     coat: {
       kgPerM2PerCoat: 0.13,
       coats: 2,
@@ -185,6 +188,7 @@ export const SLAB_AND_SOAK: readonly Product[] = [
     parts: [{ name: 'single', share: 1, densityKgL: 1.01 }],
     densityKgL: 1.01,
     placingKgPerMin: { brush: 0.6, roller: 0.8, spray: 2 },
+    handling: { thinFirstParts: 2 },
     coat: {
       kgPerM2PerCoat: 0.15,
       coats: 2,

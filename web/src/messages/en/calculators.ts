@@ -121,7 +121,7 @@ export const CALCULATOR_WORDS = {
   'field.limiting': 'Limited by',
   'field.powderKg': 'Powder',
   'field.waterPerKgL': 'Water per kg',
-  'field.addTo': 'Goes in last',
+  'field.addTo': 'In the pail first',
   'field.parts': 'Parts',
   'field.order': 'Order',
   'field.massKg': 'mass',
