@@ -60,6 +60,7 @@ const coat = record({
   sdM: optional(number('m', { min: 0, max: 10_000 })),
   selfLevelling: optional(flag()),
   maxLayerMm: optional(layerMm),
+  detailMm: optional(record({ stripe: layerMm, corner: layerMm })),
   byLoad: optional(record({ aboveGround: optional(layerMm), damp: layerMm, standing: layerMm, pressing: layerMm })),
 });
 

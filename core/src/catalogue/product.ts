@@ -113,6 +113,10 @@ export interface Coat {
   /** vapour-diffusion-equivalent air layer of the whole build-up */ sdM?: number;
   /** runs level by itself: not for walls */ selfLevelling?: boolean;
   /** thickest layer laid in one go */ maxLayerMm?: number;
+  /** wet film of stripes, and of corners and collars, mm; where its sheet says nothing, so many coats */ detailMm?: {
+    stripe: number;
+    corner: number;
+  };
   /** dry film by what the water does to it, mm in all */ byLoad?: {
     aboveGround?: number;
     damp: number;

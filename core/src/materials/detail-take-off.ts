@@ -18,6 +18,7 @@ export interface DetailGeometry {
   diameterMm?: number;
   movementMm?: number;
   wallThicknessMm: number;
+  /** a corner or a collar rather than a line on the face */ isCorner?: boolean;
 }
 
 /** What one step takes of one product, in the product's measure, with loss. */
@@ -27,6 +28,7 @@ export interface DetailLine {
   product: Product;
   amount: number;
   /** one after the other, where it is more than one */ coats?: number;
+  /** wet film of a coat that is laid as a detail, all its coats together */ mm?: number;
   /** none for what is only counted */ working?: Working;
 }
 
@@ -221,15 +223,30 @@ class Taker {
   private coated(step: DetailStepKind, role: ProductRole, areaM2: number, coats?: number): DetailLine | undefined {
     const product = this.product(role);
     if (!product?.coat || areaM2 <= 0 || coats === 0) return undefined;
-    const working = overArea(areaM2, product.coat.kgPerM2PerCoat, coats ?? product.coat.coats);
-    const line: DetailLine = { step, role, product, amount: working.output.orderKg, working };
+    const { kgPerM2PerCoat, wetFilmMm, coats: usual } = product.coat;
+    const laid = coats ?? usual;
+    const working = overArea(areaM2, kgPerM2PerCoat, laid);
+    const film = wetFilmMm === undefined ? {} : { mm: wetFilmMm * laid };
+    const line: DetailLine = { step, role, product, amount: working.output.orderKg, working, ...film };
+    this.add(line);
+    return line;
+  }
+
+  /** Stripes and collars: as thick as the sheet says of them, else so many coats. */
+  private detailed(step: DetailStepKind, areaM2: number, coats: number): DetailLine | undefined {
+    const product = this.product('coat');
+    const sheet = product?.coat?.detailMm;
+    if (!product || !sheet || coats === 0 || areaM2 <= 0) return this.coated(step, 'coat', areaM2, coats);
+    const mm = this.detail.on.isCorner ? sheet.corner : sheet.stripe;
+    const working = overArea(areaM2, mm * kgPerLitre(product), 1);
+    const line: DetailLine = { step, role: 'coat', product, amount: working.output.orderKg, working, mm };
     this.add(line);
     return line;
   }
 
   /** Laps and collars: each of their coats is a piece of work of its own. */
   private inTwo(step: DetailStepKind, areaM2: number, coats?: number): void {
-    const line = this.coated(step, 'coat', areaM2, coats);
+    const line = step === 'floor-lap' ? this.coated(step, 'coat', areaM2, coats) : this.detailed(step, areaM2, coats ?? 2);
     const laid = coats ?? line?.product.coat?.coats ?? 1;
     if (line && laid > 1) line.coats = laid;
   }
@@ -274,7 +291,7 @@ class Taker {
   private stripe({ eachSideMm, coats, mesh, fabric }: Extract<DetailStep, { do: 'stripe' }>): void {
     const strip = workSurely(stripeCoat, { lengthM: this.detail.on.lengthM, widthEachSideMm: eachSideMm, filmMm: 1, densityKgL: 1 });
     const { areaM2 } = strip.output;
-    this.coated('stripe', 'coat', areaM2, coats);
+    this.detailed('stripe', areaM2, coats);
     if (mesh) this.byArea('stripe', 'mesh', areaM2, strip);
     if (fabric) this.byArea('stripe', 'fabric', areaM2, strip);
   }

@@ -51,9 +51,15 @@ export function treatFeature(feature: Feature, detailer: Detailer): Treatment {
   );
 }
 
+/** Where two faces meet at an angle: what lies there is as thick as a corner. */
+const CORNERS: ReadonlySet<Junction['kind']> = new Set(['internal-corner', 'external-corner', 'wall-floor']);
+
 export function treatJunction(junction: Junction, detailer: Detailer): Treatment {
   const usual = ruleForJunction(junction, detailer.detailing, detailer.mortarCorner);
-  const geometry: DetailGeometry = { lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm };
+  const geometry: DetailGeometry = {
+    ...{ lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm },
+    isCorner: CORNERS.has(junction.kind),
+  };
   const target = { targetId: junction.id, usual, geometry, path: `faces.${detailer.face.id}`, moves: junction.kind === 'movement' };
   const treatment = treat(target, detailer);
   return { ...treatment, faceIds: junction.faceIds };
@@ -123,5 +129,6 @@ function geometryOf(feature: Feature, { steps }: DetailRule, face: Face): Detail
     diameterMm: feature.diameterMm,
     movementMm,
     wallThicknessMm: face.thicknessMm,
+    isCorner: isRound,
   };
 }

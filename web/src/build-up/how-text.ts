@@ -4,7 +4,7 @@ import { type FacePlan } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
-import { formatQuantity } from '../shared/numbers';
+import { formatFilm, formatQuantity } from '../shared/numbers';
 
 /** Thickest layer of a filler whose sheet does not say; common practice. */
 const USUAL_LAYER_MM = 60;
@@ -25,6 +25,10 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
               ? step.role
               : 'coat';
   const product = plan.products?.[role]?.name ?? t(`role.${role}`);
+  const filmOf = (what: DetailStep['do']) => {
+    const film = treatment.lines.find((line) => line.step === what && line.mm !== undefined)?.mm;
+    return film === undefined ? '' : t('how.film', { film: formatFilm(film, units) });
+  };
   switch (step.do) {
     case 'open': {
       const { widthMm, depthMm, extendMm } = step.slot;
@@ -59,7 +63,11 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
     case 'chamfer':
       return t('how.chamfer', { leg: mm(step.legMm) });
     case 'stripe':
-      return t('how.stripe', { side: mm(step.eachSideMm), mesh: step.mesh ? t('how.mesh') : step.fabric ? t('how.fabric') : '' });
+      return t('how.stripe', {
+        film: filmOf('stripe'),
+        side: mm(step.eachSideMm),
+        mesh: step.mesh ? t('how.mesh') : step.fabric ? t('how.fabric') : '',
+      });
     case 'seal-joint':
       return t('how.seal-joint', { product, depth: mm(step.depthMm) });
     case 'sheet':
@@ -71,9 +79,14 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
     case 'pour-flush':
       return t('how.pour-flush', { product, sand: formatNumber(step.sandToResin, 1, 0) });
     case 'lap-pipe':
-      return t('how.lap-pipe', { onto: mm(step.ontoPipeMm), side: mm(step.ontoFaceMm) });
+      return t('how.lap-pipe', { film: filmOf('lap-pipe'), onto: mm(step.ontoPipeMm), side: mm(step.ontoFaceMm) });
     case 'lap-drain':
-      return t('how.lap-drain', { onto: mm(step.intoMm), side: mm(step.ontoFaceMm), ring: step.ring ? t('how.ring') : '' });
+      return t('how.lap-drain', {
+        film: filmOf('lap-drain'),
+        onto: mm(step.intoMm),
+        side: mm(step.ontoFaceMm),
+        ring: step.ring ? t('how.ring') : '',
+      });
     case 'floor-lap':
       return t('how.floor-lap', { onto: mm(step.ontoMm) });
     case 'kick':
