@@ -1,5 +1,6 @@
 export { findRule, ruleForFeature, ruleForJunction, rulesFor } from './choose-rule.js';
 export { ENGINEER_FIRST, ENGINEER_FROM_MM, engineerFirst } from './engineer-first.js';
+export { INJECTION_PRESSURE, mostInjectionBar } from './injection-pressure.js';
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';

@@ -1,4 +1,4 @@
-import { type DetailRule, findRule, ruleForFeature, ruleForJunction } from '../build-up/index.js';
+import { type DetailRule, findRule, mostInjectionBar, ruleForFeature, ruleForJunction } from '../build-up/index.js';
 import type { Detailing, Product } from '../catalogue/index.js';
 import type { Working } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
@@ -28,6 +28,7 @@ export interface Treatment {
   geometry: DetailGeometry;
   lines: DetailLine[];
   slot?: Working<SlotFill>;
+  /** at a packer, where something is injected */ mostBar?: number;
   head?: Working<{ headM: number; pressureKPa: number }>;
   /** what a dormant crack could heal by itself, for comparison */ selfHealing?: Working<{ widthLimitMm: number }>;
   findings: Issue[];
@@ -79,6 +80,7 @@ function treat({ targetId, usual, geometry, path, moves }: Target, detailer: Det
   if (override && rule !== usual) treatment.instead = { rule: usual, reason: override.reason };
   const productFor = detailer.productFor ?? (() => undefined);
   const taken = detailTakeOff(rule.steps, geometry, productFor, `targets.${targetId}`);
+  if (rule.steps.some((step) => step.do === 'inject')) treatment.mostBar = mostInjectionBar(detailer.face);
   treatment.lines = taken.lines;
   treatment.slot = taken.slot;
   findings.push(...taken.issues);

@@ -54,8 +54,11 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
       });
     case 'skim':
       return t('how.skim', { product, film: mm(step.filmMm) });
-    case 'inject':
-      return t(`how.${step.role}`, { product, spacing: mm(step.spacingShare * treatment.geometry.wallThicknessMm) });
+    case 'inject': {
+      const how = t(`how.${step.role}`, { product, spacing: mm(step.spacingShare * treatment.geometry.wallThicknessMm) });
+      if (treatment.mostBar === undefined) return how;
+      return `${how} ${t('how.most-pressure', { pressure: formatQuantity(treatment.mostBar, 'bar', units) })}`;
+    }
     case 'prime':
       return t('how.prime', { product, side: mm(step.eachSideMm) });
     case 'fillet':

@@ -120,7 +120,13 @@ export function ConditionsFields<T extends ConditionTexts>({
                 fault={errors.rainInH?.message}
                 {...field('rainInH')}
               />
-              <TextField label={t('conditions.wind')} unit="m/s" inputMode="decimal" fault={errors.windMS?.message} {...field('windMS')} />
+              <TextField
+                label={t('conditions.wind')}
+                unit={toSystem(1, 'm/s', units).unit}
+                inputMode="decimal"
+                fault={errors.windMS?.message}
+                {...field('windMS')}
+              />
             </div>
           </details>
         ) : null}

@@ -116,6 +116,7 @@ export const DETAILS = {
     'Drill at 45° from alternate sides every {spacing} without meeting steel, set packers: {product} until the water stops. Foam alone is no seal.',
   'how.injection-gel':
     'Drill level or a little down into the bed joints every {spacing}, three rows: {product}, gently. Only where it stays damp.',
+  'how.most-pressure': 'At most {pressure} at the packer, slowly; stop where a face bulges, a slab lifts or it comes out elsewhere.',
   'how.drain-channel': '{product} in the angle, fall to the sump, a port to rinse it every {port}.',
   'how.prime': 'Prime {side} each side with {product}.',
   'how.fillet': 'A {leg} fillet of {product}.',
