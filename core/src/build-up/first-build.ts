@@ -10,6 +10,7 @@ export const FIRST_BUILDS: Readonly<Partial<Record<FirstAction, FirstBuild>>> = 
   'prime-it': { adds: 'silicate-primer' },
   'level-first': { adds: 'levelling' },
   'protect-first': { adds: 'board' },
+  'screed-over': { adds: 'screed' },
   'extra-coat': { coatsMore: 1 },
   'dry-it': { readies: 'dry' },
   'wash-salts': { readies: 'salts' },

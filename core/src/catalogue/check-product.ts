@@ -46,6 +46,7 @@ function checkWet({ binder, mix, parts, placingKgPerMin, workingLifeMin, density
   if (densityKgL === undefined) found.push(issue('missing', at('densityKgL')));
   if (!placingKgPerMin || Object.keys(placingKgPerMin).length === 0) found.push(issue('missing', at('placingKgPerMin')));
   if (!mix) return found;
+  if (mix.gauge && mix.waterPerKgL === undefined) found.push(issue('missing', at('mix.waterPerKgL')));
   if (workingLifeMin === undefined) found.push(issue('missing', at('workingLifeMin')));
   else if (mix.mixMin + mix.standMin + (mix.firstAloneMin ?? 0) >= workingLifeMin) found.push(issue('life-spent-mixing', at('mix.mixMin')));
   if (mix.waterPerKgL === undefined && (parts?.length ?? 0) < 2) found.push(issue('nothing-to-mix', at('parts')));
@@ -59,7 +60,8 @@ function checkCoat({ coat, densityKgL, mix }: Product, at: At): Issue[] {
   if (recoat.maxH !== null && recoat.maxH < recoat.minH) found.push(issue('max-below-min', at('coat.recoat.maxH')));
   if (rating && rating.onStrengthMPa === undefined) found.push(issue('rating-without-strength', at('coat.rating.onStrengthMPa')));
   if (wetFilmMm !== undefined && densityKgL !== undefined) {
-    const laidKg = kgPerM2PerCoat * (1 + (mix?.waterPerKgL ?? 0));
+    // what is gauged in weighs about what water does
+    const laidKg = kgPerM2PerCoat * (1 + (mix?.waterPerKgL ?? 0) + (mix?.gauge?.litresPerKg ?? 0));
     const filmKg = wetFilmMm * densityKgL;
     if (Math.abs(laidKg - filmKg) > RATE_TOLERANCE * filmKg)
       found.push(issue('film-and-rate-differ', at('coat.wetFilmMm'), { laidKg, filmKg }));

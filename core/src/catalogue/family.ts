@@ -51,6 +51,7 @@ export const LAYER_IDS = [
   'acrylic-primer',
   'levelling-compound',
   'board',
+  'screed',
   'drainage',
   'cavity-sheet',
   'sump',

@@ -17,6 +17,7 @@ const part = record({
 
 const mix = record({
   waterPerKgL: optional(number('L/kg', { above: 0, max: 20 })),
+  gauge: optional(record({ role: choice(PRODUCT_ROLES), litresPerKg: number('L/kg', { above: 0, max: 5 }) })),
   addTo: choice(['liquid', 'powder']),
   mixMin: minutes,
   standMin: minutes,

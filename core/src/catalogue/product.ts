@@ -66,6 +66,10 @@ export interface Part {
 
 export interface Mixing {
   /** clean water to a kg of what is bought; none for what brings its own liquid */ waterPerKgL?: number;
+  /** liquid of another product that goes in with the water, L to a kg of what is bought */ gauge?: {
+    role: ProductRole;
+    litresPerKg: number;
+  };
   /** which goes into which */ addTo: 'liquid' | 'powder';
   mixMin: number;
   standMin: number;

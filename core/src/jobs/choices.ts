@@ -151,7 +151,17 @@ export interface TreatmentOverride {
 }
 
 /** Layers that people alter; their ids are those of the catalogue's layers. */
-export const ALTERABLE_LAYERS = ['coat', 'render', 'levelling', 'silicate-primer', 'acrylic-primer', 'mesh', 'board', 'drainage'] as const;
+export const ALTERABLE_LAYERS = [
+  'coat',
+  'render',
+  'levelling',
+  'silicate-primer',
+  'acrylic-primer',
+  'mesh',
+  'screed',
+  'board',
+  'drainage',
+] as const;
 
 /**
  * A layer made otherwise than the family has it, with the reason. `coats`: so many in all; `add`: laid though nothing asks for it;

@@ -40,6 +40,7 @@ import type {
   FeatureKind,
   JobHead,
   JunctionKind,
+  ScreedKind,
   LevelKind,
   Photo,
   Reading,
@@ -112,6 +113,7 @@ export const LEVEL_KINDS = [
   'drawn-down',
   'full',
 ] as const satisfies readonly LevelKind[];
+export const SCREED_KINDS = ['cement', 'cement-heated', 'gypsum', 'gypsum-heated'] as const satisfies readonly ScreedKind[];
 export const JUNCTION_KINDS = [
   'internal-corner',
   'external-corner',
@@ -218,6 +220,7 @@ export const FACE_FIELDS = {
   castOn: optional(date()),
   csp: optional(number('CSP', { min: 1, max: 10, whole: true })),
   salts: optional(choice(SALTS)),
+  screed: optional(choice(SCREED_KINDS)),
   coatings: optional(textOrNone(200)),
   reach: optional(choice(REACHES)),
   edgeIds: optional(list(number('', { min: 0, max: 1_000_000, whole: true }), 200, 0)),

@@ -76,6 +76,7 @@ export interface Face {
   /** day of casting, YYYY-MM-DD */ castOn?: string;
   /** concrete surface profile, 1 to 10 by comparison chips (ICRI 310.2R) */ csp?: number;
   salts?: 'none' | 'slight' | 'strong';
+  /** of a screed: what it is bound with, and whether pipes warm it; none when nobody knows */ screed?: ScreedKind;
   /** paint, render or sealer found on it, in words */ coatings?: string;
   /** from where people can get at it */ reach?: 'near' | 'far' | 'both';
   /** lasting numbers of the outline's edges, where they are not simply counted: junctions are named by them */ edgeIds?: number[];
@@ -85,6 +86,8 @@ export interface Face {
   demands?: Demands;
   /** what was put on it before, from the substrate outwards */ oldLayers?: OldLayer[];
 }
+
+export type ScreedKind = 'cement' | 'cement-heated' | 'gypsum' | 'gypsum-heated';
 
 export type WetState = 'dry' | 'damp' | 'weeping' | 'dripping' | 'running' | 'gushing';
 export type FeatureKind =

@@ -95,6 +95,9 @@ const ADDABLE: readonly { spec: LayerSpec; lies: 'under' | 'in' | 'over' }[] = [
   { spec: { id: 'acrylic-primer', role: 'acrylic-primer', counts: false }, lies: 'under' },
   { spec: { id: 'levelling', role: 'levelling-render', counts: false }, lies: 'under' },
   { spec: { id: 'mesh', role: 'mesh', embedded: true, lapPct: 12, counts: false }, lies: 'in' },
+  // a plain render that protects a tanking, keyed into it; a screed laid to falls, with its liquid: 65 mm of 14 bags a m³, 125 mL a bag
+  { spec: { id: 'render', role: 'levelling-render', after: { minH: 12, maxH: null }, counts: false }, lies: 'over' },
+  { spec: { id: 'screed', role: 'screed-waterproofer', kgPerM2: 0.12, counts: false }, lies: 'over' },
   { spec: { id: 'board', role: 'protection-board', lapPct: 3, counts: false }, lies: 'over' },
   { spec: { id: 'drainage', role: 'drainage-mat', lapPct: 3, counts: false }, lies: 'over' },
 ];
@@ -150,7 +153,7 @@ interface Rate {
 /** Coats and the mass of each: the family's own figure, the film the water asks for, or what the sheet says. */
 function rateOf(spec: LayerSpec, product: Product, family: Family, setting: LayerSetting): Rate {
   const { coat } = product;
-  if (!coat) return { coats: 1, each: { perM2: 1 + (spec.lapPct ?? 0) / 100 } };
+  if (!coat) return { coats: 1, each: { perM2: spec.kgPerM2 ?? 1 + (spec.lapPct ?? 0) / 100 } };
   const solids = (coat.volumeSolidsPct ?? 100) / 100;
   const film = (wetMm: number | undefined) => (wetMm === undefined ? {} : { wetMm, dryMm: wetMm * solids });
   if (spec.kgPerM2 !== undefined) {
@@ -200,7 +203,7 @@ function waitAfter({ product }: PlannedLayer, { spec, n, numbered, family, setti
 const BARE_AT_MOST_H: Partial<Record<Binder, number>> = { bitumen: 336, rubber: 336, polyurethane: 336, acrylic: 336, epoxy: 336 };
 
 /** Boards and renders lie on a coat that has hardened, not on one that may still be recoated. */
-const isCover = ({ id }: LayerSpec): boolean => id === 'board' || id === 'drainage';
+const isCover = ({ id }: LayerSpec): boolean => id === 'board' || id === 'drainage' || id === 'screed';
 
 /** Coats of cement and lime are laid on what is wet; a second coat that polymer binds is not, nor a sealer beyond its school. */
 function wetsAgain(

@@ -105,8 +105,23 @@ export function planFace({ face, features, junctions, buildUp, around, house, me
   if (plan.loads.some(({ headM }) => headM === undefined)) plan.findings.push(issue('no-governing-level', path));
   if (buildUp) buildOn(plan, buildUp, { face, around, house, path, strengthMPa: measuredMPa ?? face.strengthMPa });
   addTreatments(plan, face, features, junctions);
+  addGauging(plan, path);
   if (demandOf(face, around, 'potable')) plan.findings.push(...notPotable(plan, path));
   return plan;
+}
+
+/** What is gauged with another product's liquid takes that as well. */
+function addGauging(plan: FacePlan, path: string): void {
+  for (const line of [...plan.lines]) {
+    const { gauge } = line.product.mix ?? {};
+    if (!gauge) continue;
+    const product = plan.products?.[gauge.role];
+    if (product) {
+      const amount = line.amount * gauge.litresPerKg * (product.densityKgL ?? 1);
+      plan.lines.push({ ...line, id: `${line.id}:${gauge.role}`, product, amount, working: line.working });
+    } else if (!plan.findings.some(({ code, values }) => code === 'no-product-for-part' && values?.['role'] === gauge.role))
+      plan.findings.push(issue('no-product-for-part', path, { role: gauge.role }));
+  }
 }
 
 /** Everything that goes into the water's way must be approved for it: mortar and primer as well as the coat. */

@@ -25,7 +25,7 @@ export { CORE_VERSION, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { trapsOf } from './stack.js';
 export { materialFor, mixingCard, outsideSheet, sumByProduct } from './supply.js';
-export type { MixingCard, OrderLine, Supply } from './supply.js';
+export type { CardPart, MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
 export type { WorkItem } from './work-items.js';
 export { WORK_STEPS } from './work-steps.js';

@@ -39,6 +39,7 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   'cavity-sheet': pace(8, 'm²'),
   sump: pace(360, 'piece'),
   alarm: pace(45, 'piece'),
+  screed: pace(25, 'm²'),
   drainage: pace(4, 'm²'),
   open: pace(36, 'm'),
   // washing out and brushing what was cut, its edges made sound

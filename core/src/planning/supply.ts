@@ -187,10 +187,12 @@ function partsOf({ mix: mixing, parts }: Product, batchKg: number): Pick<MixingC
   const none = { waterPerKgL: undefined, ratioByWeight: undefined, ratioByVolume: undefined, densities: undefined };
   if (!parts || parts.length < 2) {
     const mixed = workSurely(mix, { ...none, powderKg: batchKg, waterPerKgL: mixing!.waterPerKgL, addTo });
-    return {
-      mix: mixed,
-      parts: inOrder(mixed.output.order, (name) => ({ name, ...water(batchKg, mixing!.waterPerKgL!, name, parts?.[0]?.densityKgL) })),
-    };
+    const { gauge, waterPerKgL } = mixing!;
+    const inPail = inOrder(mixed.output.order, (name) => ({ name, ...water(batchKg, waterPerKgL!, name, parts?.[0]?.densityKgL) }));
+    // the liquid goes in with the water, and weighs about as much
+    const gauging = gauge ? [{ name: 'gauging', massKg: batchKg * gauge.litresPerKg, volumeL: batchKg * gauge.litresPerKg }] : [];
+    const withWater = inPail.findIndex(({ name }) => name === 'water') + 1;
+    return { mix: mixed, parts: [...inPail.slice(0, withWater), ...gauging, ...inPail.slice(withWater)] };
   }
   const shares = parts.reduce((sum, part) => sum + part.share, 0);
   const last = parts[parts.length - 1]!;

@@ -142,7 +142,7 @@ function soakHoursOf({ schools, family }: FacePlan, isFloor: boolean): number {
 /** Before what lies on the coat for good, the face is kept wet for the days that its sheet asks for, from when a mist no longer washes it off. */
 function cured(laid: WorkItem[], { plan, zone, make, house }: { plan: FacePlan; zone: string; make: Make; house: House }): WorkItem[] {
   const curing = curingOf(plan, house);
-  const covers = laid.findIndex(({ step }) => step === 'board' || step === 'drainage');
+  const covers = laid.findIndex(({ step }) => step === 'board' || step === 'drainage' || step === 'screed');
   const at = covers < 0 ? laid.length : covers;
   const last = laid[at - 1];
   const coat = plan.products?.coat?.coat;

@@ -9,7 +9,7 @@ export type { DryingBand } from './drying-band.js';
 export { leakRate } from './leak-rate.js';
 export { PROBE_DEPTH, moistureTestPlan } from './moisture-test-plan.js';
 export { moistureVerdict } from './moisture-verdict.js';
-export { FINISHES, MVER_LB_PER_G, dryingForecast, slabResults, slabVerdict, testPlaces } from './slab-moisture.js';
+export { FINISHES, MVER_LB_PER_G, carbideLimit, dryingForecast, slabResults, slabVerdict, testPlaces } from './slab-moisture.js';
 export type { DryingForecast, Finish, SlabResults, SlabSurroundings } from './slab-moisture.js';
 export { vapourEmission } from './vapour-emission.js';
 export { risingReach } from './rising-reach.js';

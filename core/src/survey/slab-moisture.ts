@@ -1,5 +1,5 @@
 import { type InputOf, type Source, runCalculator } from '../fields/index.js';
-import { type Face, type FacePoint, type Reading, extentOf, isOnFace, netAreaM2 } from '../jobs/index.js';
+import { type Face, type FacePoint, type Reading, type ScreedKind, extentOf, isOnFace, netAreaM2 } from '../jobs/index.js';
 import { type slabDrying, type slabDryingFit } from '../physics/index.js';
 import { DAY_MS, KG_PER_LB, M2_PER_FT2 } from '../quantities/index.js';
 import { PROBE_DEPTH, moistureTestPlan } from './moisture-test-plan.js';
@@ -12,14 +12,14 @@ export interface Finish {
     readonly rhPct: number;
     readonly mverLb: number;
     readonly ph: number;
-    /** of a cement screed by the carbide bottle; none where only the sheet says */ readonly cmPct?: number;
+    /** of a screed by the carbide bottle; none where only the sheet says */ readonly cmPct?: Readonly<Record<ScreedKind, number>>;
   };
   readonly source: Source;
 }
 
 const from = (title: string): Source => ({ kind: 'memory', title });
-/** Carbide limits are of unheated cement screeds (DIN 18560-1, from memory); heated ones and gypsum have lower ones on their sheets. */
-const CM = { cmPct: 2 } as const;
+/** Carbide limits by the screed, % (DIN 18560-1, from memory): gypsum gives its water off more slowly, and a heated one drives it into the finish. */
+const CM = { cmPct: { cement: 2, 'cement-heated': 1.8, gypsum: 0.5, 'gypsum-heated': 0.5 } } as const;
 export const FINISHES: readonly Finish[] = [
   {
     id: 'sheet-vinyl',
@@ -78,6 +78,12 @@ export function testPlaces(face: Face): FacePoint[] {
   return places;
 }
 
+/** What a screed may hold by the carbide bottle, %: the strictest while nobody knows which it is; undefined where only the finish's sheet says. */
+export function carbideLimit({ screed }: Pick<Face, 'screed'>, { limits }: Finish): number | undefined {
+  if (!limits.cmPct) return undefined;
+  return screed ? limits.cmPct[screed] : Math.min(...Object.values(limits.cmPct));
+}
+
 /** The worst of the latest readings at each place, of each kind. */
 export interface SlabResults {
   rhPct?: number;
@@ -113,7 +119,7 @@ export function slabVerdict({ rhPct, gPerM2Day, ph }: SlabResults, finish: Finis
     rhPct,
     ph,
     mverLb: gPerM2Day === undefined ? undefined : gPerM2Day * MVER_LB_PER_G,
-    limits: finish.limits,
+    limits: { rhPct: finish.limits.rhPct, mverLb: finish.limits.mverLb, ph: finish.limits.ph },
     barrierLimits: undefined,
   });
 }

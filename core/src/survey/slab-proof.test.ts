@@ -1,6 +1,6 @@
-import type { Reading } from '../jobs';
+import type { Face, Reading } from '../jobs';
 import { reading, sampleJob } from '../testing/sample-job';
-import { slabNotShown, slabResults } from './index';
+import { FINISHES, carbideLimit, slabNotShown, slabResults } from './index';
 
 const slab = sampleJob().faces[2]!;
 const NOW = '2026-03-31T08:00:00Z';
@@ -59,3 +59,26 @@ test('the carbide bottle accepts a screed and never concrete; a hood on the surf
   expect(slabResults({ ...slab, substrate: 'screed' }, two)).toEqual({ cmPct: 1.8 });
   expect(slabResults(slab, two)).toEqual({});
 });
+
+// DIN 18560-1, from memory: 2.0 % for cement, 1.8 % heated, 0.5 % for gypsum
+test.each<[Face['screed'], number]>([
+  ['cement', 2],
+  ['cement-heated', 1.8],
+  ['gypsum', 0.5],
+  ['gypsum-heated', 0.5],
+  [undefined, 0.5],
+])('a screed of %s may hold %d %% under vinyl, by the carbide bottle', (screed, limitPct) =>
+  expect(
+    carbideLimit(
+      screed ? { screed } : {},
+      FINISHES.find(({ id }) => id === 'sheet-vinyl')!,
+    ),
+  ).toBe(limitPct),
+);
+test('where only the sheet of the finish says, there is none', () =>
+  expect(
+    carbideLimit(
+      { screed: 'cement' },
+      FINISHES.find(({ id }) => id === 'resin')!,
+    ),
+  ).toBeUndefined());

@@ -8,7 +8,7 @@ import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { faultText } from '../shared/use-kept-form';
-import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { nothingElse, partAmount, partLabel, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
 import { readySteps } from '../words/ready-text';
 import { pieceName, pieceWall } from './piece-name';
@@ -67,10 +67,7 @@ const foot = (product: Product, units: UnitSystem): Content[] => [
 function cardContent(card: PieceCard, model: JobModel, units: UnitSystem): Content {
   const { product, batch, parts, tool } = card;
   const figures = [
-    ...parts.map((part) => ({
-      value: part.name === 'water' ? formatQuantity(part.volumeL, 'L', units) : formatQuantity(part.massKg, 'kg', units),
-      label: partName(part.name) + (part.name === 'water' ? '' : ` (${formatQuantity(part.volumeL, 'L', units)})`),
-    })),
+    ...parts.map((part) => ({ value: partAmount(part, units), label: partLabel(part, units) })),
     { value: formatQuantity(batch.output.lifeMin, 'min', units), label: t('card.life') },
   ];
   return framed([

@@ -6,7 +6,7 @@ import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
 import { useWorking } from '../workings/use-working';
-import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { nothingElse, partAmount, partLabel, partName, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
 import { parts, useJob } from '../job/job-context';
 import { CrewPlan } from './crew-plan';
@@ -45,8 +45,8 @@ function Card({ card, isLarge }: { card: PieceCard; isLarge?: boolean }) {
           <Big
             key={part.name}
             isLarge={isLarge}
-            value={part.name === 'water' ? formatQuantity(part.volumeL, 'L', units) : formatQuantity(part.massKg, 'kg', units)}
-            label={`${partName(part.name)}${part.name === 'water' ? '' : ` (${formatQuantity(part.volumeL, 'L', units)})`}`}
+            value={partAmount(part, units)}
+            label={partLabel(part, units)}
             onClick={() => show(mix, partName(part.name))}
           />
         ))}

@@ -19,7 +19,7 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, fullTime, hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/use-kept-form';
-import { nothingElse, partName, stepsOf } from '../words/card-text';
+import { nothingElse, partAmount, partName, stepsOf } from '../words/card-text';
 import { CareList } from '../words/care-list';
 import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
@@ -166,8 +166,7 @@ function MixNow({ item, product, kg, temperatureC }: { item: WorkItem; product: 
       <p className="flex flex-wrap gap-x-6 text-3xl leading-10 font-bold">
         {card.parts.map((part) => (
           <span key={part.name}>
-            {part.name === 'water' ? formatQuantity(part.volumeL, 'L', units) : formatQuantity(part.massKg, 'kg', units)}{' '}
-            <small className="text-sm font-normal text-soft">{partName(part.name)}</small>
+            {partAmount(part, units)} <small className="text-sm font-normal text-soft">{partName(part.name)}</small>
           </span>
         ))}
       </p>

@@ -1,5 +1,15 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
-import { type Face, type FacePoint, checkItem, checkLeftOff, lookupIn, REACHES, SALTS, SUBSTRATES } from '@caulkhorn/core/jobs';
+import {
+  type Face,
+  type FacePoint,
+  checkItem,
+  checkLeftOff,
+  lookupIn,
+  REACHES,
+  SALTS,
+  SCREED_KINDS,
+  SUBSTRATES,
+} from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
@@ -97,6 +107,9 @@ export function FaceForm({ face }: { face: Face }) {
             <TextField label={t('face.cast-on')} type="date" fault={faults.castOn?.message} {...register('castOn')} />
             <TextField label={t('face.csp')} inputMode="numeric" fault={faults.csp?.message} {...register('csp')} />
             <SelectField label={t('face.salts')} options={known('salts', SALTS)} {...register('salts')} />
+            {watch('substrate') === 'screed' ? (
+              <SelectField label={t('face.screed')} options={known('screed', SCREED_KINDS)} {...register('screed')} />
+            ) : null}
             <SelectField label={t('face.reach')} options={known('reach', REACHES)} {...register('reach')} />
             {face.kind === 'slab' ? (
               <TextField

@@ -9,7 +9,7 @@ const SPECS = describeFields(FACE_FIELDS);
 /** Of a face itself, each one text in its form. */
 const OWN = [
   ...(['mark', 'name', 'spaceId', 'substrate', 'thicknessMm', 'strengthMPa', 'roughnessFactor'] as const),
-  ...(['castOn', 'csp', 'salts', 'coatings', 'reach', 'deadLoadKPa'] as const),
+  ...(['castOn', 'csp', 'salts', 'screed', 'coatings', 'reach', 'deadLoadKPa'] as const),
 ] as const;
 /** Of where it stands. */
 const PLACE = ['xM', 'yM', 'zM', 'headingDeg', 'tiltDeg'] as const;

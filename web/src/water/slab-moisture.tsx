@@ -1,6 +1,7 @@
 import type { Face } from '@caulkhorn/core/jobs';
 import {
   FINISHES,
+  carbideLimit,
   type Finish,
   MVER_LB_PER_G,
   PROBE_DEPTH,
@@ -91,10 +92,10 @@ function TestPlan({ face }: { face: Face }) {
 }
 
 /** A screed over its carbide limit waits, whatever else was measured; one whose finish names no limit is never accepted by it. */
-function levelOf({ cmPct }: SlabResults, { limits }: Finish, verdict: ReturnType<typeof slabVerdict>) {
+function levelOf({ cmPct }: SlabResults, limitPct: number | undefined, verdict: ReturnType<typeof slabVerdict>) {
   const level = verdict?.ok ? verdict.value.level : undefined;
   if (cmPct === undefined) return level;
-  if (limits.cmPct === undefined || cmPct > limits.cmPct) return level === 'stop' ? 'stop' : 'barrier';
+  if (limitPct === undefined || cmPct > limitPct) return level === 'stop' ? 'stop' : 'barrier';
   return level ?? 'cover';
 }
 
@@ -103,6 +104,7 @@ function Results({ results, finish, face }: { results: SlabResults; finish: Fini
   const now = useNow(600_000);
   const notShown = slabNotShown(face, model.readings, new Date(now).toISOString());
   const verdict = slabVerdict(results, finish);
+  const carbidePct = carbideLimit(face, finish);
   if (!verdict && results.cmPct === undefined) return <p className="py-2 text-soft">{t('slab.no-tests')}</p>;
   const rows = [
     { name: t('reading.in-slab-rh'), value: results.rhPct, limit: finish.limits.rhPct, unit: '%' },
@@ -113,11 +115,14 @@ function Results({ results, finish, face }: { results: SlabResults; finish: Fini
       unit: 'lb/(1000 ft²·day)',
     },
     { name: t('reading.surface-ph'), value: results.ph, limit: finish.limits.ph, unit: '' },
-    { name: t('reading.carbide'), value: results.cmPct, limit: finish.limits.cmPct ?? NaN, unit: '% CM' },
+    { name: t('reading.carbide'), value: results.cmPct, limit: carbidePct ?? NaN, unit: '% CM' },
   ].filter(({ value }) => value !== undefined);
-  const level = levelOf(results, finish, verdict);
+  const level = levelOf(results, carbidePct, verdict);
   return (
     <>
+      {results.cmPct !== undefined && face.screed === undefined ? (
+        <p className="mt-2 font-medium text-ochre">{t('slab.which-screed')}</p>
+      ) : null}
       <table className="mt-2 w-full">
         <thead>
           <tr className="border-b border-rule-strong text-left text-[13px] text-soft">

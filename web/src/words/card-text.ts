@@ -1,8 +1,20 @@
-import type { MixingCard } from '@caulkhorn/core/planning';
+import type { CardPart, MixingCard } from '@caulkhorn/core/planning';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
+import { formatQuantity } from '../shared/numbers';
 
 export const partName = (name: string): string => tOf(`card.part.${name}`);
+
+/** Liquids are poured by volume, what is bought by mass is weighed. */
+export const partAmount = ({ name, massKg, volumeL }: CardPart, units: UnitSystem): string =>
+  isPoured(name) ? formatQuantity(volumeL, 'L', units) : formatQuantity(massKg, 'kg', units);
+
+/** What a part is called on a card, with its volume where it is weighed. */
+export const partLabel = ({ name, volumeL }: CardPart, units: UnitSystem): string =>
+  isPoured(name) ? partName(name) : `${partName(name)} (${formatQuantity(volumeL, 'L', units)})`;
+
+const isPoured = (name: string): boolean => name === 'water' || name === 'gauging';
 
 /** What to do, in order, as short sentences. */
 export function stepsOf({ product, parts }: Pick<MixingCard, 'product' | 'parts'>): string[] {

@@ -90,7 +90,8 @@ export const FILLERS: readonly Product[] = [
       { size: 25, priceMinor: 3_850 },
       { size: 5, priceMinor: 1_150 },
     ],
-    mix: { ...POWDER_LAST, waterPerKgL: 0.1, mixMin: 3 },
+    // 2.5 L of water and 0.8 L of emulsion to a bag of 25 kg
+    mix: { ...POWDER_LAST, waterPerKgL: 0.1, gauge: { role: 'bonding-emulsion', litresPerKg: 0.032 }, mixMin: 3 },
     densityKgL: 2.15,
     workingLifeMin: 15,
     placingKgPerMin: { trowel: 1.2 },
@@ -153,7 +154,8 @@ export const FILLERS: readonly Product[] = [
     binder: 'polymer-cement',
     families: ['block-wall-crystalline'],
     packs: [{ size: 25, priceMinor: 3_900 }],
-    mix: { ...POWDER_LAST, waterPerKgL: 0.16, mixMin: 4, standMin: 4 },
+    // one of polymer liquid to two of water
+    mix: { ...POWDER_LAST, waterPerKgL: 0.107, gauge: { role: 'bonding-emulsion', litresPerKg: 0.053 }, mixMin: 4, standMin: 4 },
     densityKgL: 2,
     workingLifeMin: 45,
     placingKgPerMin: { trowel: 1.2, spray: 8 },

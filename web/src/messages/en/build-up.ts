@@ -324,6 +324,7 @@ export const BUILD_UP = {
   'ready.nothing-in': 'Nothing goes into it.',
   'ready.rinse': 'What stands on the surface after {hours} h is rinsed and mopped off; let it dry before the next work.',
   'card.part.water': 'clean water',
+  'card.part.gauging': 'polymer liquid',
   'card.part.powder': 'powder',
   'card.part.liquid': 'liquid',
   'card.part.part-a': 'part A',

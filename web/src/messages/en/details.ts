@@ -189,6 +189,7 @@ export const DETAILS = {
   'step.acrylic-primer': 'acrylic primer',
   'step.levelling-compound': 'levelling compound',
   'step.board': 'protection board',
+  'step.screed': 'screed to falls',
   'step.drainage': 'drainage mat',
   'step.cavity-sheet': 'cavity sheet',
   'step.sump': 'sump and pumps',

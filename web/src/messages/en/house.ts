@@ -75,6 +75,8 @@ export const HOUSE = {
   'field.parts': 'Parts as delivered, liquid first',
   'field.share': 'Share by mass',
   'field.mix': 'Mixing',
+  'field.gauge': 'Gauged with another liquid',
+  'field.litresPerKg': 'Liquid to a kg',
   'field.firstAloneMin': 'First part alone',
   'field.maxRpm': 'Turns at most',
   'field.placingKgPerMin': 'One person places',

@@ -154,6 +154,7 @@ export const SITE = {
   'finish.screed': 'screed',
   'finish.lime-finish': 'lime finish',
   'finish.backfill': 'backfill',
+  'slab.which-screed': 'Nobody said what the screed is bound with, or whether it is heated: held against the strictest.',
   'slab.no-tests': 'No test of this slab yet.',
   'slab.worst': 'Worst of the latest',
   'slab.measured': 'measured',

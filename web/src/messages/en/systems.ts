@@ -73,6 +73,7 @@ export const SYSTEMS = {
   'layer.acrylic-primer': 'acrylic primer',
   'layer.levelling-compound': 'levelling compound',
   'layer.board': 'protection board',
+  'layer.screed': 'screed to falls, its liquid',
   'layer.drainage': 'drainage mat',
   'layer.cavity-sheet': 'cavity sheet',
   'layer.sump': 'sump and pumps',
