@@ -123,7 +123,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
 
   await test.step('programme: released to the site', async () => {
     await goTo(page, 'Programme');
-    await expect(slate(page).getByRole('row', { name: /coat 2/ })).toContainText('[');
+    await expect(slate(page).getByRole('row', { name: /^A coat 2/ })).toContainText('[');
     await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
     await expect(slate(page)).toContainText('Plan 1 was released by Ines Varrow');
   });
@@ -135,7 +135,20 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
       const next = await slate(page)
         .getByText(/^(Next|On now): /)
         .innerText();
-      if (next.includes('coat 1')) break;
+      if (/: coat 1$/.test(next)) break;
+      // a stripe is a coat too, and wants its air; what was measured within the hour stands there already
+      const air = page.getByRole('textbox', { name: /^Air/ }).first();
+      if (next.startsWith('Next') && (await air.isVisible()) && (await air.inputValue()) === '') {
+        await air.fill('14');
+        await page
+          .getByLabel(/^Surface/)
+          .first()
+          .fill('12');
+        await page
+          .getByLabel(/^Humidity/)
+          .first()
+          .fill('60');
+      }
       await slate(page)
         .getByRole('button', { name: /^(Start|Finish) / })
         .click();
@@ -189,7 +202,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
 
   await test.step('handover: the dossier, the file, and its chain checked without the app', async () => {
     await goTo(page, 'Handover');
-    await expect(slate(page)).toContainText('One piece of work is not finished: A · coat 2.');
+    await expect(slate(page)).toContainText('2 pieces of work are not finished, A · coat 2 first.');
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export the job' }).click()]);
     const file = info.outputPath('job.json');
     await download.saveAs(file);

@@ -3,6 +3,7 @@ import type { JobModel, School, SchoolChoices } from '@caulkhorn/core/jobs';
 import { type PlanRevision, USUAL_HOUSE, planJob, revisionContent } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { DEMO_PEOPLE } from './demo-people.js';
+import { surveyHarbourWorks } from './harbour-works.js';
 import { surveyKelpHouse } from './kelp-house.js';
 import { ropewalkLog } from './ropewalk-log.js';
 import { surveyRopewalk } from './ropewalk-readings.js';
@@ -11,9 +12,9 @@ import { DemoSurvey, demoId, rectangle } from './survey.js';
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 
-/** Three jobs, dated back from `now`: the cellars under an old rope walk on a tidal basin, to become a sound archive; a lock gatehouse; a kelp house with one face for each way of building. */
+/** Four jobs, dated back from `now`: the cellars under an old rope walk on a tidal basin, to become a sound archive; a lock gatehouse; a kelp house and a season of harbour works with one face for each way of building. */
 export function demoJobs(now: Date): JobFileDto[] {
-  return [ropewalk(now), gatehouse(now), file(surveyKelpHouse(now).model, [], [])];
+  return [ropewalk(now), gatehouse(now), file(surveyKelpHouse(now).model, [], []), file(surveyHarbourWorks(now).model, [], [])];
 }
 
 function file(model: JobModel, planRevisions: PlanRevision[], log: LogLine[]): JobFileDto {

@@ -1,14 +1,15 @@
-import { checkModel, type JobModel } from '@caulkhorn/core/jobs';
-import { USUAL_HOUSE, planJob, programmeJob, trapsOf } from '@caulkhorn/core/planning';
+import { FAMILY_IDS, type JobModel, checkModel } from '@caulkhorn/core/jobs';
+import { USUAL_CREW, USUAL_HOUSE, faceFacts, judgeFace, planJob, programmeJob, trapsOf } from '@caulkhorn/core/planning';
 import { type LogLine, findBrokenLink, foldLog, entriesInForce } from '@caulkhorn/core/site-log';
 import { demoJobs } from './demo-jobs';
 
 const NOW = new Date('2026-05-20T10:00:00Z');
-const [ropewalk, gatehouse, kelpHouse] = demoJobs(NOW);
+const jobs = demoJobs(NOW);
+const [ropewalk, gatehouse, kelpHouse, harbourWorks] = jobs;
 const model = ropewalk as unknown as JobModel;
 const log = ropewalk!.log as unknown as LogLine[];
 
-test('it is the same whenever it is made for the same time', () => expect(demoJobs(NOW)).toEqual([ropewalk, gatehouse, kelpHouse]));
+test('it is the same whenever it is made for the same time', () => expect(demoJobs(NOW)).toEqual(jobs));
 
 test('every day of the year gives a sound job', () => {
   for (const day of ['2026-01-01T00:10:00Z', '2026-03-29T01:30:00Z', '2026-12-31T23:50:00Z'])
@@ -56,4 +57,22 @@ test('the third builds in seven ways, none of which lacks a sheet; a newer sheet
   const block = job.faces.find(({ mark }) => mark === 'B')!;
   const blockPlan = plan.faces.find(({ faceId }) => faceId === block.id)!;
   expect(trapsOf(blockPlan, block, { features: [], job: job.job, isRising: false }).map(({ id }) => id)).toEqual(['waterproofed-render']);
+});
+
+test('all twenty ways of building are to be seen, each with its layers or its doses, and none where a hard limit stands against it', () => {
+  const families = jobs.flatMap(({ buildUps }) => buildUps.map(({ family }) => family));
+  expect([...new Set(families)].sort()).toEqual([...FAMILY_IDS].sort());
+  const job = harbourWorks as unknown as JobModel;
+  const plan = planJob(job, USUAL_CREW, USUAL_HOUSE);
+  expect(plan.findings.map(({ code, path }) => `${code} ${path}`)).toEqual([]);
+  const today = { ms: NOW.getTime(), temperatureC: 15 };
+  for (const face of job.faces) {
+    const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
+    const features = job.features.filter(({ faceId }) => faceId === face.id);
+    const facts = faceFacts({ face, plan: facePlan, features, job: job.job, today, readings: [] });
+    const { verdict, objections } = judgeFace(facts, USUAL_HOUSE).find(({ family }) => family === facePlan.buildUp!.family)!;
+    const hard = objections.filter(({ then }) => then === 'cannot').map(({ criterionId }) => criterionId);
+    expect({ mark: face.mark, hard, cannot: verdict === 'cannot' }).toEqual({ mark: face.mark, hard: [], cannot: false });
+    expect(plan.workItems.some(({ faceId }) => faceId === face.id)).toBe(true);
+  }
 });
