@@ -123,8 +123,8 @@ describe('choosing', () => {
     );
     expect(option.materialMinor).toBeCloseTo((18.48 * 11_850) / 25, 6);
     expect(option.thicknessMm).toBeCloseTo(1.2, 9);
-    // prepare 80 min and two coats of 100 min, one person; eight rounds of mist over 10 m² at 0.3 min
-    expect(option.workH).toBeCloseTo((80 + 100 + 100 + 24) / 60, 9);
+    // prepare 80 min and two coats of 90 min (0.8 kg/m² by brush at 0.3 kg/min, three tenths of the time laying), one person; eight rounds of mist over 10 m² at 0.3 min
+    expect(option.workH).toBeCloseTo((80 + 90 + 90 + 24) / 60, 9);
     expect(option.labourMinor).toBeCloseTo(option.workH * 4500, 6);
   });
 });

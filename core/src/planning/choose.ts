@@ -116,7 +116,7 @@ export function tryOn(candidate: Candidate & { coat: Product }, site: Site): Opt
   const { face, features, junctions, around, house, conditions, measuredMPa } = site;
   const trial = { ...plainTrial(candidate, site), ...madeFor(candidate, site, ({ criterionId }) => criterionId) };
   const plan = planFace({ face, features, junctions, buildUp: trial, around, house, measuredMPa });
-  const items = workItemsOf(face, plan, house, conditions.people);
+  const items = workItemsOf(face, plan, house, conditions);
   const { materialMinor, labourMinor, accessMinor, workH } = costOf({
     ...{ plan, items, house, people: conditions.people },
     accessMinorPerM2: around.job.accessMinorPerM2 ?? 0,

@@ -1,4 +1,5 @@
 import type { Issue } from '../issues.js';
+import type { Tool } from '../catalogue/index.js';
 import { type BuildUp, type Face, type Feature, type JobModel, type Junction, facesInWalk, findJunctions, groupBy } from '../jobs/index.js';
 import type { PlanConditions } from './conditions.js';
 import { type FacePlan, planFace } from './face-plan.js';
@@ -24,7 +25,7 @@ export function planJob(model: JobModel, conditions: PlanConditions, house: Hous
 interface Remembered {
   /** everything that the plan of the face was made from, one by one */ from: readonly unknown[];
   plan: FacePlan;
-  work: { people: number; items: WorkItem[] };
+  work: { people: number; tool: Tool | undefined; items: WorkItem[] };
 }
 
 /** What a face meets, found once for all faces. */
@@ -91,7 +92,7 @@ export class Planner {
   }
 
   private remember(face: Face, around: Around, { model, conditions, house }: Planned): Remembered {
-    const { people } = conditions;
+    const { people, tool } = conditions;
     const features = around.featuresOf.get(face.id) ?? [];
     const own = around.junctionsOf.get(face.id) ?? [];
     const buildUp = around.buildUps.get(face.id);
@@ -100,11 +101,11 @@ export class Planner {
     const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, features.length, ...features, ...own];
     const before = this.faces.get(face.id);
     const isKnown = before !== undefined && isSame(before.from, from);
-    if (isKnown && before.work.people === people) return before;
+    if (isKnown && before.work.people === people && before.work.tool === tool) return before;
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
-    const remembered = { from, plan, work: { people, items: workItemsOf(face, plan, house, people) } };
+    const remembered = { from, plan, work: { people, tool, items: workItemsOf(face, plan, house, conditions) } };
     this.faces.set(face.id, remembered);
     return remembered;
   }

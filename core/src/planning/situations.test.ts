@@ -163,7 +163,7 @@ const SITUATIONS: readonly [
     'a retaining wall before it is backfilled, drained',
     { face: { near: GROUND, far: AIR, ...CURED, ...demands({ finish: 'backfill' }) }, groundM: -0.5 },
     {
-      first: ['thick-film', 'liquid-rubber', 'moisture-cure-pu'],
+      first: ['thick-film', 'liquid-rubber', 'moisture-cure-pu', 'elastomeric-and-wear-coat'],
       possible: ['thick-film', 'moisture-cure-pu'],
       never: ['pore-sealer', 'silicate-sealer', 'epoxy-vapour-barrier'],
     },

@@ -4,6 +4,7 @@ import { type Issue, type Result, accept, issue } from '../issues.js';
 import { type BatchPlan, batchPlan, mix, type PackPlan, packPlan, type TakeOffLine } from '../materials/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 import type { PlanConditions } from './conditions.js';
+import { toolFor } from './placing-pace.js';
 import type { WorkItem } from './work-items.js';
 
 /** What to buy of one product: whole packs at least cost. Prices in minor units. */
@@ -174,12 +175,6 @@ const FILLED_SHARE = 2 / 3;
 /** Bought mass that a vessel takes at once: what is mixed with water swells by it. */
 function vesselKg({ densityKgL = 1, mix: mixing }: Product, vesselL: number): number {
   return (vesselL * FILLED_SHARE * densityKgL) / (1 + (mixing?.waterPerKgL ?? 0));
-}
-
-/** The tool asked for where the product can be placed with it, else the first that its sheet names. */
-function toolFor({ placingKgPerMin }: Product, wanted: Tool | undefined): Tool {
-  const tools = Object.keys(placingKgPerMin!) as Tool[];
-  return wanted && tools.includes(wanted) ? wanted : tools[0]!;
 }
 
 function partsOf({ mix: mixing, parts }: Product, batchKg: number): Pick<MixingCard, 'mix' | 'parts'> {

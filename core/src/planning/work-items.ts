@@ -6,7 +6,9 @@ import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
 import { type InRoom, inRoom } from './room-order.js';
 import { curingOf } from './curing.js';
+import type { PlanConditions } from './conditions.js';
 import { PACES, type PaceId } from './paces.js';
+import { placingMin } from './placing-pace.js';
 import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
 import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
 import type { WorkStep } from './work-steps.js';
@@ -78,13 +80,16 @@ export const zoneOf = (faceId: string): string => `${faceId}:z1`;
 
 export const paceOf = (step: WorkStep): PaceId => (step.startsWith('coat-') ? 'coat' : (step as PaceId));
 
+/** Who works, and with what. */
+type Crew = Pick<PlanConditions, 'people' | 'tool'>;
+
 /** Everything to be done on a face, in order: prepare, details, layers. Nothing without a build-up. */
-export function workItemsOf(face: Face, plan: FacePlan, house: House, people: number): WorkItem[] {
+export function workItemsOf(face: Face, plan: FacePlan, house: House, crew: Crew): WorkItem[] {
   if (!plan.products || !plan.family) return [];
   const faceId = face.id;
   const { pouredAt } = plan.buildUp?.pour ?? {};
   const zone = zoneOf(faceId);
-  const make = maker(house, people);
+  const make = maker(house, crew);
   if (plan.family.placed === 'in-the-mix') {
     const kg = plan.lines.find((line) => line.what === 'dose')?.amount ?? 0;
     const dose = kg > 0 ? [make({ id: `${zone}:dose`, faceId, step: 'dose', ...notBefore(pouredAt, 0) }, { value: kg, unit: 'kg' })] : [];
@@ -92,7 +97,7 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, people: nu
   }
   const isGreen = plan.family.placed === 'on-green-concrete';
   const prepares = !isGreen && plan.family.placed !== 'in-cracks';
-  const items = prepares ? [prepareItem(plan, zone, make, { house, people })] : [];
+  const items = prepares ? [prepareItem(plan, zone, make, { house, people: crew.people })] : [];
   items.push(...details(plan, make));
   const laid = cured(layers(plan, zone, items, make), { plan, zone, make, house });
   // a shake goes on once the concrete carries a foot
@@ -184,13 +189,25 @@ const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem,
 type Make = (
   what: Pick<WorkItem, 'id' | 'faceId' | 'step'> & Partial<WorkItem>,
   quantity: WorkItem['quantity'],
-  /** tasks done in the same piece of work */ along?: readonly PaceId[],
+  more?: {
+    /** tasks done in the same piece of work */ along?: readonly PaceId[];
+    /** what is laid in it, where the sheet's own rate goes before the usual pace */ laid?: {
+      product: Product;
+      kg: number;
+      kind: 'layer' | 'fill';
+    };
+  },
 ) => WorkItem;
 
-function maker(house: House, people: number): Make {
+function maker(house: House, { people, tool }: Crew): Make {
   const minutes = (id: PaceId) => house.paces[id] ?? PACES[id].minutes;
-  return (what, quantity, along = []) => {
-    const personMin = quantity.value * [paceOf(what.step), ...along].reduce((sum, id) => sum + minutes(id), 0);
+  return (what, quantity, { along = [], laid } = {}) => {
+    const id = paceOf(what.step);
+    const usual = quantity.value * minutes(id);
+    const bySheet = laid && house.paces[id] === undefined ? placingMin(laid.product, laid.kg, laid.kind, tool) : undefined;
+    // a fill is as long as its slot, and a deep one takes its volume; a coat goes by its sheet
+    const own = bySheet === undefined ? usual : laid!.kind === 'fill' ? Math.max(usual, bySheet) : bySheet;
+    const personMin = own + quantity.value * along.reduce((sum, each) => sum + minutes(each), 0);
     return { durationMin: roundedMin(personMin / people), quantity, waits: [], rewet: false, ...what };
   };
 }
@@ -220,7 +237,9 @@ function detailItems(treatment: Treatment, step: Exclude<DetailStepKind, 'bond'>
   const rewet = WETTED.has(step) && !has('seal-joint');
   const item = { faceId, targetId, step, rewet, ...(restH > 0 ? { restH } : {}) };
   const amount = amountOf(treatment, step);
-  const first = make({ id: `${targetId}:${step}`, ...item }, amount, along);
+  const filled = step === 'fill' || step === 'patch' ? lines.find((line) => line.step === step) : undefined;
+  const bulk = filled && { product: filled.product, kg: filled.amount, kind: 'fill' as const };
+  const first = make({ id: `${targetId}:${step}`, ...item }, amount, { along, ...(bulk ? { laid: bulk } : {}) });
   const coat = lines.find((line) => line.step === step && line.role === 'coat');
   const recoat = coat?.product.coat?.recoat;
   if (!recoat) return [first];
@@ -228,7 +247,7 @@ function detailItems(treatment: Treatment, step: Exclude<DetailStepKind, 'bond'>
   // collars and laps are laid like the face: coat by coat, each in the window of the one before
   for (let coatNo = 2; coatNo <= (coat.coats ?? 1); coatNo++) {
     const waits = [{ taskId: laid.at(-1)!.id, ...recoat, referenceC: coat.product.referenceC }];
-    laid.push(make({ id: `${first.id}-${coatNo}`, ...item, coatNo, waits }, amount, along));
+    laid.push(make({ id: `${first.id}-${coatNo}`, ...item, coatNo, waits }, amount, { along }));
   }
   return laid.length === 1 ? laid : [{ ...first, coatNo: 1 }, ...laid.slice(1)];
 }
@@ -262,7 +281,8 @@ function layers(plan: FacePlan, zone: string, before: readonly WorkItem[], make:
     const step = layer.id as WorkStep;
     const quantity =
       PACES[paceOf(step)].per === 'piece' ? ({ value: 1, unit: 'piece' } as const) : ({ value: plan.areaM2, unit: 'm²' } as const);
-    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, quantity));
+    const laid = { product: layer.product, kg: layer.perM2 * plan.areaM2, kind: 'layer' as const };
+    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, quantity, { laid }));
   }
   return items;
 }

@@ -1,3 +1,4 @@
+import { DRY_GOODS, LAYER_IDS } from '@caulkhorn/core/catalogue';
 import { PACES, type PaceId } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
@@ -6,6 +7,8 @@ import type { PartProps } from '../stores/part-props';
 import { usePutHouse } from './use-put-house';
 
 const CENTS = 100;
+/** Laid at the rate of their own sheets, by tool and thickness, until the house says otherwise. */
+const BY_SHEET: ReadonlySet<PaceId> = new Set(LAYER_IDS.filter((id) => !DRY_GOODS.includes(id)));
 /** Nothing is done in no time. */
 const LEAST_MIN = 0.1;
 
@@ -57,7 +60,7 @@ export function OutputRates({ organisationId, house, may }: PartProps) {
               value={house.paces[id]}
               min={LEAST_MIN}
               disabled={!may}
-              placeholder={t('rates.usual', { minutes: formatNumber(PACES[id].minutes, 1, 0) })}
+              placeholder={BY_SHEET.has(id) ? t('rates.by-sheet') : t('rates.usual', { minutes: formatNumber(PACES[id].minutes, 1, 0) })}
               keep={(minutes) => keep(id, minutes)}
             />
           </div>

@@ -1,5 +1,6 @@
 import { type WorkItem, expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
+import { DAY_MS } from '@caulkhorn/core/quantities';
 import { useMemo } from 'react';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
@@ -39,9 +40,8 @@ export function ProgrammeSlate() {
       header: t('programme.start'),
       isNumber: true,
       value: (row) => row.startMs,
-      cell: (row) => dayAndTime(row.startMs, timeZone),
+      cell: (row) => t('programme.from-to', { from: dayAndTime(row.startMs, timeZone), to: untilText(row.startMs, row.endMs, timeZone) }),
     },
-    { id: 'end', header: t('programme.end'), isNumber: true, value: (row) => row.endMs, cell: (row) => timeOfDay(row.endMs, timeZone) },
     {
       id: 'amount',
       header: t('programme.amount'),
@@ -153,3 +153,7 @@ function Release() {
     </section>
   );
 }
+
+/** When it ends: with its day only where that is another. */
+const untilText = (fromMs: number, toMs: number, timeZone: string): string =>
+  toMs - fromMs < DAY_MS ? timeOfDay(toMs, timeZone) : dayAndTime(toMs, timeZone);

@@ -27,6 +27,8 @@ const DECIMALS: Readonly<Record<string, readonly [least: number, most: number]>>
 };
 /** How a unit is written beside a figure, where that is not its own name. */
 const WRITTEN: Readonly<Record<string, string>> = { piece: 'pcs' };
+/** Poured from a jug: a hundredth counts below ten only. */
+const POURED: ReadonlySet<string> = new Set(['L', 'US gal']);
 const USUAL_DECIMALS = [0, 2] as const;
 
 /** A quantity in the reader's units, with its unit. */
@@ -35,6 +37,7 @@ export function formatQuantity(value: number, unit: string, system: UnitSystem):
   const [least, usual] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
   // nobody measures a thousandth of a per cent
   const most = least === 0 && Math.abs(shown.value) >= 1000 ? 0 : usual + Number(isLost(shown.value, usual));
+  if (POURED.has(shown.unit) && Math.abs(shown.value) >= 10) return `${formatNumber(shown.value, 1)}\u202f${shown.unit}`;
   return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${WRITTEN[shown.unit] ?? shown.unit}` : ''}`;
 }
 

@@ -30,7 +30,7 @@ function useNextOfFaces() {
       [...chains.values()]
         .map((task) => ({ task, item: items.get(task.id)! }))
         // what goes on by itself keeps nobody from what comes next
-        .sort((a, b) => Number(isOn(b)) - Number(isOn(a)) || urgency(a.task) - urgency(b.task))
+        .sort((a, b) => Number(isOn(b)) - Number(isOn(a)) || urgency(a) - urgency(b))
     );
   }, [programme, workItems, site, faces]);
 }
@@ -42,8 +42,9 @@ function stateOf(done: WorkDone | undefined): PlacedTask['state'] {
   return done?.startedAt === undefined && done?.firstLaidAt === undefined ? 'planned' : 'running';
 }
 
-/** A window that closes soon matters more than work that may start any time. */
-function urgency(task: { startMs: number; window?: { closesMs: number | null } }): number {
+/** A window that closes soon matters more than work that may start any time; what goes on by itself matters when it is over. */
+function urgency({ task, item }: { task: PlacedTask; item: WorkItem }): number {
+  if (task.state === 'running' && item.restH !== undefined) return Math.max(task.endMs, Date.now()) + DAY_MS;
   return task.window?.closesMs ?? task.startMs + DAY_MS;
 }
 

@@ -7,7 +7,8 @@ export const BUILD_UP = {
   'build-up.refused-n': '{n} refused',
   'build-up.none-on-face': 'Nothing is chosen for this face yet. Every system is judged by what is known of it:',
   'build-up.reason': 'Why this, for the record',
-  'build-up.cure': 'Curing follows the product: {product} is misted {perDay} times a day for {days} days. Crystals starve without water.',
+  'build-up.cure':
+    'Curing follows the product: {product} is misted {perDay} times a day for {days} days. Without water it does not set through.',
   'build-up.treatments': 'Treatments',
   'build-up.no-features': 'No features or junctions on this face.',
   'build-up.instead': 'Instead:',
@@ -119,6 +120,8 @@ export const BUILD_UP = {
   'layer-view.total': '{mm} dry count.',
   'layer-view.surface': 'Surface {min} to {max}.',
   'layer-view.dew': 'At least {margin} above the dew point.',
+  'layer-view.air-from': 'Air {min} or more.',
+  'layer-view.air-to': 'Air {max} at most.',
   'layer-view.air': 'Air {min} to {max}.',
   'layer-view.humid': 'Humidity up to {rh} %.',
   'layer-view.frost': 'No frost for {h} h after.',

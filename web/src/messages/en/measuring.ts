@@ -171,7 +171,7 @@ export const MEASURING = {
   'sealing.order': 'Order of stopping',
   'sealing.stop': 'Stop {mark}. Then:',
   'sealing.bleed-last': 'Let {mark} bleed until the others have set, then stop it. Then:',
-  'sealing.in-short': '{first}; let {last} bleed until they have set, then stop it.',
+  'sealing.in-short': '{first}; let {last} bleed until the rest has set, then stop it.',
   'sealing.leak': 'Leak',
   'sealing.flow': 'flows',
   'sealing.head': 'head',
