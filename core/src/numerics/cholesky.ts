@@ -38,6 +38,28 @@ export function solvePositive(matrix: Float64Array, rhs: Float64Array): Float64A
   return x;
 }
 
+/** Solution of A x = b for a symmetric positive definite A, and the diagonal of its inverse; null when it is not positive definite to working precision. */
+export function solveWithDiagonal(matrix: Float64Array, rhs: Float64Array): { x: Float64Array; diagonal: Float64Array } | null {
+  const n = rhs.length;
+  const factor = choleskyFactor(matrix, n);
+  if (factor === null) return null;
+  // with W = L⁻¹: x = Wᵀ W b, and (A⁻¹)ᵢᵢ is the sum of squares of W's column i
+  const inverse = lowerInverse(factor, n);
+  const x = new Float64Array(n);
+  const diagonal = new Float64Array(n);
+  for (let k = 0; k < n; k++) {
+    const row = k * n;
+    let y = 0;
+    for (let i = 0; i <= k; i++) y += inverse[row + i]! * rhs[i]!;
+    for (let i = 0; i <= k; i++) {
+      const w = inverse[row + i]!;
+      x[i]! += w * y;
+      diagonal[i]! += w * w;
+    }
+  }
+  return { x, diagonal };
+}
+
 function choleskyFactor(matrix: Float64Array, n: number): Float64Array | null {
   const factor = new Float64Array(n * n);
   for (let i = 0; i < n; i++) {

@@ -1,4 +1,4 @@
-export { solvePositive } from './cholesky.js';
+export { solvePositive, solveWithDiagonal } from './cholesky.js';
 export { normalCdf, studentQuantile } from './distributions.js';
 export { Kriging } from './kriging.js';
 export { leastSquares } from './least-squares.js';

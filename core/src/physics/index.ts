@@ -6,7 +6,7 @@ export { MIST_OFTENER_OVER, evaporationRate } from './evaporation-rate.js';
 export { headAt, pressureKPa } from './hydrostatics.js';
 export { risingDamp } from './rising-damp.js';
 export { waterViscosityPaS } from './water-viscosity.js';
-export { SeepageGrid, headsWith } from './seepage.js';
+export { SeepageGrid, headsOnceShut, headsWith } from './seepage.js';
 export type { LeakNetwork } from './seepage.js';
 export { slabDrying } from './slab-drying.js';
 export { slabDryingFit } from './slab-drying-fit.js';

@@ -1,4 +1,4 @@
-import { solvePositive } from '../numerics/index.js';
+import { solvePositive, solveWithDiagonal } from '../numerics/index.js';
 
 /** A leaf of ground or wall behind a face, in which water spreads to its leaks. */
 export interface SeepageSheet {
@@ -104,4 +104,46 @@ function headsWithFlowing({ shutHeadM, responses, conductanceM2S }: LeakNetwork,
   const heads = shutHeadM.slice();
   for (let i = 0; i < n; i++) for (let a = 0; a < m; a++) heads[i]! -= responses[i * n + flowing[a]!]! * root[a]! * u[a]!;
   return heads;
+}
+
+/**
+ * Of each leak in `open` the pressure head once it is shut too and the others flow on, m. While all of them flow, one factor gives
+ * all: in the symmetric form of `headsWithFlowing` taking out row i leaves its unknown at uᵢ / (A⁻¹)ᵢᵢ (Schur complement, Golub & Van
+ * Loan, Matrix Computations, §3.2), and shutting one raises the head at the others, so that they go on flowing.
+ */
+export function headsOnceShut(network: LeakNetwork, open: readonly number[]): Float64Array {
+  const { shutHeadM, responses, conductanceM2S } = network;
+  const n = shutHeadM.length;
+  const m = open.length;
+  const root = new Float64Array(m);
+  const rhs = new Float64Array(m);
+  const matrix = new Float64Array(m * m);
+  for (let a = 0; a < m; a++) {
+    const leak = open[a]!;
+    const scale = Math.sqrt(conductanceM2S[leak]!);
+    root[a] = scale;
+    rhs[a] = scale * shutHeadM[leak]!;
+    for (let b = 0; b < a; b++) matrix[a * m + b] = scale * responses[leak * n + open[b]!]! * root[b]!;
+    matrix[a * m + a] = 1 + scale * responses[leak * n + leak]! * scale;
+  }
+  const solved = solveWithDiagonal(matrix, rhs);
+  if (!solved) return oneByOne(network, open);
+  const out = new Float64Array(m);
+  for (let a = 0; a < m; a++) {
+    if (!(solved.x[a]! > 0)) return oneByOne(network, open);
+    out[a] = solved.x[a]! / (solved.diagonal[a]! * root[a]!);
+  }
+  return out;
+}
+
+/** Where some are drawn dry by the others: shutting one may set another flowing. */
+function oneByOne(network: LeakNetwork, open: readonly number[]): Float64Array {
+  return Float64Array.from(
+    open,
+    (leak) =>
+      headsWith(
+        network,
+        open.filter((other) => other !== leak),
+      )[leak]!,
+  );
 }

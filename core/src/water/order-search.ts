@@ -1,4 +1,4 @@
-import { type LeakNetwork, headsWith } from '../physics/index.js';
+import { type LeakNetwork, headsOnceShut } from '../physics/index.js';
 
 export interface Order {
   /** leaks by index, first to be stopped first */ order: number[];
@@ -12,9 +12,18 @@ const MASKS_PER_SLICE = 64;
 
 /** A way to have stopped some of the leaks: heads on fresh plugs so far, highest first. */
 interface Way {
-  shut: number[];
-  /** by index, 1 = stopped */ key: string;
-  peaks: number[];
+  shut: readonly number[];
+  /** those, as a sum of powers of two */ key: number;
+  open: readonly number[];
+  peaks: readonly number[];
+}
+
+/** A way with one leak more stopped, not written out yet: most are beaten at once. */
+interface Candidate {
+  from: Way;
+  leak: number;
+  /** none on the last one */ peak: number | null;
+  /** place of the peak among those of the way */ at: number;
 }
 
 /**
@@ -25,46 +34,61 @@ interface Way {
 export function* bestOrder(network: LeakNetwork, ids: readonly string[]): Generator<number, Order | 'stopped', boolean> {
   const n = ids.length;
   const exact = n <= EXACT_TO;
-  let ways: Way[] = [{ shut: [], key: '0'.repeat(n), peaks: [] }];
+  let ways: Way[] = [{ shut: [], key: 0, open: ids.map((_, leak) => leak), peaks: [] }];
   let done = 0;
   for (let size = 1; size <= n; size++) {
-    const next = new Map<string, Way>();
-    const heads = new Map<string, Float64Array>();
+    const next = new Map<number, Candidate>();
     for (const way of ways) {
-      for (let leak = 0; leak < n; leak++) {
-        if (way.key[leak] === '1') continue;
-        const key = `${way.key.slice(0, leak)}1${way.key.slice(leak + 1)}`;
-        if (!heads.has(key)) heads.set(key, headsWith(network, openIn(key)));
-        const candidate = extend(way, leak, key, size < n ? heads.get(key)![leak]! : null);
+      const { open } = way;
+      const shutNow = size < n ? headsOnceShut(network, open) : null;
+      for (let k = 0; k < open.length; k++) {
+        const leak = open[k]!;
+        const candidate = extend(way, leak, shutNow && shutNow[k]!);
+        const key = way.key + 2 ** leak;
         const known = next.get(key);
         if (!known || better(candidate, known, ids)) next.set(key, candidate);
       }
       if (++done % MASKS_PER_SLICE === 0 && (yield (size - 1) / n)) return 'stopped';
     }
-    ways = [...next.values()];
-    if (!exact) ways = ways.sort((a, b) => (better(a, b, ids) ? -1 : 1)).slice(0, BEAM);
+    let best = [...next.values()];
+    if (!exact) best = best.sort((a, b) => (better(a, b, ids) ? -1 : 1)).slice(0, BEAM);
+    ways = best.map(written);
   }
-  return { order: ways[0]!.shut, exact };
-}
-
-function openIn(key: string): number[] {
-  const open: number[] = [];
-  for (let i = 0; i < key.length; i++) if (key[i] === '0') open.push(i);
-  return open;
+  return { order: [...ways[0]!.shut], exact };
 }
 
 /** Heads a rounding error apart count as equal; the last stop has no peak. */
-function extend(way: Way, leak: number, key: string, headM: number | null): Way {
-  const shut = [...way.shut, leak];
-  if (headM === null) return { shut, key, peaks: way.peaks };
+function extend(from: Way, leak: number, headM: number | null): Candidate {
+  if (headM === null) return { from, leak, peak: null, at: from.peaks.length };
   const peak = Math.round(headM * 1e9) / 1e9;
-  const at = way.peaks.findIndex((each) => each < peak);
-  const cut = at < 0 ? way.peaks.length : at;
-  return { shut, key, peaks: [...way.peaks.slice(0, cut), peak, ...way.peaks.slice(cut)] };
+  let at = 0;
+  while (at < from.peaks.length && from.peaks[at]! >= peak) at++;
+  return { from, leak, peak, at };
 }
 
-function better(a: Way, b: Way, ids: readonly string[]): boolean {
-  for (let i = 0; i < a.peaks.length; i++) if (a.peaks[i] !== b.peaks[i]) return a.peaks[i]! < b.peaks[i]!;
-  const differs = a.shut.findIndex((leak, i) => leak !== b.shut[i]);
-  return differs >= 0 && ids[a.shut[differs]!]! < ids[b.shut[differs]!]!;
+function written({ from, leak, peak, at }: Candidate): Way {
+  return {
+    shut: [...from.shut, leak],
+    key: from.key + 2 ** leak,
+    open: from.open.filter((each) => each !== leak),
+    peaks: peak === null ? from.peaks : [...from.peaks.slice(0, at), peak, ...from.peaks.slice(at)],
+  };
+}
+
+/** The i-th highest head of a candidate. */
+const peakAt = ({ from, peak, at }: Candidate, i: number): number | undefined =>
+  peak === null || i < at ? from.peaks[i] : i === at ? peak : from.peaks[i - 1];
+
+function better(a: Candidate, b: Candidate, ids: readonly string[]): boolean {
+  const n = a.from.peaks.length + Number(a.peak !== null);
+  for (let i = 0; i < n; i++) {
+    const [one, other] = [peakAt(a, i)!, peakAt(b, i)!];
+    if (one !== other) return one < other;
+  }
+  const stopped = ({ from, leak }: Candidate, i: number) => from.shut[i] ?? leak;
+  for (let i = 0; i <= a.from.shut.length; i++) {
+    const [one, other] = [stopped(a, i), stopped(b, i)];
+    if (one !== other) return ids[one]! < ids[other]!;
+  }
+  return false;
 }
