@@ -24,6 +24,7 @@ export type { WindowWorkings } from './programme-job.js';
 export { CORE_VERSION, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { trapsOf } from './stack.js';
+export { toolFor } from './placing-pace.js';
 export { materialFor, mixingCard, outsideSheet, sumByProduct } from './supply.js';
 export type { CardPart, MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';

@@ -19,7 +19,7 @@ import { TreatmentCautions, junctionName, lineLabel } from './treatment-card';
 /** Every detail of a face for the crew, on paper: what, where, how, and the cut to scale. */
 export function DetailsPage() {
   const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
-  const { plan } = usePlanning();
+  const { plan, conditions } = usePlanning();
   const units = useUnits();
   const now = useNow(60_000);
   const { faceId } = useParams();
@@ -55,7 +55,7 @@ export function DetailsPage() {
       <CareList face={face} job={model.job} />
       {facePlan.family ? <PrepareCard plan={facePlan} /> : null}
       <LayerView plan={facePlan} />
-      <LayCard plan={facePlan} />
+      <LayCard plan={facePlan} tool={conditions.tool} />
       <Stopping order={facePlan.stopping ?? []} model={model} />
       {treated.map((treatment) => {
         const feature = model.features.find(({ id }) => id === treatment.targetId);

@@ -5,7 +5,7 @@ import { COMMAND_KINDS } from '@caulkhorn/contract';
 import { DETAIL_RULES, FIRST_ACTIONS, FIT_CRITERIA, PREPARE_IDS, PURPOSES, SCHOOLS, SHEET_CRITERIA, TRAPS } from '@caulkhorn/core/build-up';
 import { CALCULATORS, CALCULATOR_GROUPS } from '@caulkhorn/core/calculators';
 import { type FieldSpec, describeFields } from '@caulkhorn/core/fields';
-import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, TOOLS } from '@caulkhorn/core/catalogue';
+import { FAMILIES, HAZARDS, PART_NAMES, PRODUCT_FIELDS, SHIPPED_CATALOGUE, TOOLS } from '@caulkhorn/core/catalogue';
 import {
   FAMILY_IDS,
   OLD_LAYERS,
@@ -129,6 +129,14 @@ test.each([
   ['prepare', PREPARE_IDS.flatMap((id) => [id, `${id}.check`])],
   ['lay', FAMILY_IDS.flatMap((id) => ['how', 'right', 'next', 'look', 'laps', 'batch'].map((part) => `${id}.${part}`))],
   ['lay', FAMILY_IDS.flatMap((id) => [`clean.${FAMILIES[id].preparedFor}`, `never.${FAMILIES[id].preparedFor}`])],
+  [
+    'lay.by',
+    FAMILY_IDS.flatMap((id) =>
+      SHIPPED_CATALOGUE.choices('coat', id)
+        .filter(({ coat }) => coat)
+        .flatMap(({ placingKgPerMin = {} }) => Object.keys(placingKgPerMin).map((tool) => `${FAMILIES[id].preparedFor}.${tool}`)),
+    ),
+  ],
   ['family', FAMILY_IDS],
   ['role', PRODUCT_ROLES],
   ['old-layer', OLD_LAYERS],

@@ -36,7 +36,7 @@ import { WindowBar } from './window-bar';
 /** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
   const { model, can } = useJob(parts('model', 'can'));
-  const { site, plan, programme, walls } = usePlanning();
+  const { site, plan, programme, walls, conditions } = usePlanning();
   const wall = walls.get(item.faceId);
   const temperatureC = wall?.temperatureC ?? USUAL_CREW.temperatureC;
   const face = model.faces.find((f) => f.id === item.faceId)!;
@@ -80,7 +80,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (
         <details>
           <summary className="min-h-12 py-3 font-semibold">{t('now.how-laid')}</summary>
-          <LayCard plan={facePlan} />
+          <LayCard plan={facePlan} tool={conditions.tool} />
         </details>
       ) : null}
       {hazardsOf(item, facePlan?.lines ?? []).map((hazard) => (

@@ -1,7 +1,8 @@
 import { type NOTCHES, notchFilmMm, notchFor } from '@caulkhorn/core/build-up';
-import type { FacePlan } from '@caulkhorn/core/planning';
+import type { Tool } from '@caulkhorn/core/catalogue';
+import { type FacePlan, toolFor } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { t } from '../messages/t';
+import { t, tOf } from '../messages/t';
 import { formatFilm, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 
@@ -10,13 +11,20 @@ const SIGNS = ['right', 'next', 'look', 'laps', 'batch'] as const;
 const COMBED: ReadonlySet<string> = new Set(['squeegee', 'trowel']);
 
 /** How a system is laid: the movement, the film, the signs by which it is right and ready for the next coat, and what is never done. */
-export function LayCard({ plan }: { plan: Pick<FacePlan, 'family' | 'layers'> }) {
+export function LayCard({
+  plan,
+  tool,
+}: {
+  plan: Pick<FacePlan, 'family' | 'layers'>;
+  /** that the crew works with, where the product can be laid with it */ tool?: Tool | undefined;
+}) {
   const units = useUnits();
   const { family, layers } = plan;
   if (!family) return null;
   const coat = layers.find(({ counts }) => counts);
   const wetMm = coat?.wetMm;
-  const isCombed = Object.keys(coat?.product.placingKgPerMin ?? {}).some((tool) => COMBED.has(tool));
+  const laidBy = coat?.product.placingKgPerMin && toolFor(coat.product, tool);
+  const isCombed = laidBy !== undefined && COMBED.has(laidBy);
   const notch = isCombed && wetMm !== undefined ? notchFor(wetMm) : undefined;
   return (
     <section aria-label={t('lay.title')} className="mt-4 break-inside-avoid-page">
@@ -25,6 +33,9 @@ export function LayCard({ plan }: { plan: Pick<FacePlan, 'family' | 'layers'> })
       {wetMm === undefined ? null : <p className="font-medium">{t('lay.film', { film: formatFilm(wetMm, units) })}</p>}
       {notch ? <p>{notchText(notch, units)}</p> : null}
       <dl className="my-1.5 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
+        {laidBy && family.preparedFor !== 'injection' && family.preparedFor !== 'cavity' ? (
+          <Row name={t('lay.by', { tool: t(`tool.${laidBy}`) })} text={tOf(`lay.by.${family.preparedFor}.${laidBy}`)} />
+        ) : null}
         {SIGNS.map((sign) => (
           <Row key={sign} name={t(`lay.${sign}`)} text={t(`lay.${family.id}.${sign}`)} />
         ))}

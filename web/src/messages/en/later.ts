@@ -3,6 +3,7 @@ import { BUILD_UP } from './build-up';
 import { CREW } from './crew';
 import { DETAILS } from './details';
 import { DIAGNOSIS } from './diagnosis';
+import { DOSSIER } from './dossier';
 import { GATE } from './gate';
 import { HOUSE } from './house';
 import { STORES } from './stores';
@@ -18,5 +19,6 @@ export const LATER = {
   ...SYSTEMS,
   ...DETAILS,
   ...DIAGNOSIS,
+  ...DOSSIER,
   ...GATE,
 } as const;
