@@ -37,6 +37,7 @@ export type FamilyLimit =
   | 'sewers-first';
 
 export const LAYER_IDS = [
+  'damp-course',
   'silicate-primer',
   'bitumen-primer',
   'thinned',
@@ -72,6 +73,7 @@ export interface LayerConditions {
   readonly kinds?: readonly FaceKind[];
   /** ground, not room or tank, on the coated side */ readonly buried?: boolean;
   readonly finish?: boolean;
+  /** damp rises in it: a tide mark says so */ readonly rising?: boolean;
   /** acid of sewer gas eats at it */ readonly acid?: boolean;
   /** outermost of what lies on it already */ readonly lastOld?: readonly OldLayer[];
   readonly school?: readonly [SchoolQuestion, School];
@@ -93,6 +95,7 @@ export interface LayerSpec {
   readonly crosswise?: boolean;
   /** laid into the coat before it: no work of its own */ readonly embedded?: boolean;
   /** of goods by area, for what overlaps, % */ readonly lapPct?: number;
+  /** into holes along the foot of the wall: its rate follows from the wall's thickness */ readonly alongFoot?: true;
   /** so many to a face, whatever its size */ readonly pieces?: number;
   /** a levelling layer is never part of the thickness */ readonly counts: boolean;
 }

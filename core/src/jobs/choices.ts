@@ -46,6 +46,7 @@ export const PRODUCT_ROLES = [
   'wear-coat',
   'levelling-compound',
   'screed-waterproofer',
+  'damp-course',
   'sealant',
   'fixing-sealant',
   'backer-rod',
@@ -154,6 +155,7 @@ export interface TreatmentOverride {
 export const ALTERABLE_LAYERS = [
   'coat',
   'render',
+  'damp-course',
   'levelling',
   'silicate-primer',
   'acrylic-primer',

@@ -13,6 +13,8 @@ export interface LayerSetting {
   load: WaterLoad;
   /** a floor finish follows */ finish: boolean;
   /** acid of sewer gas eats at it */ acid: boolean;
+  /** damp rises in it */ rising?: boolean;
+  /** of a wall: how long its foot is, and how thick it stands */ foot?: { footM: number; thicknessMm: number };
   school(question: SchoolQuestion): School;
   /** what somebody decided otherwise */ alterations?: readonly LayerAlteration[];
 }
@@ -91,6 +93,7 @@ const isAdded = (id: LayerId, { alterations = [] }: LayerSetting): boolean =>
 
 /** Layers that go with any family where somebody asks for them, in the order in which they would lie. */
 const ADDABLE: readonly { spec: LayerSpec; lies: 'under' | 'in' | 'over' }[] = [
+  { spec: { id: 'damp-course', role: 'damp-course', alongFoot: true, counts: false }, lies: 'under' },
   { spec: { id: 'silicate-primer', role: 'silicate-primer', counts: false }, lies: 'under' },
   { spec: { id: 'acrylic-primer', role: 'acrylic-primer', counts: false }, lies: 'under' },
   { spec: { id: 'levelling', role: 'levelling-render', counts: false }, lies: 'under' },
@@ -131,7 +134,7 @@ function altered(rate: Rate, spec: LayerSpec, { alterations = [] }: LayerSetting
   return { coats, each };
 }
 
-function holds(when: LayerConditions, { face, finish, acid, school }: LayerSetting): boolean {
+function holds(when: LayerConditions, { face, finish, acid, rising: isRising, school }: LayerSetting): boolean {
   return (
     (!when.substrates || when.substrates.includes(face.substrate)) &&
     (!when.salts || when.salts.includes(face.salts ?? 'none')) &&
@@ -139,6 +142,7 @@ function holds(when: LayerConditions, { face, finish, acid, school }: LayerSetti
     (!when.kinds || when.kinds.includes(face.kind)) &&
     (when.buried === undefined || when.buried === (face.near.kind === 'ground')) &&
     (when.finish === undefined || when.finish === finish) &&
+    (when.rising === undefined || when.rising === (isRising === true)) &&
     (when.acid === undefined || when.acid === acid) &&
     (!when.lastOld || (face.oldLayers?.length ? when.lastOld.includes(face.oldLayers.at(-1)!) : false)) &&
     (!when.school || school(when.school[0]) === when.school[1])
@@ -150,9 +154,19 @@ interface Rate {
   each: { perM2: number; wetMm?: number; dryMm?: number };
 }
 
+/** Holes of 12 mm every 120 mm, to 40 mm from the far side, filled with cream; common practice, no source. */
+const DAMP_COURSE = { holeMm: 12, everyMm: 120, leavesMm: 40 } as const;
+
+function holesKgPerM({ densityKgL = 1 }: Product, { foot }: LayerSetting): number {
+  const { holeMm, everyMm, leavesMm } = DAMP_COURSE;
+  const deepMm = Math.max(0, (foot?.thicknessMm ?? 0) - leavesMm);
+  return ((1000 / everyMm) * (Math.PI / 4) * holeMm ** 2 * deepMm * densityKgL) / 1e6;
+}
+
 /** Coats and the mass of each: the family's own figure, the film the water asks for, or what the sheet says. */
 function rateOf(spec: LayerSpec, product: Product, family: Family, setting: LayerSetting): Rate {
   const { coat } = product;
+  if (spec.alongFoot) return { coats: 1, each: { perM2: (holesKgPerM(product, setting) * (setting.foot?.footM ?? 0)) / setting.areaM2 } };
   if (!coat) return { coats: 1, each: { perM2: spec.kgPerM2 ?? 1 + (spec.lapPct ?? 0) / 100 } };
   const solids = (coat.volumeSolidsPct ?? 100) / 100;
   const film = (wetMm: number | undefined) => (wetMm === undefined ? {} : { wetMm, dryMm: wetMm * solids });

@@ -12,6 +12,7 @@ import {
   type Junction,
   type ProductRole,
   type SchoolQuestion,
+  extentOf,
   isFloorFinish,
   levelRange,
   netAreaM2,
@@ -48,6 +49,7 @@ export type Schools = Readonly<Record<SchoolQuestion, DecidedSchool>>;
 export interface FacePlan {
   faceId: string;
   areaM2: number;
+  /** its width: what a wall stands on */ footM: number;
   water?: WaterOnFace;
   /** none where no governing water stands against the face */ headAtFoot?: HeadWorking;
   /** walls under a governing level only */ force?: FaceForce;
@@ -89,6 +91,7 @@ export function planFace({ face, features, junctions, buildUp, around, house, me
   const plan: FacePlan = {
     faceId: face.id,
     areaM2: netAreaM2(face),
+    footM: footM(face),
     water,
     headAtFoot: water && headWorking(water, levelRange(face).bottomM),
     force: water && faceForce(face, water),
@@ -103,7 +106,7 @@ export function planFace({ face, features, junctions, buildUp, around, house, me
     findings: [],
   };
   if (plan.loads.some(({ headM }) => headM === undefined)) plan.findings.push(issue('no-governing-level', path));
-  if (buildUp) buildOn(plan, buildUp, { face, around, house, path, strengthMPa: measuredMPa ?? face.strengthMPa });
+  if (buildUp) buildOn(plan, buildUp, { face, features, around, house, path, strengthMPa: measuredMPa ?? face.strengthMPa });
   addTreatments(plan, face, features, junctions);
   addGauging(plan, path);
   if (demandOf(face, around, 'potable')) plan.findings.push(...notPotable(plan, path));
@@ -145,7 +148,17 @@ function schoolsOf(buildUp: BuildUp | undefined, { job }: Surroundings, house: H
 function buildOn(
   plan: FacePlan,
   buildUp: BuildUp,
-  { face, around, house, path, strengthMPa }: Pick<FaceToPlan, 'face' | 'around' | 'house'> & { path: string; strengthMPa: number },
+  {
+    face,
+    features,
+    around,
+    house,
+    path,
+    strengthMPa,
+  }: Pick<FaceToPlan, 'face' | 'features' | 'around' | 'house'> & {
+    path: string;
+    strengthMPa: number;
+  },
 ): void {
   const products: Partial<Record<ProductRole, Product>> = {};
   for (const [role, ref] of Object.entries(buildUp.products) as [ProductRole, { id: string; version: number }][]) {
@@ -176,6 +189,8 @@ function buildOn(
       load: loadOn(face, plan),
       finish: isFloorFinish(demandOf(face, around, 'finish')),
       acid: demandOf(face, around, 'sewerGas') === true,
+      rising: features.some(risesIn),
+      foot: { footM: plan.footM, thicknessMm: face.thicknessMm },
       school: (question) => plan.schools[question].school,
       ...(buildUp.alterations ? { alterations: buildUp.alterations } : {}),
     },
@@ -192,6 +207,15 @@ function buildOn(
     else plan.findings.push(...dosed.issues);
   }
 }
+
+/** How long a wall stands on its foot; its whole width. */
+function footM({ outline }: Pick<Face, 'outline'>): number {
+  const { minU, maxU } = extentOf(outline);
+  return maxU - minU;
+}
+
+/** A damp area with a tide mark: water that rose and left its salts. */
+const risesIn = ({ kind, signs = [] }: Feature): boolean => kind === 'damp-area' && signs.includes('tide-mark');
 
 /** What is asked of a face, by itself or by the whole job. */
 export function demandOf<K extends keyof NonNullable<Face['demands']>>(face: Face, { job }: Pick<JobModel, 'job'>, name: K) {

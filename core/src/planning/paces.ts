@@ -22,6 +22,8 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   wet: pace(1.5, 'm²'),
   // hanging up the heater or the dryer, and taping the sheet that shows whether it is dry
   dry: pace(0.2, 'm²'),
+  // drilling, blowing out and filling the holes along the foot
+  'damp-course': pace(20, 'm'),
   'silicate-primer': pace(2, 'm²'),
   'bitumen-primer': pace(2, 'm²'),
   thinned: pace(3, 'm²'),

@@ -20,7 +20,7 @@ export interface InRoom {
 }
 
 /** Makes dust, spray or rubble. Common practice, no source. */
-const CLEARS: ReadonlySet<WorkStep> = new Set(['prepare', 'clean', 'open', 'chamfer']);
+const CLEARS: ReadonlySet<WorkStep> = new Set(['prepare', 'clean', 'open', 'chamfer', 'damp-course']);
 const STOPS: ReadonlySet<WorkStep> = new Set(['inject', 'plug']);
 
 /** Until a floor may be walked on where its sheet names no time, h at its reference temperature: overnight; common practice, no source. */

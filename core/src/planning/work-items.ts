@@ -7,7 +7,7 @@ import type { House } from './house.js';
 import { type InRoom, inRoom } from './room-order.js';
 import { curingOf } from './curing.js';
 import type { PlanConditions } from './conditions.js';
-import { PACES, type PaceId } from './paces.js';
+import { PACES, type Pace, type PaceId } from './paces.js';
 import { placingMin } from './placing-pace.js';
 import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
 import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
@@ -105,14 +105,24 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, crew: Crew
   // green concrete comes by its own day, whatever else is done in the room
   if (isGreen) return [...items.map((item) => placed(item, face)), ...laid];
   const products = new Map(plan.layers.map(({ id, product }) => [`${zone}:${id}`, product]));
-  const all = prepares ? readied([...items, ...laid], { plan, zone, make, isFloor: isLevelFace(face) }) : [...items, ...laid];
+  const inOrder = drilledFirst([...items, ...laid]);
+  const all = prepares ? readied(inOrder, { plan, zone, make, isFloor: isLevelFace(face) }) : inOrder;
   return all.map((item) => placed(item, face, products.get(item.id)));
 }
 
 const placed = (item: WorkItem, face: Face, laid?: Product): WorkItem => ({ ...item, room: inRoom(face, item.step, laid) });
 
+/** Holes along the foot are drilled when the face is prepared, before anything is stopped or laid. */
+function drilledFirst(items: readonly WorkItem[]): WorkItem[] {
+  const drilled = items.filter(({ step }) => step === 'damp-course');
+  if (drilled.length === 0) return [...items];
+  const rest = items.filter(({ step }) => step !== 'damp-course');
+  const after = rest.findIndex(({ step }) => step === 'prepare') + 1;
+  return [...rest.slice(0, after), ...drilled.map((item) => ({ ...item, waits: [] })), ...rest.slice(after)];
+}
+
 /** What is cut open and stopped may be wet; what is filled and laid wants the face as it was made ready. */
-const BEFORE_READY: ReadonlySet<WorkStep> = new Set(['prepare', 'clean', 'open', 'chamfer', 'inject', 'plug']);
+const BEFORE_READY: ReadonlySet<WorkStep> = new Set(['prepare', 'damp-course', 'clean', 'open', 'chamfer', 'inject', 'plug']);
 /** Coats of a detail, which want the face as the coat does. */
 const LAID_ON_READY: ReadonlySet<WorkStep> = new Set(['stripe', 'lap-pipe', 'lap-drain', 'floor-lap', 'kick']);
 
@@ -276,15 +286,22 @@ function layers(plan: FacePlan, zone: string, before: readonly WorkItem[], make:
   const items: WorkItem[] = [];
   for (const layer of plan.layers) {
     if (layer.embedded) continue;
-    const last = items.at(-1);
+    // cream in the foot of the wall keeps no coat waiting
+    const last = items.findLast(({ step }) => step !== 'damp-course');
     const waits = last && layer.after ? [{ taskId: last.id, ...layer.after }] : setsBefore(before, plan);
     const step = layer.id as WorkStep;
-    const quantity =
-      PACES[paceOf(step)].per === 'piece' ? ({ value: 1, unit: 'piece' } as const) : ({ value: plan.areaM2, unit: 'm²' } as const);
-    const laid = { product: layer.product, kg: layer.perM2 * plan.areaM2, kind: 'layer' as const };
-    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, quantity, { laid }));
+    const quantity = quantityOf(PACES[paceOf(step)].per, plan);
+    // what is no coat is not laid at the rate of its liquid: a screed, a drilled course
+    const laid = layer.product.coat && { product: layer.product, kg: layer.perM2 * plan.areaM2, kind: 'layer' as const };
+    items.push(make({ id: `${zone}:${layer.id}`, faceId: plan.faceId, step, waits, rewet: layer.rewet }, quantity, laid ? { laid } : {}));
   }
   return items;
+}
+
+/** What there is to do of a layer: all of the face, or its foot. */
+function quantityOf(per: Pace['per'], { areaM2, footM }: FacePlan): WorkItem['quantity'] {
+  if (per === 'piece') return { value: 1, unit: 'piece' };
+  return per === 'm' ? { value: footM, unit: 'm' } : { value: areaM2, unit: 'm²' };
 }
 
 /** Joints that move are not coated over by what sets hard: the coat stops beside them, and waits for nothing there. */

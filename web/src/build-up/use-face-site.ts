@@ -26,9 +26,11 @@ export function useFaceSite(face: Face): FaceSite {
     const features = model.features.filter(({ faceId }) => faceId === face.id);
     const readings = model.readings.filter(({ faceId }) => faceId === face.id);
     const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
+    // pours and trials go by this wall, whatever was measured elsewhere
+    const temperatureC = walls.get(face.id)?.temperatureC ?? USUAL_CREW.temperatureC;
     const facts = faceFacts({
       ...{ face, plan: facePlan, features, readings, job: model.job },
-      today: { ms: hour, temperatureC: walls.get(face.id)?.temperatureC ?? USUAL_CREW.temperatureC },
+      today: { ms: hour, temperatureC },
     });
     return {
       face,
@@ -36,7 +38,7 @@ export function useFaceSite(face: Face): FaceSite {
       junctions: junctionsAnsweredBy(face, plan),
       around: model,
       house,
-      conditions,
+      conditions: { ...conditions, temperatureC },
       plan: facePlan,
       facts,
       measuredMPa: measuredStrengths(readings).get(face.id),

@@ -8,6 +8,14 @@ export const PRIMED_MINERAL: LayerSpec = {
   when: [{ salts: ['strong'] }, { school: ['silicate-primer', 'A'] }, { substrates: ['brick', 'rubble'] }],
   counts: false,
 };
+/** Injected into the foot of old masonry where damp rises, by who holds that it helps. */
+export const DAMP_COURSE: LayerSpec = {
+  id: 'damp-course',
+  role: 'damp-course',
+  when: [{ rising: true, school: ['rising-injection', 'A'], substrates: ['brick', 'block', 'rubble'] }],
+  alongFoot: true,
+  counts: false,
+};
 /** Levels what is rough, and parts the coat from a render that would repel it. */
 export const LEVELLED: LayerSpec = {
   id: 'levelling',

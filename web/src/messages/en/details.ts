@@ -176,6 +176,7 @@ export const DETAILS = {
   'step.dry': 'drying',
   'step.again': 'wash out what was cut',
   'step.cure': 'wet curing',
+  'step.damp-course': 'inject a damp course',
   'step.silicate-primer': 'silicate primer',
   'step.bitumen-primer': 'bitumen primer',
   'step.thinned': 'thinned pass',

@@ -40,6 +40,7 @@ export const SYSTEMS = {
   'role.levelling-render': 'levelling render',
   'role.wear-coat': 'wear coat',
   'role.levelling-compound': 'levelling compound',
+  'role.damp-course': 'damp-course cream',
   'role.screed-waterproofer': 'liquid waterproofer for screeds',
   'role.sealant': 'joint sealant',
   'role.fixing-sealant': 'sealant for fixings',
@@ -59,6 +60,7 @@ export const SYSTEMS = {
   'role.water-alarm': 'high-water alarm',
   'role.sand': 'silica sand',
 
+  'layer.damp-course': 'injected damp course',
   'layer.silicate-primer': 'silicate primer',
   'layer.bitumen-primer': 'bitumen primer',
   'layer.thinned': 'thinned first pass',
