@@ -63,9 +63,13 @@ describe('what preparing takes in time (common practice, no source)', () => {
     expect(worked('crystalline-slurry', { faceId: 'floor' }).steps).not.toContain('wet');
   });
   test('what is cut open is washed out again: it takes longer by that', () => {
-    const { of, placed } = worked('crystalline-slurry', { features: [crack({ wetState: 'weeping', widthMm: 3 })] });
+    const long: Feature['path'] = [
+      [0.2, 0.3],
+      [3.8, 0.3],
+    ];
+    const { of, placed } = worked('crystalline-slurry', { features: [crack({ wetState: 'weeping', widthMm: 3, path: long })] });
     const metres = of('open').quantity.value;
-    // 36 min of cutting a metre and 2 of washing out, two people, to five minutes
+    // 4.2 m; 36 min of cutting a metre and 2 of washing out, two people, to five minutes: 80, where cutting alone is 75
     expect(of('open').durationMin).toBe(Math.max(15, Math.round((metres * 38) / 2 / 5) * 5));
     expect(placed.findIndex(({ step }) => step === 'prepare')).toBeLessThan(placed.findIndex(({ step }) => step === 'open'));
   });

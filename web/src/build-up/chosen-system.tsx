@@ -4,7 +4,7 @@ import type { BuildUp, ProductRole } from '@caulkhorn/core/jobs';
 import { type FacePlan, tryOn } from '@caulkhorn/core/planning';
 import { t, tOf } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
-import { formatMoney } from '../shared/numbers';
+import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea } from '../shared/ui/field';
@@ -76,7 +76,7 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
       ) : (
         <Against site={site} />
       )}
-      {plan.rating ? <RatingFigures plan={plan} /> : null}
+      {plan.rating ? <RatingFigures site={site} /> : null}
       {potable.length > 0 ? (
         <p role="alert" className="font-medium text-iron">
           {t('build-up.not-potable', { products: potable.join(', ') })}
@@ -174,9 +174,12 @@ function Against({ site }: { site: FaceSite }) {
   );
 }
 
-function RatingFigures({ plan }: { plan: FacePlan }) {
-  const { rating, ratingCase } = plan;
-  const { output } = rating!;
+function RatingFigures({ site }: { site: FaceSite }) {
+  const units = useUnits();
+  const { rating, ratingCase } = site.plan;
+  const { output, input } = rating!;
+  // what is only written down may come from a drawing, or from what walls usually reach
+  const isTaken = site.measuredMPa === undefined && Number(input['ratedOnStrengthMPa']) > 0 && output.passes;
   return (
     <div>
       {ratingCase ? <p className="text-[13px] text-soft">{t('rating.case', { name: t(`case.${ratingCase}`) })}</p> : null}
@@ -199,6 +202,11 @@ function RatingFigures({ plan }: { plan: FacePlan }) {
         working={rating}
         tone={output.passes ? 'good' : 'wrong'}
       />
+      {isTaken ? (
+        <p className="mt-1 border-l-4 border-ochre bg-ochre-soft px-2.5 py-1 font-medium">
+          {t('rating.strength-taken', { strength: formatQuantity(site.face.strengthMPa, 'MPa', units) })}
+        </p>
+      ) : null}
       {output.reasons.map((reason) => (
         <p key={reason} className="mt-1 font-medium text-iron">
           {t(`rating-reason.${reason}`)}
