@@ -4,7 +4,16 @@ export { INJECTION_PRESSURE, mostInjectionBar } from './injection-pressure.js';
 export { DETAIL_RULES_VERSION } from './detail-rule.js';
 export type { DetailRule, DetailStep, DetailStepKind, SlotSize } from './detail-rule.js';
 export { DETAIL_RULES } from './detail-rules.js';
-export { OLD_MASONRY, PREFERRED_ON_OLD_MASONRY, SCHOOLS, SEALER_WETTING, SECOND_COAT, WETTING, decideSchool } from './schools.js';
+export {
+  OLD_MASONRY,
+  PREFERRED_ON_OLD_MASONRY,
+  SCHOOLS,
+  SEALER_WETTING,
+  SECOND_COAT,
+  SLOW_TO_DRINK_H,
+  WETTING,
+  decideSchool,
+} from './schools.js';
 export type { DecidedSchool } from './schools.js';
 export { TRAPS, trapsIn } from './compatibility.js';
 export type { Stack, Trap } from './compatibility.js';

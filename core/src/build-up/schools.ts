@@ -48,6 +48,9 @@ export const WETTING: Readonly<Record<School, Wetting>> = {
   B: { floorSoakH: 24, walls: 'dampen' },
 };
 
+/** Dense: soaked overnight whatever the school, h; common practice, no source. */
+export const SLOW_TO_DRINK_H: Readonly<Partial<Record<Substrate, number>>> = { precast: 12 };
+
 /** Before a silicate sealer: barely damp, or wetted like for a slurry. Common practice, no source. */
 export const SEALER_WETTING: Readonly<Record<School, 'dampen' | 'soak'>> = { A: 'dampen', B: 'soak' };
 

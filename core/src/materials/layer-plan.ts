@@ -217,7 +217,7 @@ function waitAfter({ product }: PlannedLayer, { spec, n, numbered, family, setti
 const BARE_AT_MOST_H: Partial<Record<Binder, number>> = { bitumen: 336, rubber: 336, polyurethane: 336, acrylic: 336, epoxy: 336 };
 
 /** Boards and renders lie on a coat that has hardened, not on one that may still be recoated. */
-const isCover = ({ id }: LayerSpec): boolean => id === 'board' || id === 'drainage' || id === 'screed';
+export const isCover = ({ id }: Pick<LayerSpec, 'id'>): boolean => id === 'board' || id === 'drainage' || id === 'screed';
 
 /** Coats of cement and lime are laid on what is wet; a second coat that polymer binds is not, nor a sealer beyond its school. */
 function wetsAgain(

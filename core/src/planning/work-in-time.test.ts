@@ -62,6 +62,8 @@ describe('what preparing takes in time (common practice, no source)', () => {
     expect(worked('crystalline-slurry', { schools }).steps).not.toContain('wet');
     expect(worked('crystalline-slurry', { faceId: 'floor' }).steps).not.toContain('wet');
   });
+  test('precast drinks slowly: it soaks overnight by either school', () =>
+    expect(worked('rigid-slurry', { change: { substrate: 'precast' } }).of('wet').restH).toBe(12));
   test('what is cut open is washed out again: it takes longer by that', () => {
     const long: Feature['path'] = [
       [0.2, 0.3],

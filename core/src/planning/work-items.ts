@@ -1,5 +1,5 @@
-import { type DetailStepKind, PREPARE_STEPS, WETTING } from '../build-up/index.js';
-import { type Binder, type Product, SETS_HARD } from '../catalogue/index.js';
+import { type DetailStepKind, PREPARE_STEPS, SLOW_TO_DRINK_H, WETTING } from '../build-up/index.js';
+import { type Binder, type LayerId, type Product, SETS_HARD } from '../catalogue/index.js';
 import { type Face, isLevelFace } from '../jobs/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
@@ -9,7 +9,7 @@ import { curingOf } from './curing.js';
 import type { PlanConditions } from './conditions.js';
 import { PACES, type Pace, type PaceId } from './paces.js';
 import { placingMin } from './placing-pace.js';
-import { SCATTER_FROM_H, type Treatment } from '../materials/index.js';
+import { SCATTER_FROM_H, type Treatment, isCover } from '../materials/index.js';
 import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
 import type { WorkStep } from './work-steps.js';
 
@@ -106,7 +106,7 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, crew: Crew
   if (isGreen) return [...items.map((item) => placed(item, face)), ...laid];
   const products = new Map(plan.layers.map(({ id, product }) => [`${zone}:${id}`, product]));
   const inOrder = drilledFirst([...items, ...laid]);
-  const all = prepares ? readied(inOrder, { plan, zone, make, isFloor: isLevelFace(face) }) : inOrder;
+  const all = prepares ? readied(inOrder, { plan, zone, make, face }) : inOrder;
   return all.map((item) => placed(item, face, products.get(item.id)));
 }
 
@@ -129,12 +129,12 @@ const LAID_ON_READY: ReadonlySet<WorkStep> = new Set(['stripe', 'lap-pipe', 'lap
 /** Puts in what preparing takes in time: its waits, the face drying, and a soak so long that it is no part of the day's work. */
 function readied(
   all: readonly WorkItem[],
-  { plan, zone, make, isFloor }: { plan: FacePlan; zone: string; make: Make; isFloor: boolean },
+  { plan, zone, make, face }: { plan: FacePlan; zone: string; make: Make; face: Face },
 ): WorkItem[] {
   const items = [...all];
   const { faceId, areaM2 } = plan;
   const area = { value: areaM2, unit: 'm²' } as const;
-  const soakH = plan.prepare.some(({ id }) => id === 'soak') ? soakHoursOf(plan, isFloor) : 0;
+  const soakH = plan.prepare.some(({ id }) => id === 'soak') ? soakHoursOf(plan, face) : 0;
   const coated = items.findIndex(({ step }) => LAID_ON_READY.has(step) || step.startsWith('coat-'));
   if (soakH > 0 && coated >= 0) items.splice(coated, 0, make({ id: `${zone}:wet`, faceId, step: 'wet', restH: soakH }, area));
   const ready = items.findIndex(({ step }) => !BEFORE_READY.has(step));
@@ -148,16 +148,17 @@ function readied(
   return items;
 }
 
-/** Hours that a face is kept soaking before it is coated: by the school where it is a floor, and where it hardly drinks. */
-function soakHoursOf({ schools, family }: FacePlan, isFloor: boolean): number {
-  if (!family?.schools.includes('wetting')) return 0;
-  return isFloor ? WETTING[schools.wetting.school].floorSoakH : 0;
+/** Hours that a face is kept soaking before it is coated: where it hardly drinks, and by the school where it is a floor. */
+function soakHoursOf({ schools, family }: FacePlan, face: Face): number {
+  const slowH = SLOW_TO_DRINK_H[face.substrate] ?? 0;
+  if (!family?.schools.includes('wetting') || !isLevelFace(face)) return slowH;
+  return Math.max(slowH, WETTING[schools.wetting.school].floorSoakH);
 }
 
 /** Before what lies on the coat for good, the face is kept wet for the days that its sheet asks for, from when a mist no longer washes it off. */
 function cured(laid: WorkItem[], { plan, zone, make, house }: { plan: FacePlan; zone: string; make: Make; house: House }): WorkItem[] {
   const curing = curingOf(plan, house);
-  const covers = laid.findIndex(({ step }) => step === 'board' || step === 'drainage' || step === 'screed');
+  const covers = laid.findIndex(({ step }) => isCover({ id: step as LayerId }));
   const at = covers < 0 ? laid.length : covers;
   const last = laid[at - 1];
   const coat = plan.products?.coat?.coat;
