@@ -36,6 +36,38 @@ describe('forward pass', () => {
     expect(conflicts).toEqual([]);
   });
 
+  test('the crew does not begin elsewhere what would make it miss a window that closes meanwhile; what is short it does', () => {
+    const long = [task('c1', 1), second('c2', 'c1', 1, 1, 3), task('other', 3, { chain: 'B' })];
+    const held = forwardPass(long, options());
+    expect(held.conflicts).toEqual([]);
+    expect(held.tasks.map((t) => at(t.startMs))).toEqual(['05-18T07:00', '05-18T09:00', '05-18T10:00']);
+    const brief = forwardPass([task('c1', 1), second('c2', 'c1', 1, 1, 3), task('other', 1, { chain: 'B' })], options());
+    expect(brief.tasks.map((t) => at(t.startMs))).toEqual(['05-18T07:00', '05-18T09:00', '05-18T08:00']);
+  });
+
+  test('of two windows the one that closes first is kept', () => {
+    const tasks = [
+      task('a1', 1),
+      second('a2', 'a1', 2, 1, 6),
+      task('b1', 1, { chain: 'B' }),
+      second('b2', 'b1', 2, 1, 2.5, { chain: 'B' }),
+    ];
+    expect(forwardPass(tasks, options()).conflicts).toEqual([]);
+  });
+
+  test('what rests keeps nobody: the crew goes on, and the next of the chain waits for it', () => {
+    const tasks = [task('dry', 1, { restMs: 20 * H }), task('coat', 1), task('other', 2, { chain: 'B' })];
+    const { tasks: placed } = forwardPass(tasks, options());
+    expect(placed.map((t) => at(t.startMs))).toEqual(['05-18T07:00', '05-19T07:00', '05-18T08:00']);
+    expect(at(placed[0]!.endMs)).toBe('05-19T04:00');
+    // what needs nobody at all begins at night
+    const cure = forwardPass(
+      [task('c', 10), task('cure', 0, { restMs: 48 * H, waits: [{ taskId: 'c', minH: 2, maxH: null, referenceC: 20 }] })],
+      options(),
+    );
+    expect(at(cure.tasks[1]!.startMs)).toBe('05-18T19:00');
+  });
+
   test('a window that is already lost is a conflict with how late it is', () => {
     const done = { startMs: MONDAY_7 - 20 * H, endMs: MONDAY_7 - 18 * H };
     const { conflicts } = forwardPass([task('c1', 2, { actual: done }), second('c2', 'c1', 2, 3, 6)], options());

@@ -87,6 +87,7 @@ class Pass {
   private readonly longestShiftMs: number;
   private crewFreeMs: number;
   private lastPlaced?: Task;
+  /** chains whose next task is in a window that closes */ private readonly pressed = new Set<Task[]>();
 
   constructor(
     private readonly tasks: readonly Task[],
@@ -104,7 +105,12 @@ class Pass {
     for (const task of this.tasks) chains.set(task.chain, [...(chains.get(task.chain) ?? []), task]);
     for (const task of this.tasks) if (task.actual) this.placeActual(task);
     const queues = [...chains.values()].map((chain) => chain.filter((task) => !this.placed.has(task.id)));
-    for (let next = this.nextOf(queues); next; next = this.nextOf(queues)) this.place(next.queue.shift()!, next.start);
+    for (const queue of queues) this.press(queue);
+    for (let next = this.nextOf(queues); next; next = this.nextOf(queues)) {
+      const first = this.pressing(next) ?? next;
+      this.place(first.queue.shift()!, first.start);
+      this.press(first.queue);
+    }
     return { tasks: this.tasks.map((task) => this.placed.get(task.id)!), conflicts: this.conflicts };
   }
 
@@ -125,6 +131,32 @@ class Pass {
     // in a plan of our own no chain is barred for good; one from outside may have its phases out of order, and is placed all the same
     const barred = queues.find((queue) => queue.length > 0);
     return barred && { queue: barred, start: this.earliestStart(barred[0]!) };
+  }
+
+  private press(queue: Task[]): void {
+    const [head] = queue;
+    if (head && head.waits.some(({ maxH, taskId }) => maxH !== null && this.placed.has(taskId))) this.pressed.add(queue);
+    else this.pressed.delete(queue);
+  }
+
+  /** Of the other chains the one whose window closes first among those that would miss it while the crew is at `next`, and need not. */
+  private pressing(next: { queue: Task[]; start: number }): { queue: Task[]; start: number } | undefined {
+    const task = next.queue[0]!;
+    if (task.durationMs === 0 || next.start === Infinity) return undefined;
+    const leftMs = this.leftFrom(task, next.start);
+    let closesMs = this.windowOf(task)?.closesMs ?? Infinity;
+    let first: { queue: Task[]; start: number } | undefined;
+    for (const queue of this.pressed) {
+      const [head] = queue;
+      if (queue === next.queue || !head || this.isBarred(head)) continue;
+      const closes = this.windowOf(head)?.closesMs ?? Infinity;
+      if (closes >= closesMs) continue;
+      const start = this.earliestStart(head);
+      if (start > closes || this.fit(head, Math.max(leftMs, start)) <= closes) continue;
+      closesMs = closes;
+      first = { queue, start };
+    }
+    return first;
   }
 
   /** Earlier phases of its room are not placed yet. */

@@ -40,7 +40,7 @@ export function ProgrammeSlate() {
       header: t('programme.start'),
       isNumber: true,
       value: (row) => row.startMs,
-      cell: (row) => t('programme.from-to', { from: dayAndTime(row.startMs, timeZone), to: untilText(row.startMs, row.endMs, timeZone) }),
+      cell: (row) => <TwoLines first={dayAndTime(row.startMs, timeZone)} second={`– ${untilText(row.startMs, row.endMs, timeZone)}`} />,
     },
     {
       id: 'amount',
@@ -54,9 +54,14 @@ export function ProgrammeSlate() {
       header: t('programme.window'),
       value: (row) => row.window?.opensMs ?? 0,
       cell: (row) =>
-        row.window
-          ? `[ ${timeOfDay(row.window.opensMs, timeZone)} – ${row.window.closesMs === null ? '…' : timeOfDay(row.window.closesMs, timeZone)} ]`
-          : '',
+        row.window ? (
+          <TwoLines
+            first={`[ ${timeOfDay(row.window.opensMs, timeZone)}`}
+            second={`– ${row.window.closesMs === null ? '…' : timeOfDay(row.window.closesMs, timeZone)} ]`}
+          />
+        ) : (
+          ''
+        ),
     },
     { id: 'state', header: t('programme.state'), value: (row) => t(`task-state.${row.state}`) },
   ];
@@ -157,3 +162,13 @@ function Release() {
 /** When it ends: with its day only where that is another. */
 const untilText = (fromMs: number, toMs: number, timeZone: string): string =>
   toMs - fromMs < DAY_MS ? timeOfDay(toMs, timeZone) : dayAndTime(toMs, timeZone);
+
+/** A span of time one line over the other: the table stays as narrow as its slate. */
+function TwoLines({ first, second }: { first: string; second: string }) {
+  return (
+    <>
+      <span className="block whitespace-nowrap">{first}</span>
+      <span className="block whitespace-nowrap">{second}</span>
+    </>
+  );
+}

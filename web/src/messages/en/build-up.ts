@@ -13,7 +13,8 @@ export const BUILD_UP = {
   'build-up.no-features': 'No features or junctions on this face.',
   'build-up.instead': 'Instead:',
   'build-up.self-healing': 'A dormant crack heals itself up to',
-  'rating.strength-taken': 'It counts on {strength}, as written down for this wall. Nobody has measured it here: that it holds is not shown yet.',
+  'rating.strength-taken':
+    'It counts on {strength}, as written down for this wall. Nobody has measured it here: that it holds is not shown yet.',
   'rating.needed': 'Must hold, with safety 1.5',
   'rating.rated': 'Rated {side}',
   'rating.utilisation': 'Rating used',

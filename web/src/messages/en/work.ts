@@ -7,7 +7,6 @@ export const WORK = {
   'programme.face': 'Face',
   'programme.step': 'Work',
   'programme.start': 'When',
-  'programme.from-to': '{from} – {to}',
   'programme.amount': 'Amount',
   'programme.window': 'Window',
   'programme.state': 'State',
