@@ -174,10 +174,18 @@ function firstWork(objections: readonly Objection[], plan: FacePlan): { personH:
   const actions = [...new Set(objections.map(({ then }) => then))].flatMap((then) =>
     then === 'cannot' || FIRST_BUILDS[then] !== undefined || (then === 'thicker-film' && isByLoad) ? [] : [then],
   );
+  // drying a face for good takes longer than the day that every film waits
+  const longer = objections.map(({ then }) => stillWaitsH(then));
   return {
     personH: (actions.reduce((sum, action) => sum + FIRST_WORK[action].minPerM2, 0) * plan.areaM2) / 60,
-    waitH: Math.max(0, ...actions.map((action) => FIRST_WORK[action].waitH)),
+    waitH: Math.max(0, ...longer, ...actions.map((action) => FIRST_WORK[action].waitH)),
   };
+}
+
+function stillWaitsH(then: Objection['then']): number {
+  const build = then === 'cannot' ? undefined : FIRST_BUILDS[then];
+  if (then === 'cannot' || !build || !('readies' in build)) return 0;
+  return Math.max(0, FIRST_WORK[then].waitH - PREPARE_STEPS[build.readies].waitH);
 }
 
 function isPreferred(family: FamilyId, { substrate }: Face, { schools }: FacePlan): boolean {

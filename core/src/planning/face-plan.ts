@@ -121,7 +121,9 @@ function addGauging(plan: FacePlan, path: string): void {
     const product = plan.products?.[gauge.role];
     if (product) {
       const amount = line.amount * gauge.litresPerKg * (product.densityKgL ?? 1);
-      plan.lines.push({ ...line, id: `${line.id}:${gauge.role}`, product, amount, working: line.working });
+      // the working of the mortar is not that of its liquid
+      const { working: _, ...rest } = line;
+      plan.lines.push({ ...rest, id: `${line.id}:${gauge.role}`, product, amount });
     } else if (!plan.findings.some(({ code, values }) => code === 'no-product-for-part' && values?.['role'] === gauge.role))
       plan.findings.push(issue('no-product-for-part', path, { role: gauge.role }));
   }
