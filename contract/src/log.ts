@@ -20,6 +20,7 @@ export class StartBodyDto extends EntryBodyDto {
   @Text(200) workItemId!: string;
   @Id() planRevisionId!: string;
   @Optional() @Nested(() => ConditionsDto) conditions?: ConditionsDto;
+  @Optional() @Time() conditionsAt?: string;
   @Optional() @Text(60) batchNumber?: string;
   @Optional() @Text(1000) breachReason?: string;
   @Optional() @Text(2000) note?: string;

@@ -1,6 +1,7 @@
 import type { Product } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
-import { DEW_MARGIN_C, dewPoint } from '../physics/index.js';
+import { DEW_MARGIN_C, SAME_AIR_H, dewPoint } from '../physics/index.js';
+import { HOUR_MS } from '../quantities/index.js';
 import type { Conditions, EntryBody } from './entry.js';
 import { type Breach, breachesOf } from './start-gate.js';
 
@@ -35,7 +36,7 @@ export function checkEntry(
   const found: Issue[] = [];
   if (body.kind === 'start') {
     if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
-    found.push(...checkStart(body, product, isLaid, path));
+    found.push(...checkStart(body, product, isLaid, path), ...checkMeasuredAt(body, occurredAt, path));
   }
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
@@ -43,6 +44,14 @@ export function checkEntry(
     if (ISO_BEFORE(occurredAt, lastLaidAt)) found.push(issue('after-the-entry', `${path}.lastLaidAt`));
   }
   return found;
+}
+
+/** Air that was measured before the start counts while it is the same air. */
+function checkMeasuredAt({ conditions, conditionsAt }: Extract<EntryBody, { kind: 'start' }>, occurredAt: string, path: string): Issue[] {
+  if (conditionsAt === undefined) return [];
+  if (!conditions) return [issue('only-with', `${path}.conditionsAt`, { field: 'conditions' })];
+  const apartMs = Math.abs(Date.parse(occurredAt) - Date.parse(conditionsAt));
+  return apartMs > SAME_AIR_H * HOUR_MS ? [issue('measured-too-long-ago', `${path}.conditionsAt`, { hours: SAME_AIR_H })] : [];
 }
 
 function checkStart(

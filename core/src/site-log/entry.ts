@@ -19,6 +19,7 @@ export type EntryBody =
       workItemId: string;
       planRevisionId: string;
       conditions?: Conditions;
+      /** ISO 8601; when they were measured, where that was not at the start */ conditionsAt?: string;
       batchNumber?: string;
       breachReason?: string;
       note?: string;

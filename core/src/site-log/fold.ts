@@ -8,6 +8,7 @@ export interface WorkDone {
   firstLaidAt?: number;
   lastLaidAt?: number;
   conditions?: Conditions;
+  /** when they were measured, where that was before the start */ conditionsAt?: number;
   batchNumbers: string[];
   people: string[];
   breachReason?: string;
@@ -44,7 +45,8 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     const at = Date.parse(entry.occurredAt);
     const { body } = entry;
     const conditions = 'conditions' in body ? body.conditions : undefined;
-    if (conditions) measured.push({ conditions, at, ...placeOf(body) });
+    // what was taken over from a reading is no reading of its own
+    if (conditions && !('conditionsAt' in body && body.conditionsAt)) measured.push({ conditions, at, ...placeOf(body) });
     if (body.kind === 'care') care.push({ spaceId: body.spaceId, at, checks: body.checks });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
@@ -65,6 +67,8 @@ function record(item: WorkDone, body: Extract<EntryBody, { kind: 'start' | 'fini
   if (body.kind === 'start') {
     item.startedAt = at;
     item.conditions = body.conditions;
+    if (body.conditionsAt) item.conditionsAt = Date.parse(body.conditionsAt);
+    else delete item.conditionsAt;
     item.breachReason = body.breachReason;
     return;
   }

@@ -189,7 +189,15 @@ function Exceptions({ faces }: { faces: readonly ReleasedFace[] }) {
 }
 
 /** The air in which a coat went on, and its margin. */
-function Measured({ conditions, breaches }: { conditions: Conditions; breaches: readonly Breach[] }) {
+function Measured({
+  conditions,
+  breaches,
+  at,
+}: {
+  conditions: Conditions;
+  breaches: readonly Breach[];
+  /** where that was before the start */ at?: string;
+}) {
   const units = useUnits();
   const { airTemperatureC, surfaceTemperatureC, relativeHumidityPct } = conditions;
   const margin = dewMargin(conditions);
@@ -201,6 +209,7 @@ function Measured({ conditions, breaches }: { conditions: Conditions; breaches: 
         rh: relativeHumidityPct,
       })}
       {margin ? `, ${t('log.margin', { margin: formatMargin(margin.marginC, units) })}` : ''}
+      {at ? ` ${t('log.measured-at', { at })}` : ''}
       {breaches.map((breach) => (
         <b key={breach.code} className="block">
           {breachText(breach, units)}
@@ -328,7 +337,13 @@ function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFa
               <tr key={item.id} className="break-inside-avoid border-b border-rule">
                 <td className="py-0.5 pr-2">
                   {releasedStepName(item, face)}
-                  {done?.conditions ? <Measured conditions={done.conditions} breaches={breaches} /> : null}
+                  {done?.conditions ? (
+                    <Measured
+                      conditions={done.conditions}
+                      breaches={breaches}
+                      {...(done.conditionsAt === undefined ? {} : { at: time(done.conditionsAt) })}
+                    />
+                  ) : null}
                 </td>
                 <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
                 <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>

@@ -94,6 +94,7 @@ export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
   const at = (iso: string) => timeOfDay(iso, model.job.timeZone);
   const conditions = 'conditions' in body ? body.conditions : undefined;
   const margin = conditions && dewMargin(conditions);
+  const takenAt = 'conditionsAt' in body && body.conditionsAt ? ` ${t('log.measured-at', { at: at(body.conditionsAt) })}` : '';
   const product = body.kind === 'start' && revision ? productOfWork(revision, body.workItemId) : undefined;
   const breaches = body.kind === 'start' && conditions ? breachesOf(product, conditions) : [];
   const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
@@ -107,7 +108,7 @@ export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
         : ''}
       {body.kind === 'finish' && body.usedKg !== undefined ? ` · ${formatQuantity(body.usedKg, 'kg', units)}` : ''}
       {conditions
-        ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}`
+        ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}${takenAt}`
         : ''}
       {margin ? <span> · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}</span> : null}
       {breaches.map((breach) => (

@@ -2,7 +2,7 @@ import { FinishBodyDto, StartBodyDto, checkShape } from '@caulkhorn/contract';
 import { DRY_GOODS, LAYER_IDS } from '@caulkhorn/core/catalogue';
 import type { WorkItem } from '@caulkhorn/core/planning';
 import { productOfWork } from '@caulkhorn/core/proof';
-import { toSystem } from '@caulkhorn/core/quantities';
+import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import {
   type Conditions,
   type EntryBody,
@@ -98,6 +98,13 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     onSaved?.();
   });
 
+  /** What stands in the form is what was measured here before, untouched. */
+  const isTakenOver = (values: Texts): boolean => {
+    const given = conditionsFrom(values, units);
+    const before = found && conditionsFrom({ ...NO_CONDITIONS, ...conditionTexts(found.conditions, units) }, units);
+    return given !== undefined && before !== undefined && JSON.stringify(given) === JSON.stringify(before);
+  };
+
   const bodyFrom = (values: Texts): EntryBody => {
     const common = {
       workItemId: item.id,
@@ -110,6 +117,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
         kind: 'start',
         ...common,
         ...(conditions ? { conditions } : {}),
+        ...(isTakenOver(values) ? { conditionsAt: new Date(found!.at).toISOString() } : {}),
         ...text('batchNumber'),
         ...(breach ? text('breachReason') : {}),
         ...text('note'),
@@ -220,11 +228,23 @@ function Air({ isWanted, isFilled, children }: { isWanted: boolean; isFilled: bo
   );
 }
 
+function conditionTexts(conditions: Conditions, units: UnitSystem): ConditionTexts {
+  return {
+    airTemperatureC: fieldText(conditions.airTemperatureC, '°C', units),
+    surfaceTemperatureC: fieldText(conditions.surfaceTemperatureC, '°C', units),
+    relativeHumidityPct: String(conditions.relativeHumidityPct),
+    coldestAheadC: fieldText(conditions.coldestAheadC, '°C', units),
+    warmestAheadC: fieldText(conditions.warmestAheadC, '°C', units),
+    rainInH: fieldText(conditions.rainInH, 'h', units),
+    windMS: fieldText(conditions.windMS, 'm/s', units),
+  };
+}
+
 interface StartingFrom {
   corrects: LogEntry | undefined;
   done: WorkDone | undefined;
   timeZone: string;
-  units: 'metric' | 'us';
+  units: UnitSystem;
   /** as measured here just before */ conditions: Conditions | undefined;
 }
 
@@ -236,17 +256,7 @@ function startTexts({ corrects, done, timeZone, units, conditions: near }: Start
   const local = (iso: string | undefined, otherwise: string) => (iso ? localField(Date.parse(iso), timeZone) : otherwise);
   return {
     ...NO_CONDITIONS,
-    ...(conditions
-      ? {
-          airTemperatureC: fieldText(conditions.airTemperatureC, '°C', units),
-          surfaceTemperatureC: fieldText(conditions.surfaceTemperatureC, '°C', units),
-          relativeHumidityPct: String(conditions.relativeHumidityPct),
-          coldestAheadC: fieldText(conditions.coldestAheadC, '°C', units),
-          warmestAheadC: fieldText(conditions.warmestAheadC, '°C', units),
-          rainInH: fieldText(conditions.rainInH, 'h', units),
-          windMS: fieldText(conditions.windMS, 'm/s', units),
-        }
-      : {}),
+    ...(conditions ? conditionTexts(conditions, units) : {}),
     occurredAt: local(corrects?.occurredAt, now),
     batchNumber: (body && 'batchNumber' in body ? body.batchNumber : undefined) ?? done?.batchNumbers.at(-1) ?? '',
     breachReason: (body?.kind === 'start' ? body.breachReason : undefined) ?? '',

@@ -12,6 +12,7 @@ export const ISSUES = {
   'issue.signature-does-not-match': 'The signature does not belong to what was signed.',
   'issue.key-missing': 'The key that would check this signature is not in the file.',
   'issue.not-a-key': 'This is no key of a device.',
+  'issue.measured-too-long-ago': 'That air was measured more than {hours} h from the start: measure it again.',
   'issue.not-a-number': 'A number is needed: 1250, 1 250 or 1.25 (1,250 could be either).',
   'issue.not-whole': 'A whole number is needed.',
   'issue.below-min': 'At least {min}.',

@@ -95,6 +95,7 @@ export const WORK = {
   'log.batch': 'batch {batch}',
   'log.laid': 'laid {first}–{last}',
   'log.conditions': 'air {air}, surface {surface}, RH {rh} %',
+  'log.measured-at': '(measured {at})',
   'log.margin': 'margin {margin}',
   'conditions.as-measured': 'Taken from what was measured here at {at}.',
   'conditions.by-the-sheet': 'Air and surface, judged by its sheet',
