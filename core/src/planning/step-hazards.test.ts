@@ -28,3 +28,15 @@ test.each<[string, FamilyId, string, string, string | undefined, readonly string
 ])('%s', (_says, family, faceId, step, targetId, wanted) => {
   expect(hazards(family, faceId, step, targetId)).toEqual(expect.arrayContaining([...wanted]));
 });
+
+test.each([
+  ['holes drilled for a damp course', 'damp-course', 'silica-dust'],
+  ['a screed: cement beside its liquid', 'screed', 'caustic-cement'],
+] as const)('%s', (_says, layer, hazard) => {
+  const products = pinProducts(SHIPPED_CATALOGUE.choices('coat', 'rigid-slurry')[0]!, 'rigid-slurry', SHIPPED_CATALOGUE);
+  const alterations = [{ do: 'add', layer, reason: 'asked' } as const];
+  const model = { ...sampleJob(), buildUps: [buildUp('north', { family: 'rigid-slurry', products, alterations })] };
+  const { faces, workItems } = planJob(model, USUAL_CREW, USUAL_HOUSE);
+  const item = workItems.find((each) => each.step === layer)!;
+  expect(hazardsOf(item, faces[0]!.lines)).toContain(hazard);
+});

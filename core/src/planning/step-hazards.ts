@@ -11,6 +11,9 @@ const BY_STEP: Partial<Record<WorkStep, readonly WorkHazard[]>> = {
   chamfer: ['silica-dust'],
   clean: ['silica-dust'],
   inject: ['pressure'],
+  'damp-course': ['silica-dust'],
+  // cement and sand beside the liquid that is taken off
+  screed: ['caustic-cement'],
 };
 
 /** What can hurt somebody at a piece of work: by the work itself, and by every product that goes into it, bond coat and mesh as well. */
