@@ -1,0 +1,184 @@
+import { FAMILIES } from '@caulkhorn/core/catalogue';
+import type { DossierFace, ReleasedFace } from '@caulkhorn/core/proof';
+import { type Breach, type Conditions, dewMargin } from '@caulkhorn/core/site-log';
+import type { ReactNode } from 'react';
+import { t, tOf } from '../messages/t';
+import { formatMargin, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { fullTime } from '../shared/times';
+import { breachText } from '../words/breach-text';
+import { releasedStepName } from '../words/released-name';
+
+/** The air in which a coat went on, and its margin. */
+function Measured({
+  conditions,
+  breaches,
+  at,
+}: {
+  conditions: Conditions;
+  breaches: readonly Breach[];
+  /** where that was before the start */ at?: string;
+}) {
+  const units = useUnits();
+  const { airTemperatureC, surfaceTemperatureC, relativeHumidityPct } = conditions;
+  const margin = dewMargin(conditions);
+  return (
+    <span className="block text-[12px]">
+      {t('log.conditions', {
+        air: formatQuantity(airTemperatureC, '°C', units),
+        surface: formatQuantity(surfaceTemperatureC, '°C', units),
+        rh: relativeHumidityPct,
+      })}
+      {margin ? `, ${t('log.margin', { margin: formatMargin(margin.marginC, units) })}` : ''}
+      {at ? ` ${t('log.measured-at', { at })}` : ''}
+      {breaches.map((breach) => (
+        <b key={breach.code} className="block">
+          {breachText(breach, units)}
+        </b>
+      ))}
+    </span>
+  );
+}
+
+/** One part of the dossier under its head. */
+export function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="mt-5 break-inside-avoid-page">
+      <h2 className="mb-1 border-b border-rule-strong text-base font-semibold">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** Sheets that were released. */
+type Sheets = readonly { id: string; version: number; name: string }[];
+const sheetOf = (sheets: Sheets, ref: { id: string; version: number } | undefined) =>
+  sheets.find(({ id, version }) => id === ref?.id && version === ref.version);
+
+/** Every face with its load, its coat, and how much of the coat's rating is used. */
+export function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]; products: Sheets }) {
+  const units = useUnits();
+  const heads = ['face', 'substrate', 'levels', 'area', 'head', 'force', 'coat', 'used'] as const;
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full border-collapse text-[13px]">
+        <thead>
+          <tr>
+            {heads.map((name) => (
+              <th key={name} className={`border-b border-rule-strong py-1 pr-2 text-left font-semibold`}>
+                {t(`dossier.col-${name}`)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {faces.map((face) => {
+            const { load, rating } = face;
+            return (
+              <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
+                <td className="py-1 pr-2">
+                  <b>{face.mark}</b> {face.name}
+                </td>
+                <td className="py-1 pr-2">{tOf(`substrate.${face.substrate}`)}</td>
+                <td className="py-1 pr-2 whitespace-nowrap">
+                  {formatQuantity(face.bottomLevelM, 'm', units)}
+                  {face.topLevelM > face.bottomLevelM ? ` … ${formatQuantity(face.topLevelM, 'm', units)}` : ''}
+                </td>
+                <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(face.areaM2, 'm²', units)}</td>
+                <td className="py-1 pr-2">
+                  {load ? (
+                    <>
+                      <span className="whitespace-nowrap">{formatQuantity(load.headAtFootM, 'm', units)}</span>
+                      <span className="block text-[12px] text-soft">{load.water}</span>
+                    </>
+                  ) : (
+                    t('no-value')
+                  )}
+                </td>
+                <td className="py-1 pr-2 whitespace-nowrap">
+                  {load?.forceKN === undefined ? t('no-value') : formatQuantity(load.forceKN, 'kN', units)}
+                </td>
+                <td className="py-1 pr-2">{sheetOf(products, face.products['coat'])?.name ?? t('no-value')}</td>
+                <td className={`py-1 ${rating && !rating.passes ? 'font-semibold text-iron' : ''}`}>
+                  {rating ? (rating.utilisation === null ? t('rating.void') : `${Math.round(rating.utilisation * 100)} %`) : t('no-value')}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** One coated face: its treatments with their rules, then what was done, when and with what. */
+export function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFace; products: Sheets; timeZone: string }) {
+  const units = useUnits();
+  const coat = sheetOf(products, face.products['coat']);
+  const time = (ms: number | undefined) => (ms === undefined ? t('no-value') : fullTime(ms, timeZone));
+  // a school is told where it was used, and one that nobody chose as the usual one
+  const used = face.family === undefined ? [] : FAMILIES[face.family].schools;
+  const schools = Object.entries(face.schools).filter(([question]) => used.some((each) => each === question));
+  return (
+    <Section title={`${face.mark} ${face.name}`}>
+      <p>
+        {tOf(`family.${face.family}`)}
+        {coat ? `: ${coat.name} ${t('product.version', { n: coat.version })}` : ''}
+        {schools.map(([question, { school, from }]) => {
+          const name = `${tOf(`school.${question}`)} ${tOf(`school.${question}.${school}`)}`;
+          return ` · ${from === 'usual' ? t('dossier.school-usual', { school: name }) : name}`;
+        })}
+        {face.reason ? ` · ${face.reason}` : ''}
+      </p>
+      <ul className="my-1 list-disc pl-5">
+        {face.treatments.map((treatment) => (
+          <li key={treatment.targetId}>
+            <b>{treatment.mark ? `${treatment.mark} ${tOf(`feature.${treatment.of}`)}` : tOf(`junction.${treatment.of}`)}</b>
+            {treatment.widthMm === undefined ? '' : `, ${formatQuantity(treatment.widthMm, 'mm', units)}`}
+            {treatment.headM === undefined
+              ? ''
+              : `, ${t('dossier.under-head', { head: formatQuantity(treatment.headM, 'm', units) })}`}: {t(`verdict.${treatment.verdict}`)}.{' '}
+            {tOf(`why.${treatment.why}`)}
+            {treatment.instead
+              ? ` ${t('override.dossier', { reason: treatment.instead.reason, usual: tOf(`why.${treatment.instead.why}`) })}`
+              : ''}
+          </li>
+        ))}
+      </ul>
+      {work.length > 0 ? (
+        <table className="w-full border-collapse text-[13px]">
+          <thead>
+            <tr>
+              {(['work', 'begun', 'ended', 'batch', 'by'] as const).map((name) => (
+                <th key={name} className="border-b border-rule-strong py-1 pr-2 text-left font-semibold">
+                  {t(`dossier.col-${name}`)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {work.map(({ item, done, breaches }) => (
+              <tr key={item.id} className="break-inside-avoid border-b border-rule">
+                <td className="py-0.5 pr-2">
+                  {releasedStepName(item, face)}
+                  {done?.conditions ? (
+                    <Measured
+                      conditions={done.conditions}
+                      breaches={breaches}
+                      {...(done.conditionsAt === undefined ? {} : { at: time(done.conditionsAt) })}
+                    />
+                  ) : null}
+                </td>
+                <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
+                <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>
+                <td className="py-0.5 pr-2">{done?.batchNumbers.join(', ') || t('no-value')}</td>
+                <td className="py-0.5">{done?.people.join(', ') || t('no-value')}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : null}
+      <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p>
+    </Section>
+  );
+}
