@@ -17,7 +17,7 @@ test('a job of a thousand faces: the sheet comes first, the plan after it, and a
   await page.getByPlaceholder('Find in the list').fill('Wall 999');
   await choose(page, /Wall 999/);
   await expect(slate(page)).toContainText('Junctions');
-  await page.getByRole('button', { name: 'Show what is chosen, large' }).click();
+  await page.getByRole('button', { name: 'One face, in true proportion (1)' }).click();
   await goTo(page, 'Water');
   await expect(slate(page)).toContainText('Force on the wall');
   await goTo(page, 'Survey');

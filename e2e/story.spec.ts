@@ -51,12 +51,12 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     await page.getByLabel(/^Width/).fill('0.6');
     await page.getByLabel('Wet state').selectOption('weeping');
     await page.keyboard.press('l');
-    await page.getByRole('button', { name: 'Leak', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Leak', exact: true })).toHaveAttribute('aria-pressed', 'true');
     await sheet.click(at(0.4, 0.5));
     await sheet.click(at(0.45, 0.52));
     await expect(row(page, /L1/)).toBeVisible();
     await page.getByRole('button', { name: 'Pipe', exact: true }).click();
-    await sheet.click(at(0.5, 0.35));
+    await sheet.click(at(0.5, 0.42));
     await expect(row(page, /N1/)).toBeVisible();
     await page.getByRole('button', { name: 'Crack', exact: true }).click();
     await sheet.click(at(0.3, 0.02));
@@ -70,9 +70,9 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     const box = (await sheet.boundingBox())!;
     await choose(page, /N1/);
     const before = await page.getByLabel('Point 1, along').inputValue();
-    await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.35);
+    await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.42);
     await page.mouse.down();
-    await page.mouse.move(box.x + box.width * 0.53, box.y + box.height * 0.37, { steps: 4 });
+    await page.mouse.move(box.x + box.width * 0.53, box.y + box.height * 0.44, { steps: 4 });
     await page.mouse.up();
     await expect(page.getByLabel('Point 1, along')).not.toHaveValue(before);
     await page.getByRole('button', { name: 'Undo' }).click();

@@ -16,6 +16,7 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
   await test.step('four walls that do not close are told so; mended, they make a room', async () => {
     await page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).click();
     const dialog = room(page);
+    await dialog.getByLabel('Shape').selectOption('walls');
     await dialog.getByLabel('Name of the room').fill('Ice cellar');
     await dialog.getByLabel(/^Foot level/).fill('-2.5');
     await dialog.getByLabel(/^Height/).fill('2.5');
@@ -59,8 +60,7 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
   await test.step('an area and a hole by keys and pointing; a leak’s drips are counted', async () => {
     const sheet = page.getByTestId('sheet');
     await sheet.click(await at(page, 0.5, 0.02));
-    await page.getByRole('button', { name: 'More kinds of feature' }).click();
-    await page.getByRole('menuitem', { name: /Damp area/ }).click();
+    await page.getByRole('button', { name: 'Damp area' }).click();
     for (const [x, y] of [
       [0.2, 0.5],
       [0.26, 0.5],

@@ -3,7 +3,7 @@ import { useNavigate, useParams } from 'react-router';
 import { FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
-import { TOOLS } from '../sheet/tools';
+import { TOOLS, letterOf } from '../sheet/tools';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { LENSES } from './lenses';
 import { usePalette } from './use-palette';
@@ -33,14 +33,9 @@ export function CommandPalette() {
     { label: t('handover.dossier'), run: go(`${base}/dossier`) },
     { label: t('to-jobs'), run: go('/') },
     { label: t('palette.go', { lens: t('bench.title') }), run: go('/bench') },
-    ...TOOLS.map(({ tool, letter }) => ({
-      label:
-        tool === 'select'
-          ? t('tool.select')
-          : tool === 'reading'
-            ? t('draft.reading.start')
-            : t(`draft.${FEATURE_SPECS[tool].shape}.start`, { what: t(`feature.${tool}`) }),
-      keys: letter,
+    ...TOOLS.map((tool) => ({
+      label: tool === 'reading' ? t('draft.reading.start') : t(`draft.${FEATURE_SPECS[tool].shape}.start`, { what: t(`feature.${tool}`) }),
+      keys: letterOf(tool),
       run: act(() => take(tool)),
     })),
     { label: t('undo.do'), keys: 'Ctrl Z', run: act(undo) },

@@ -1,21 +1,22 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { Suspense, lazy, useEffect } from 'react';
-import { NavLink, Navigate, useParams } from 'react-router';
+import { Link, NavLink, Navigate, useParams } from 'react-router';
 import { t } from '../messages/t';
-import { useIsPhone } from '../shared/use-now';
+import { useIsPhone } from '../shared/use-media';
 import { Loading } from '../shared/ui/states';
-import { ItemList } from '../sheet/item-list';
-import { KeyPlan } from '../sheet/key-plan';
-import { SectionSheet } from '../sheet/section-sheet';
+import { useSheetCamera } from '../sheet/use-sheet-camera';
+import { WalkLine } from '../sheet/walk-line';
 import { Strip } from '../programme/strip';
 import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
 import { expectSheet } from '../job/first-sheet';
 import { parts, useJob } from '../job/job-context';
+import { Desk } from './desk';
 import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 import { type LensCounts, useLensCounts } from './use-lens-counts';
+import { usePlace } from './use-place';
 import { useShortcuts } from './use-shortcuts';
 
 const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
@@ -25,22 +26,23 @@ const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 export function JobPage({ session }: { session: SessionInfo }) {
   const { lens: lensId, organisationId, jobId } = useParams();
   const lens = LENSES.find((each) => each.id === lensId);
-  const { can, model } = useJob(parts('can', 'model'));
+  const { model } = useJob(parts('model'));
   const isPhone = useIsPhone();
+  const camera = useSheetCamera();
   const hasWorking = useWorking((state) => state.working !== null);
   useEffect(() => {
     document.title = `${model.job.name} · Caulkhorn`;
   }, [model.job.name]);
   useShortcuts();
+  usePlace();
   if (lens && !isPhone) expectSheet();
   if (!lens) return <Navigate to={`/o/${organisationId}/jobs/${jobId}/survey`} replace />;
-  const Slate = lens.slate;
   return (
     <div className="flex h-full flex-col">
       <JobHeader session={session} />
       {isPhone ? (
         <Suspense fallback={<Loading what={t('the-job')} />}>
-          <PhonePage lens={lens.id} />
+          <PhonePage lens={lens.id} camera={camera} />
         </Suspense>
       ) : (
         <>
@@ -48,24 +50,10 @@ export function JobPage({ session }: { session: SessionInfo }) {
             <CountedSteps />
           </Suspense>
           <OutboxNotices />
-          <div className="flex min-h-0 flex-1">
-            <aside className="flex w-52 shrink-0 flex-col border-r border-rule bg-raised max-[980px]:hidden">
-              <ItemList editable={can('survey')} />
-              <KeyPlan />
-            </aside>
-            <SectionSheet editable={can('survey')} />
-            <aside
-              key={lens.id}
-              aria-label={t('slate.name')}
-              className={`shrink-0 overflow-y-auto border-l border-rule bg-raised p-4 ${lens.wide ? 'w-[536px]' : 'w-[348px]'}`}
-            >
-              <Suspense fallback={<Loading what={t(`lens.${lens.id}`)} />}>
-                <Slate />
-              </Suspense>
-            </aside>
-          </div>
+          <WalkLine camera={camera} />
+          <Desk lens={lens} camera={camera} />
           <Suspense>
-            <Strip />
+            <Strip key={String(lens.fullStrip)} isFull={lens.fullStrip} />
           </Suspense>
         </>
       )}
@@ -87,6 +75,12 @@ function StepBar({ counts }: { counts: LensCounts }) {
   const { organisationId, jobId } = useParams();
   return (
     <nav aria-label={t('steps')} className="flex h-10 shrink-0 items-stretch border-b border-rule bg-sunk px-2">
+      <Link
+        to="/"
+        className="mr-1 flex items-center border-r border-b-[3px] border-r-rule-strong border-b-transparent px-3 text-soft hover:text-ink"
+      >
+        {t('to-today')}
+      </Link>
       {LENSES.map(({ id }, i) => (
         <NavLink
           key={id}

@@ -1,20 +1,70 @@
 import { type ComponentType, type LazyExoticComponent, lazy } from 'react';
+import type { Tool } from '../job/selection';
+import { TOOLS } from '../sheet/tools';
 
 export type LensId = 'survey' | 'water' | 'build-up' | 'materials' | 'programme' | 'site-log' | 'handover';
 
-interface Lens {
+export interface Lens {
   id: LensId;
   slate: LazyExoticComponent<ComponentType>;
-  /** lists want room; forms and figures do not */ wide: boolean;
+  /** forms and figures are narrow, lists want room; tables go across, with the sheet as a strip above */
+  layout: 'narrow' | 'wide' | 'across';
+  /** where one plans or logs, the next two days stand open */ fullStrip: boolean;
+  /** what may be taken up on the sheet here */ tools: readonly Tool[];
 }
+
+export const NO_TOOLS: readonly Tool[] = [];
+const READING_ONLY: readonly Tool[] = ['reading'];
 
 /** The steps of the work, in the order they are done: each shows the same sheet and its own slate. */
 export const LENSES: readonly Lens[] = [
-  { id: 'survey', wide: false, slate: lazy(() => import('../survey/survey-slate').then((m) => ({ default: m.SurveySlate }))) },
-  { id: 'water', wide: false, slate: lazy(() => import('../water/water-slate').then((m) => ({ default: m.WaterSlate }))) },
-  { id: 'build-up', wide: true, slate: lazy(() => import('../build-up/build-up-slate').then((m) => ({ default: m.BuildUpSlate }))) },
-  { id: 'materials', wide: true, slate: lazy(() => import('../materials/materials-slate').then((m) => ({ default: m.MaterialsSlate }))) },
-  { id: 'programme', wide: true, slate: lazy(() => import('../programme/programme-slate').then((m) => ({ default: m.ProgrammeSlate }))) },
-  { id: 'site-log', wide: true, slate: lazy(() => import('../site-log/site-log-slate').then((m) => ({ default: m.SiteLogSlate }))) },
-  { id: 'handover', wide: false, slate: lazy(() => import('../handover/handover-slate').then((m) => ({ default: m.HandoverSlate }))) },
+  {
+    id: 'survey',
+    layout: 'narrow',
+    fullStrip: false,
+    tools: TOOLS,
+    slate: lazy(() => import('../survey/survey-slate').then((m) => ({ default: m.SurveySlate }))),
+  },
+  {
+    id: 'water',
+    layout: 'narrow',
+    fullStrip: false,
+    tools: READING_ONLY,
+    slate: lazy(() => import('../water/water-slate').then((m) => ({ default: m.WaterSlate }))),
+  },
+  {
+    id: 'build-up',
+    layout: 'wide',
+    fullStrip: false,
+    tools: NO_TOOLS,
+    slate: lazy(() => import('../build-up/build-up-slate').then((m) => ({ default: m.BuildUpSlate }))),
+  },
+  {
+    id: 'materials',
+    layout: 'across',
+    fullStrip: false,
+    tools: NO_TOOLS,
+    slate: lazy(() => import('../materials/materials-slate').then((m) => ({ default: m.MaterialsSlate }))),
+  },
+  {
+    id: 'programme',
+    layout: 'across',
+    fullStrip: true,
+    tools: NO_TOOLS,
+    slate: lazy(() => import('../programme/programme-slate').then((m) => ({ default: m.ProgrammeSlate }))),
+  },
+  {
+    id: 'site-log',
+    layout: 'wide',
+    fullStrip: true,
+    tools: NO_TOOLS,
+    slate: lazy(() => import('../site-log/site-log-slate').then((m) => ({ default: m.SiteLogSlate }))),
+  },
+  {
+    id: 'handover',
+    layout: 'narrow',
+    fullStrip: false,
+    tools: NO_TOOLS,
+    slate: lazy(() => import('../handover/handover-slate').then((m) => ({ default: m.HandoverSlate }))),
+  },
 ];

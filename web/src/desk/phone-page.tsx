@@ -5,10 +5,13 @@ import { t } from '../messages/t';
 import { Loading } from '../shared/ui/states';
 import { ItemList } from '../sheet/item-list';
 import { SectionSheet } from '../sheet/section-sheet';
+import type { SheetCamera } from '../sheet/sheet-camera';
+import { TOOLS } from '../sheet/tools';
+import { WalkLine } from '../sheet/walk-line';
 import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
 import { parts, useJob, useSelection } from '../job/job-context';
-import { LENSES, type LensId } from './lenses';
+import { LENSES, type LensId, NO_TOOLS } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 
 type Tab = 'now' | 'faces' | 'log' | 'sheet';
@@ -21,7 +24,7 @@ const TABS: readonly { id: Tab; icon: ComponentType<{ size?: number }> }[] = [
 ];
 
 /** The job in one hand: what to do now, the faces, the log, the sheet. */
-export function PhonePage({ lens }: { lens: LensId }) {
+export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera }) {
   const { can } = useJob(parts('can'));
   const [tab, setTab] = useState<Tab>(lens === 'site-log' ? 'now' : 'faces');
   const { selected } = useSelection('selected');
@@ -51,7 +54,12 @@ export function PhonePage({ lens }: { lens: LensId }) {
             <LogList />
           </div>
         ) : null}
-        {tab === 'sheet' ? <SectionSheet editable={can('survey')} oneFace /> : null}
+        {tab === 'sheet' ? (
+          <>
+            <WalkLine camera={camera} />
+            <SectionSheet camera={camera} tools={can('survey') ? TOOLS : NO_TOOLS} sweeps />
+          </>
+        ) : null}
       </main>
       <nav aria-label={t('phone.tabs')} className="grid h-14 shrink-0 grid-cols-4 border-t border-rule-strong bg-raised">
         {TABS.map(({ id, icon: Icon }) => (

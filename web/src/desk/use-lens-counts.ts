@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { t } from '../messages/t';
 import { parts, useJob, usePlanning } from '../job/job-context';
+import { useFoundSince } from '../job/use-found-since';
 import type { LensId } from './lenses';
 
 interface Count {
@@ -14,6 +15,7 @@ export type LensCounts = Partial<Record<LensId, Count>>;
 export function useLensCounts(): LensCounts {
   const { model, lines } = useJob(parts('model', 'lines'));
   const { plan, programme } = usePlanning();
+  const { found } = useFoundSince();
   return useMemo(() => {
     const unloaded = plan.findings.filter((found) => found.code === 'no-governing-level').length;
     const failing = plan.faces.filter((face) => face.rating && !face.rating.output.passes).length;
@@ -21,9 +23,14 @@ export function useLensCounts(): LensCounts {
     const counts: LensCounts = {};
     if (model.features.length > 0) counts.survey = { text: String(model.features.length), tone: 'plain' };
     if (unloaded > 0) counts.water = { text: t('count.no-level', { n: unloaded }), tone: 'waits' };
-    if (failing + refused > 0) counts['build-up'] = { text: t('count.to-settle', { n: failing + refused }), tone: 'wrong' };
-    if (programme.conflicts.length > 0) counts.programme = { text: t('count.clashes', { n: programme.conflicts.length }), tone: 'wrong' };
+    const clashes = programme.conflicts.length;
+    // what is on nobody's sheet comes before what is on one and does not fit
+    if (found > 0) counts['build-up'] = counts.programme = { text: t('count.not-planned', { n: found }), tone: 'wrong' };
+    else {
+      if (failing + refused > 0) counts['build-up'] = { text: t('count.to-settle', { n: failing + refused }), tone: 'wrong' };
+      if (clashes > 0) counts.programme = { text: t('count.clashes', { n: clashes }), tone: 'wrong' };
+    }
     if (lines.length > 0) counts['site-log'] = { text: String(lines.length), tone: 'plain' };
     return counts;
-  }, [model.features.length, plan, programme.conflicts.length, lines.length]);
+  }, [model.features.length, plan, programme.conflicts.length, lines.length, found]);
 }

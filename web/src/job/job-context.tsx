@@ -43,7 +43,7 @@ export function useSelection<K extends keyof SelectionState>(...names: K[]): Pic
 
 /** Where the pointer is while something is drawn; while choosing it moves without anything being drawn anew. */
 export const useDrawnPointer = (): SelectionState['pointer'] =>
-  useStore(useSelectionStore(), ({ tool, pointer }) => (tool === 'select' ? null : pointer));
+  useStore(useSelectionStore(), ({ tool, pointer }) => (tool === null ? null : pointer));
 
 /** For what acts on the choice without being drawn by it. */
 export const useSelectionStore = (): Selection => useSession().selection;

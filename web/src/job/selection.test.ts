@@ -21,7 +21,7 @@ test('another job begins with nothing chosen', () => {
   state().select({ kind: 'face', id: 'a' });
   state().take('crack');
   selection = newSelection();
-  expect(state()).toMatchObject({ selected: null, tool: 'select', draft: null, openPlateId: null });
+  expect(state()).toMatchObject({ selected: null, tool: null, draft: null, openPlateId: null });
 });
 
 test('features are taken into what is chosen together and out of it; the first gives way to the next', () => {

@@ -7,14 +7,14 @@ export interface Selected {
   id: string;
 }
 
-/** to choose, to place a reading, or to draw a kind of feature */
-export type Tool = 'select' | 'reading' | FeatureKind;
+/** to place a reading, or to draw a kind of feature */
+export type Tool = 'reading' | FeatureKind;
 
 export interface SelectionState {
   selected: Selected | null;
   /** features chosen beside the first, to be changed together */ also: readonly string[];
-  tool: Tool;
-  /** the drawing tool used last, to be taken again by one key */ lastTool: Exclude<Tool, 'select'> | null;
+  /** taken up; with none in hand one chooses */ tool: Tool | null;
+  /** used last, to be taken up again by one key */ lastTool: Tool | null;
   /** points set so far with a drawing tool */ draft: { faceId: string; path: FacePoint[] } | null;
   /** figures typed for the next point */ typed: string;
   /** where the pointer is on the sheet */ pointer: { faceId: string; point: FacePoint; snapped?: boolean } | null;
@@ -26,6 +26,7 @@ export interface SelectionState {
   select(selected: Selected | null): void;
   /** takes a feature into what is chosen together, or out of it */ toggle(id: string): void;
   take(tool: Tool): void;
+  layDown(): void;
   takeAgain(): void;
   setDraft(draft: SelectionState['draft']): void;
   setTyped(typed: string): void;
@@ -40,7 +41,7 @@ export interface SelectionState {
 const START = {
   selected: null,
   also: [],
-  tool: 'select',
+  tool: null,
   lastTool: null,
   draft: null,
   typed: '',
@@ -66,13 +67,13 @@ export const newSelection = (): Selection =>
         const [next, ...rest] = also;
         return { selected: next === undefined ? null : { kind: 'feature', id: next }, also: rest };
       }),
-    take: (tool) => set(({ lastTool }) => ({ tool, draft: null, typed: '', lastTool: tool === 'select' ? lastTool : tool })),
+    take: (tool) => set({ tool, draft: null, typed: '', lastTool: tool }),
+    layDown: () => set({ tool: null, draft: null, typed: '' }),
     takeAgain: () => set(({ lastTool }) => (lastTool ? { tool: lastTool, draft: null, typed: '' } : {})),
     setDraft: (draft) => set({ draft }),
     setTyped: (typed) => set({ typed }),
     setPointer: (pointer) => set({ pointer }),
-    placeReading: (faceId, point) =>
-      set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, also: [], tool: 'select' }),
+    placeReading: (faceId, point) => set({ readingAt: { faceId, point }, selected: { kind: 'face', id: faceId }, also: [], tool: null }),
     openPlate: (openPlateId) => set({ openPlateId, draft: null }),
     showPlaces: (places) => set({ places }),
     showCase: (shownCase) => set({ shownCase }),

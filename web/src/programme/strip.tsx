@@ -1,12 +1,13 @@
 import { facesInWalk } from '@caulkhorn/core/jobs';
 import { type Interval, type PlacedTask, USUAL_WEEK, shiftsFrom } from '@caulkhorn/core/programme';
-import { ChevronDown, ChevronUp } from 'lucide-react';
+import { ChevronDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { timeOfDay, weekdayAndTime } from '../shared/times';
+import { timeNear, timeOfDay, weekdayAndTime } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { conflictText } from './conflict-text';
+import { NextLine } from './next-line';
 import { itemName, stepName } from '../words/item-name';
 import { roundsOf } from '../words/rounds';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
@@ -20,13 +21,20 @@ const NEAR_NOW_MS = 2.8 * HOUR_MS;
 /** shorter bars have no room for a name */
 const NAMED_FROM_MS = 1.6 * HOUR_MS;
 
-/** The next two days at a glance: work as bars, recoat windows as brackets, mist rounds as arrows, what cannot be met hatched. */
-export function Strip() {
-  const { model } = useJob(parts('model'));
+/**
+ * The next two days. Where nobody plans or logs it is one line of what comes next on each face; a press anywhere on it
+ * opens the whole: work as bars, recoat windows as brackets, mist rounds as arrows, what cannot be met hatched.
+ */
+export function Strip({ isFull }: { isFull: boolean }) {
+  const [open, setOpen] = useState(isFull);
   const now = useNow(15_000);
+  return open ? <FullStrip now={now} close={() => setOpen(false)} /> : <NextLine now={now} open={() => setOpen(true)} />;
+}
+
+function FullStrip({ now, close }: { now: number; close(): void }) {
+  const { model } = useJob(parts('model'));
   const { programme, workItems } = usePlanning();
   const { select, selected } = useSelection('select', 'selected');
-  const [open, setOpen] = useState(true);
   const { timeZone } = model.job;
   const from = Math.floor((now - BACK_H * HOUR_MS) / HOUR_MS) * HOUR_MS;
   const to = from + SHOWN_H * HOUR_MS;
@@ -63,12 +71,13 @@ export function Strip() {
       <div className="flex h-6">
         <button
           type="button"
-          onClick={() => setOpen(!open)}
-          aria-expanded={open}
+          onClick={close}
+          aria-expanded
+          aria-label={t('strip.close')}
           className="flex shrink-0 items-center gap-1 px-2 text-[13px] font-semibold"
           style={{ width: NAME_PX }}
         >
-          48 h {open ? <ChevronDown size={14} /> : <ChevronUp size={14} />}
+          48 h <ChevronDown size={14} />
         </button>
         <div className="relative flex-1">
           {hours.map((at, i) => (
@@ -88,83 +97,81 @@ export function Strip() {
           </span>
         </div>
       </div>
-      {open ? (
-        <div className="max-h-[170px] overflow-y-auto pb-1">
-          {rows.length === 0 ? <p className="px-2 pb-2 text-soft">{t('strip.empty')}</p> : null}
-          {rows.map(({ face, tasks, windows, mists }) => (
-            <div key={face.id} className={`flex ${selected?.id === face.id ? 'bg-water-soft' : ''}`} style={{ height: ROW_PX }}>
-              <button
-                type="button"
-                className="shrink-0 px-2 text-left font-semibold hover:underline"
-                style={{ width: NAME_PX }}
-                onClick={() => select({ kind: 'face', id: face.id })}
-              >
-                {face.mark}
-              </button>
-              <div className="relative flex-1 overflow-hidden border-t border-rule">
-                {dark.map(({ fromMs, toMs }) => (
-                  <div
-                    key={fromMs}
-                    className="absolute inset-y-0 bg-rule opacity-60"
-                    style={{ left: share(fromMs), width: `calc(${share(toMs)} - ${share(fromMs)})` }}
-                  />
-                ))}
-                <div className="absolute inset-y-0 w-[2px] bg-iron" style={{ left: share(now) }} />
-                {tasks.map((task) => {
-                  const item = items.get(task.id)!;
-                  const conflict = late.get(task.id);
-                  const text = conflict
-                    ? conflictText(conflict, itemName(item, model))
-                    : `${itemName(item, model)}, ${timeOfDay(task.startMs, timeZone)}–${timeOfDay(task.endMs, timeZone)}, ${t(`task-state.${task.state}`)}`;
-                  return (
-                    <Bar
-                      key={task.id}
-                      task={task}
-                      isCoat={item.step.startsWith('coat')}
-                      isUnattended={item.restH !== undefined}
-                      left={share(task.startMs)}
-                      width={`calc(${share(task.endMs)} - ${share(task.startMs)} - 1px)`}
-                      label={item.step.startsWith('coat') && task.endMs - task.startMs >= NAMED_FROM_MS ? stepName(item, model) : ''}
-                      title={text}
-                      isLate={Boolean(conflict)}
-                    />
-                  );
-                })}
-                {windows.map((task) => (
-                  <div
+      <div className="max-h-[170px] overflow-y-auto pb-1">
+        {rows.length === 0 ? <p className="px-2 pb-2 text-soft">{t('strip.empty')}</p> : null}
+        {rows.map(({ face, tasks, windows, mists }) => (
+          <div key={face.id} className={`flex ${selected?.id === face.id ? 'bg-water-soft' : ''}`} style={{ height: ROW_PX }}>
+            <button
+              type="button"
+              className="shrink-0 px-2 text-left font-semibold hover:underline"
+              style={{ width: NAME_PX }}
+              onClick={() => select({ kind: 'face', id: face.id })}
+            >
+              {face.mark}
+            </button>
+            <div className="relative flex-1 overflow-hidden border-t border-rule">
+              {dark.map(({ fromMs, toMs }) => (
+                <div
+                  key={fromMs}
+                  className="absolute inset-y-0 bg-rule opacity-60"
+                  style={{ left: share(fromMs), width: `calc(${share(toMs)} - ${share(fromMs)})` }}
+                />
+              ))}
+              <div className="absolute inset-y-0 w-[2px] bg-iron" style={{ left: share(now) }} />
+              {tasks.map((task) => {
+                const item = items.get(task.id)!;
+                const conflict = late.get(task.id);
+                const text = conflict
+                  ? conflictText(conflict, itemName(item, model))
+                  : `${itemName(item, model)}, ${timeNear(task.startMs, now, timeZone)}–${timeNear(task.endMs, now, timeZone)}, ${t(`task-state.${task.state}`)}`;
+                return (
+                  <Bar
                     key={task.id}
-                    title={t('strip.window', {
-                      name: itemName(items.get(task.id)!, model),
-                      opens: timeOfDay(task.window!.opensMs, timeZone),
-                      closes: timeOfDay(task.window!.closesMs!, timeZone),
-                    })}
-                    className="absolute inset-y-[2px] border-x-[3px] border-ink"
-                    style={{
-                      left: share(task.window!.opensMs),
-                      width: `calc(${share(task.window!.closesMs!)} - ${share(task.window!.opensMs)})`,
-                    }}
-                  >
-                    <i className="absolute top-0 left-0 h-[3px] w-1.5 bg-ink" />
-                    <i className="absolute bottom-0 left-0 h-[3px] w-1.5 bg-ink" />
-                    <i className="absolute top-0 right-0 h-[3px] w-1.5 bg-ink" />
-                    <i className="absolute right-0 bottom-0 h-[3px] w-1.5 bg-ink" />
-                  </div>
-                ))}
-                {mists.map((at) => (
-                  <span
-                    key={at}
-                    title={t('strip.mist', { at: timeOfDay(at, timeZone) })}
-                    className="absolute top-0 -translate-x-1/2 font-bold text-water"
-                    style={{ left: share(at) }}
-                  >
-                    ↓
-                  </span>
-                ))}
-              </div>
+                    task={task}
+                    isCoat={item.step.startsWith('coat')}
+                    isUnattended={item.restH !== undefined}
+                    left={share(task.startMs)}
+                    width={`calc(${share(task.endMs)} - ${share(task.startMs)} - 1px)`}
+                    label={item.step.startsWith('coat') && task.endMs - task.startMs >= NAMED_FROM_MS ? stepName(item, model) : ''}
+                    title={text}
+                    isLate={Boolean(conflict)}
+                  />
+                );
+              })}
+              {windows.map((task) => (
+                <div
+                  key={task.id}
+                  title={t('strip.window', {
+                    name: itemName(items.get(task.id)!, model),
+                    opens: timeNear(task.window!.opensMs, now, timeZone),
+                    closes: timeNear(task.window!.closesMs!, now, timeZone),
+                  })}
+                  className="absolute inset-y-[2px] border-x-[3px] border-ink"
+                  style={{
+                    left: share(task.window!.opensMs),
+                    width: `calc(${share(task.window!.closesMs!)} - ${share(task.window!.opensMs)})`,
+                  }}
+                >
+                  <i className="absolute top-0 left-0 h-[3px] w-1.5 bg-ink" />
+                  <i className="absolute bottom-0 left-0 h-[3px] w-1.5 bg-ink" />
+                  <i className="absolute top-0 right-0 h-[3px] w-1.5 bg-ink" />
+                  <i className="absolute right-0 bottom-0 h-[3px] w-1.5 bg-ink" />
+                </div>
+              ))}
+              {mists.map((at) => (
+                <span
+                  key={at}
+                  title={t('strip.mist', { at: timeNear(at, now, timeZone) })}
+                  className="absolute top-0 -translate-x-1/2 font-bold text-water"
+                  style={{ left: share(at) }}
+                >
+                  ↓
+                </span>
+              ))}
             </div>
-          ))}
-        </div>
-      ) : null}
+          </div>
+        ))}
+      </div>
     </section>
   );
 }

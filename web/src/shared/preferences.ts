@@ -8,6 +8,10 @@ interface Preferences {
   theme: 'light' | 'dark';
   /** who mixes and places here */ people: number;
   /** as the sheet names first, when not chosen */ tool?: Tool;
+  /** lenses whose table goes across the page, or does not, where that was chosen */ across: Readonly<Record<string, boolean>>;
+  isListFolded: boolean;
+  setAcross(lens: string, across: boolean): void;
+  foldList(folded: boolean): void;
   setCrew(crew: { people: number; tool?: Tool }): void;
   toggleUnits(): void;
   toggleTheme(): void;
@@ -21,6 +25,10 @@ export const usePreferences = create<Preferences>()(
       // as the device is set, until its owner says otherwise here
       theme: globalThis.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
       people: 2,
+      across: {},
+      isListFolded: false,
+      setAcross: (lens, across) => set((before) => ({ across: { ...before.across, [lens]: across } })),
+      foldList: (isListFolded) => set({ isListFolded }),
       setCrew: (crew) => set(crew),
       toggleUnits: () => set(({ units }) => ({ units: units === 'metric' ? 'us' : 'metric' })),
       toggleTheme: () => set(({ theme }) => ({ theme: theme === 'light' ? 'dark' : 'light' })),

@@ -27,6 +27,13 @@ export function weekdayAndTime(at: number | string, timeZone: string, tag?: stri
   return `${formatIn(at, timeZone, { weekday: 'short', day: 'numeric' }, tag)}, ${timeOfDay(at, timeZone, tag)}`;
 }
 
+/** The time alone while it is today's; of any other day the day goes with it. */
+export function timeNear(at: number | string, nowMs: number, timeZone: string, tag?: string): string {
+  const day = (each: number | string) => formatIn(each, timeZone, { day: 'numeric', month: 'numeric', year: 'numeric' }, tag);
+  if (day(at) === day(nowMs)) return timeOfDay(at, timeZone, tag);
+  return `${formatIn(at, timeZone, { weekday: 'short' }, tag)} ${timeOfDay(at, timeZone, tag)}`;
+}
+
 export function fullTime(at: number | string, timeZone: string, tag?: string): string {
   return `${dayOnly(at, timeZone, tag)} ${timeOfDay(at, timeZone, tag)}`;
 }

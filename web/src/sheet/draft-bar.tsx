@@ -5,27 +5,26 @@ import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { useSelection } from '../job/job-context';
+import type { Tool } from '../job/selection';
 
 /** What the tool in hand is waiting for, and by buttons what keys do: a phone has none. */
-export function DraftBar({ end }: { end(): void }) {
-  const { tool, draft, typed, take, setDraft } = useSelection('tool', 'draft', 'typed', 'take', 'setDraft');
+export function DraftBar({ tool, end }: { tool: Tool; end(): void }) {
+  const { draft, typed, layDown, setDraft } = useSelection('draft', 'typed', 'layDown', 'setDraft');
   const units = useUnits();
-  if (tool === 'select') return null;
   const shape = tool === 'reading' ? 'point' : FEATURE_SPECS[tool].shape;
   const mayEnd = draft !== null && draft.path.length >= POINTS_OF[shape][0];
-  // what lies under the words can still be pointed at
-  const big = 'pointer-events-auto max-[719px]:h-12';
+  const big = 'max-[719px]:h-12';
   return (
-    <div className="pointer-events-none absolute top-2 left-1/2 flex w-max max-w-[calc(100%-16px)] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-[3px] border border-ochre bg-ochre-soft px-3 py-1">
-      <p role="status" className={draft ? 'max-[719px]:sr-only' : ''}>
+    <div className="flex min-w-0 flex-1 items-center gap-x-2 border-l-4 border-ochre pl-2">
+      <p role="status" className={`min-w-0 truncate ${draft ? 'max-[719px]:sr-only' : ''}`}>
         {tool === 'reading' ? t('draft.reading.start') : t(`draft.${shape}.${draft ? 'go-on' : 'start'}`, { what: t(`feature.${tool}`) })}{' '}
         {typed ? (
           <b>
             {typed}
             <span aria-hidden>▏</span> {t('draft.enter')}
           </b>
-        ) : (
-          <span className="text-soft max-[1279px]:hidden">{t('draft.or-type', { unit: toSystem(1, 'm', units).unit })}</span>
+        ) : draft ? null : (
+          <span className="text-[13px] text-soft max-[1279px]:hidden">{t('draft.or-type', { unit: toSystem(1, 'm', units).unit })}</span>
         )}
       </p>
       {draft ? (
@@ -43,7 +42,7 @@ export function DraftBar({ end }: { end(): void }) {
           </Button>
         </>
       ) : null}
-      <Button size="small" look="quiet" className={big} aria-label={t('draft.drop')} title={t('draft.drop')} onClick={() => take('select')}>
+      <Button size="small" look="quiet" className={big} aria-label={t('draft.drop')} title={t('draft.drop')} onClick={layDown}>
         <X size={16} aria-hidden />
       </Button>
     </div>

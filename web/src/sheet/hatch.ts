@@ -40,12 +40,70 @@ const aggregate: Draw = (ctx) => {
   ctx.stroke();
 };
 
-const SUBSTRATES: Partial<Record<Substrate, Draw>> = {
+/** Stones as they were found, none like its neighbour. */
+const stones: Draw = (ctx) => {
+  for (const outline of [
+    [1, 2, 11, 1, 13, 8, 5, 10, 1, 7],
+    [15, 1, 26, 2, 27, 9, 19, 11, 14, 7],
+    [2, 12, 8, 11, 10, 18, 3, 19],
+    [12, 11, 22, 13, 23, 18, 13, 19],
+    [25, 12, 28, 11, 28, 19, 25, 18],
+  ]) {
+    ctx.beginPath();
+    for (let i = 0; i < outline.length; i += 2) ctx.lineTo(outline[i]! + 0.5, outline[i + 1]! + 0.5);
+    ctx.closePath();
+    ctx.stroke();
+  }
+};
+
+/** Panels cast elsewhere: the stones of concrete, between upright seams. */
+const panels: Draw = (ctx) => {
+  aggregate(ctx);
+  ctx.beginPath();
+  ctx.moveTo(0.5, 0);
+  ctx.lineTo(0.5, TILE.height);
+  ctx.stroke();
+};
+
+const dots =
+  (places: readonly (readonly [number, number])[], r: number): Draw =>
+  (ctx) => {
+    ctx.beginPath();
+    for (const [x, y] of places) {
+      ctx.moveTo(x + r, y);
+      ctx.arc(x, y, r, 0, 2 * Math.PI);
+    }
+    ctx.fill();
+  };
+
+/** Trowelled on: short strokes that lie over each other. */
+const strokes: Draw = (ctx) => {
+  ctx.beginPath();
+  for (const [x, y] of [
+    [2, 5],
+    [16, 4],
+    [9, 12],
+    [22, 13],
+    [3, 18],
+  ] as const) {
+    ctx.moveTo(x, y);
+    ctx.quadraticCurveTo(x + 4, y - 3, x + 8, y);
+  }
+  ctx.stroke();
+};
+
+/** What a wall is made of, or the lime that covers it. */
+type Ground = Substrate | 'lime';
+
+const GROUNDS: Record<Ground, Draw> = {
   brick: courses(2),
   block: courses(1),
-  rubble: courses(1),
+  rubble: stones,
   'cast-concrete': aggregate,
-  precast: aggregate,
+  precast: panels,
+  lime: strokes,
+  render: (ctx) => dots(FINE, 0.9)(ctx),
+  screed: (ctx) => dots(STAGGERED, 1.1)(ctx),
 };
 
 const signs =
@@ -111,15 +169,15 @@ const FAINT = 0.16;
 const PLAIN = 0.6;
 
 export class Hatches {
-  private readonly patterns = new Map<Substrate | FeatureKind, CanvasPattern>();
+  private readonly patterns = new Map<Ground | FeatureKind, CanvasPattern>();
 
   constructor(ctx: Pen, ink: string) {
-    this.draw(ctx, ink, SUBSTRATES, FAINT);
+    this.draw(ctx, ink, GROUNDS, FAINT);
     this.draw(ctx, ink, AREA_HATCHES, PLAIN);
   }
 
-  private draw(ctx: Pen, ink: string, tiles: Partial<Record<Substrate | FeatureKind, Draw>>, alpha: number): void {
-    for (const [name, draw] of Object.entries(tiles) as [Substrate | FeatureKind, Draw][]) {
+  private draw(ctx: Pen, ink: string, tiles: Partial<Record<Ground | FeatureKind, Draw>>, alpha: number): void {
+    for (const [name, draw] of Object.entries(tiles) as [Ground | FeatureKind, Draw][]) {
       const tile = new OffscreenCanvas(TILE.width, TILE.height);
       const pen = tile.getContext('2d')!;
       pen.strokeStyle = pen.fillStyle = ink;
@@ -130,7 +188,7 @@ export class Hatches {
   }
 
   /** A hatch fixed to a place on the screen, so that it travels with what it fills. */
-  at(name: Substrate | FeatureKind, x: number, y: number): CanvasPattern | undefined {
+  at(name: Ground | FeatureKind, x: number, y: number): CanvasPattern | undefined {
     const pattern = this.patterns.get(name);
     pattern?.setTransform(new DOMMatrix().translate(x, y));
     return pattern;

@@ -1,11 +1,11 @@
 import { crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { faceAt, featureAt, handleAt } from './hit';
 import { layOut, toSheet } from './layout';
-import { fit, toScreen } from './view';
+import { fitAll, toScreen } from './view';
 
 const job = { ...sampleJob(), features: [crack(), crack({ id: 'n1', kind: 'penetration', path: [[3, 1]] })] };
 const layout = layOut(job, null);
-const view = fit(layout.bounds, { width: 900, height: 600 }, true);
+const view = fitAll(layout.bounds, { width: 900, height: 600 });
 const on = (faceId: string, u: number, v: number) => toScreen(view, ...toSheet(layout.byId.get(faceId)!, [u, v]));
 const at = ([px, py]: readonly [number, number], reachPx: number) => ({ px, py, reachPx });
 

@@ -1,7 +1,7 @@
 import { type Face, type Feature, facesInWalk, groupBy, moves, runs } from '@caulkhorn/core/jobs';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Camera, Search } from 'lucide-react';
-import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { parts, useJob, useSelection } from '../job/job-context';
 import type { Selected } from '../job/selection';
@@ -12,7 +12,7 @@ type Row =
   | { kind: 'feature'; id: string; feature: Feature };
 
 /** The same faces and features as on the sheet, as a list: it carries focus, names and keyboard. */
-export function ItemList({ editable }: { editable: boolean }) {
+export function ItemList({ editable, beside }: { editable: boolean; beside?: ReactNode }) {
   const { model, remove } = useJob(parts('model', 'remove'));
   const { selected, also, tool, select, toggle, openPlate } = useSelection('selected', 'also', 'tool', 'select', 'toggle', 'openPlate');
   const [words, setWords] = useState('');
@@ -66,23 +66,26 @@ export function ItemList({ editable }: { editable: boolean }) {
       Delete: () => editable && selected?.kind === 'feature' && remove('feature', selected.id, ...also),
     };
     // while drawing, Enter sets or ends what is drawn
-    if (!act[event.key] || (event.key === 'Enter' && tool !== 'select')) return;
+    if (!act[event.key] || (event.key === 'Enter' && tool !== null)) return;
     event.preventDefault();
     act[event.key]!();
   };
 
   return (
     <section aria-label={t('list.name')} className="flex min-h-0 flex-1 flex-col">
-      <label className="flex items-center gap-1.5 border-b border-rule px-2">
-        <Search size={14} aria-hidden className="text-soft" />
-        <span className="sr-only">{t('list.search')}</span>
-        <input
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-          placeholder={t('list.search')}
-          className="h-9 w-full bg-transparent outline-none focus-visible:outline-2"
-        />
-      </label>
+      <div className="flex items-center border-b border-rule">
+        <label className="flex min-w-0 flex-1 items-center gap-1.5 pl-2">
+          <Search size={14} aria-hidden className="text-soft" />
+          <span className="sr-only">{t('list.search')}</span>
+          <input
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+            placeholder={t('list.search')}
+            className="h-9 w-full bg-transparent outline-none focus-visible:outline-2"
+          />
+        </label>
+        {beside}
+      </div>
       <div
         ref={scroller}
         role="listbox"

@@ -1,7 +1,7 @@
 /** Places labels so that none covers another: first come, first served; a label without room is left out. */
 const CELL_PX = 64;
 
-interface Box {
+export interface Box {
   x: number;
   y: number;
   width: number;

@@ -41,4 +41,19 @@ export type Overlay = Pick<Painting, 'ctx' | 'size' | 'view' | 'layout' | 'palet
   draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
 };
 
+/** Under this many pixels a metre along, a face has room for its letter and a count, and for nothing else. */
+export const MARKS_FROM_SCALE = 17;
+
+/** A path in sheet metres, brought to the screen: strokes keep their width whatever the two scales are. */
+export function onScreen({ view }: Painting, path: Path2D): Path2D {
+  const moved = new Path2D();
+  moved.addPath(path, { a: view.scale, d: -view.scaleY, e: view.offsetX, f: view.offsetY });
+  return moved;
+}
+
+/** So far outside that nothing of it is seen. */
+export function isOffCanvas({ size }: Painting, x: number, y: number): boolean {
+  return x < -40 || y < -40 || x > size.width + 40 || y > size.height + 40;
+}
+
 export const FONT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';

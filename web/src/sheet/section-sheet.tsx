@@ -1,30 +1,40 @@
 import type { JobModel, Junction } from '@caulkhorn/core/jobs';
 import { faceForce, watersInCase, watersOn } from '@caulkhorn/core/water';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
 import { parts, useJob, usePlanningSoFar, useDrawnPointer, useSelection } from '../job/job-context';
-import { DraftBar } from './draft-bar';
+import type { Tool } from '../job/selection';
 import { layOut } from './layout';
 import type { ShownForce } from './painting';
 import { readPalette } from './palette';
-import { PointerReadout } from './pointer-readout';
-import { SheetCamera } from './sheet-camera';
-import { SheetPictures, preparePainter } from './sheet-pictures';
-import { SheetToolbar } from './sheet-toolbar';
+import type { SheetCamera } from './sheet-camera';
+import { preparePainter } from './sheet-pictures';
+import { SheetFoot } from './sheet-foot';
+import { ToolTray } from './tool-tray';
 import { useDrawing } from './use-drawing';
 import { useSheetPointer } from './use-sheet-pointer';
+import { useWalkKeys } from './use-walk-keys';
 
 preparePainter();
 
 const NONE_YET: readonly Junction[] = [];
 
+interface SectionSheetProps {
+  camera: SheetCamera;
+  /** what may be taken up here: none where one only looks */ tools: readonly Tool[];
+  /** a finger's sweep goes on to the next face instead of pushing the sheet */ sweeps?: boolean;
+  className?: string;
+}
+
 /** The job's one drawing: a canvas that takes pointer and wheel. The list beside it carries focus and keyboard. */
-export function SectionSheet({ editable, oneFace = false }: { editable: boolean; oneFace?: boolean }) {
+export function SectionSheet({ camera, tools, sweeps = false, className = '' }: SectionSheetProps) {
   const { model: asGoverned, jobId } = useJob(parts('model', 'jobId'));
-  const junctions = usePlanningSoFar()?.plan.junctions ?? NONE_YET;
+  const planning = usePlanningSoFar();
+  const junctions = planning?.plan.junctions ?? NONE_YET;
+  const nextFaceId = planning?.programme.tasks.find(({ state }) => state === 'planned')?.chain;
   const { units, theme } = usePreferences();
   const { selected, also, tool, draft, places, openPlateId, shownCase, showsForces } = useSelection(
     'selected',
@@ -44,8 +54,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   const pointer = useDrawnPointer();
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
-  const [pictures] = useState(() => new SheetPictures());
-  const [camera] = useState(() => new SheetCamera(pictures, oneFace));
+  const { pictures } = camera;
   const layout = useMemo(() => layOut(model, openPlateId), [model, openPlateId]);
   const palette = useMemo(() => readPalette(theme), [theme]);
 
@@ -55,7 +64,7 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   );
 
   useLayoutEffect(() => {
-    camera.look({ forces, layout, palette, model, selected, also, draft, places, pointer, units });
+    camera.look({ forces, layout, palette, model, selected, nextFaceId, also, draft, places, pointer, units });
   });
   useEffect(() => pictures.open(), [pictures]);
   useEffect(() => camera.attach(frame.current!, canvas.current!), [camera]);
@@ -66,31 +75,36 @@ export function SectionSheet({ editable, oneFace = false }: { editable: boolean;
   useEffect(() => camera.redraw(), [camera, layout, palette, selected, also, draft, places, forces, pointer, units]);
   useEffect(() => camera.lookAgain(), [camera, openPlateId, jobId]);
   const { minX, maxX, minY, maxY } = layout.bounds;
-  useEffect(() => camera.follow(), [camera, minX, maxX, minY, maxY]);
+  useEffect(() => camera.follow(), [camera, minX, maxX, minY, maxY, nextFaceId]);
   useEffect(() => camera.bringIntoSight(selected), [camera, selected]);
 
-  const drawing = useDrawing(editable);
-  const handlers = useSheetPointer(camera, editable, drawing.addPoint);
+  const drawing = useDrawing(tools);
+  const handlers = useSheetPointer(camera, { editable: tools.length > 1, sweeps }, drawing.addPoint);
+  useWalkKeys(camera);
 
   return (
-    <div ref={frame} className="@container relative min-h-0 min-w-0 flex-1 overflow-hidden bg-paper">
-      <canvas
-        ref={canvas}
-        data-testid="sheet"
-        role="img"
-        aria-label={t('sheet.name', { faces: model.faces.length, features: model.features.length })}
-        className={`absolute inset-0 size-full touch-none ${tool === 'select' ? 'cursor-default' : 'cursor-crosshair'}`}
-        onDoubleClick={drawing.end}
-        {...handlers}
-      />
-      {shownCase ? (
-        <p className="absolute top-2 right-2 rounded-[3px] border border-water bg-water-soft px-3 py-1 font-medium" role="status">
-          {t('cases.shown', { name: t(`case.${shownCase}`) })}
-        </p>
-      ) : null}
-      <DraftBar end={drawing.end} />
-      <SheetToolbar camera={camera} editable={editable} />
-      <PointerReadout />
+    <div className={`flex min-h-0 min-w-0 flex-1 flex-col ${className}`}>
+      <div className="flex min-h-0 flex-1 max-[719px]:flex-col-reverse">
+        {tools.length > 0 ? <ToolTray tools={tools} /> : null}
+        <div ref={frame} className="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-paper">
+          <canvas
+            ref={canvas}
+            id="section-sheet"
+            data-testid="sheet"
+            role="img"
+            aria-label={t('sheet.name', { faces: model.faces.length, features: model.features.length })}
+            className={`absolute inset-0 size-full touch-none ${tool === null ? 'cursor-default' : 'cursor-crosshair'}`}
+            onDoubleClick={drawing.end}
+            {...handlers}
+          />
+          {shownCase ? (
+            <p className="absolute top-2 right-2 rounded-[3px] border border-water bg-water-soft px-3 py-1 font-medium" role="status">
+              {t('cases.shown', { name: t(`case.${shownCase}`) })}
+            </p>
+          ) : null}
+        </div>
+      </div>
+      <SheetFoot camera={camera} end={drawing.end} />
     </div>
   );
 }

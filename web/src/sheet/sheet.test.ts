@@ -4,7 +4,8 @@ import { sampleJob } from '../../../core/src/testing/sample-job';
 import { LabelPlacer } from './labels';
 import { fromSheet, layOut, toSheet } from './layout';
 import { newFeature, nextMark } from './new-feature';
-import { fit, fromScreen, panBy, toScreen, zoomAt } from './view';
+import { walkScale } from './paint-walk';
+import { STAFF_PX, fitAll, fitFace, fromScreen, panBy, toScreen, zoomAt } from './view';
 
 const pipe: Face = {
   ...sampleJob().faces[0]!,
@@ -59,7 +60,7 @@ describe('layout', () => {
 
 describe('view', () => {
   const size = { width: 800, height: 500 };
-  const view = fit(layOut(job, null).bounds, size, true);
+  const view = fitAll(layOut(job, null).bounds, size);
 
   test('everything fits', () => {
     const { minX, maxX, minY, maxY } = layOut(job, null).bounds;
@@ -73,6 +74,45 @@ describe('view', () => {
       expect(py).toBeGreaterThanOrEqual(0);
       expect(py).toBeLessThanOrEqual(size.height);
     }
+  });
+
+  test('one face is never stretched, and takes half of the height or the whole width', () => {
+    const side = fc.double({ min: 0.3, max: 60, noNaN: true });
+    const px = (min: number, max: number) => fc.integer({ min, max });
+    fc.assert(
+      fc.property(
+        side,
+        side,
+        fc.double({ min: -30, max: 30, noNaN: true }),
+        px(320, 1600),
+        px(140, 1000),
+        (wide, high, minX, width, height) => {
+          const bounds = { minX, maxX: minX + wide, minY: -high, maxY: 0 };
+          const face = fitFace(bounds, { width, height });
+          expect(face.scaleY).toBe(face.scale);
+          const [left, top] = toScreen(face, minX, 0);
+          const [right, bottom] = toScreen(face, minX + wide, -high);
+          const share = (bottom - top) / height;
+          const across = (right - left) / (width - STAFF_PX);
+          expect(share > 0.499 || across > 0.8 || height < 200).toBe(true);
+          for (const [from, to, room] of [
+            [left - STAFF_PX, right, width],
+            [top, bottom, height],
+          ] as const) {
+            expect(from).toBeGreaterThan(-0.01);
+            expect(to).toBeLessThan(room + 0.01);
+          }
+        },
+      ),
+    );
+  });
+
+  test('the walk line holds the whole walk, and a press on it comes back to its place', () => {
+    const layout = layOut(job, null);
+    const { toPx, toM } = walkScale(layout, 600);
+    expect(toPx(layout.bounds.minX)).toBeGreaterThanOrEqual(0);
+    expect(toPx(layout.bounds.maxX)).toBeLessThanOrEqual(600);
+    for (const x of [layout.bounds.minX, 3.3, layout.bounds.maxX]) expect(toM(toPx(x))).toBeCloseTo(x, 9);
   });
 
   test('zooming keeps what is under the pointer, panning moves by what it says', () => {

@@ -1,61 +1,13 @@
-import { FEATURE_SPECS, type FeatureKind } from '@caulkhorn/core/jobs';
-import {
-  CircleDashed,
-  CircleDot,
-  Cloudy,
-  CloudFog,
-  Diamond,
-  Droplets,
-  Gauge,
-  Grip,
-  Layers2,
-  type LucideIcon,
-  MousePointer2,
-  Pin,
-  Snowflake,
-  Spline,
-  SquareDashedBottom,
-  Rows3,
-  Sprout,
-  Waves,
-} from 'lucide-react';
+import { FEATURE_KINDS, FEATURE_SPECS } from '@caulkhorn/core/jobs';
 import type { Tool } from '../job/selection';
 
-const ICONS: Readonly<Record<FeatureKind, LucideIcon>> = {
-  crack: Spline,
-  leak: Waves,
-  joint: Layers2,
-  'mortar-joint': Rows3,
-  penetration: CircleDot,
-  'tie-hole': Diamond,
-  fixing: Pin,
-  drain: CircleDashed,
-  honeycomb: Grip,
-  spall: SquareDashedBottom,
-  'blow-holes': Snowflake,
-  'damp-area': Cloudy,
-  'salt-bloom': CloudFog,
-  mould: Sprout,
-  ponding: Droplets,
-};
+/** In the order in which one surveys: what is measured and runs first, then what lets it in, then what it has left behind. */
+export const FIRST_TOOLS: readonly Tool[] = ['reading', 'leak', 'crack', 'joint', 'penetration', 'damp-area', 'salt-bloom', 'honeycomb'];
 
-export interface ToolEntry {
-  tool: Tool;
-  icon: LucideIcon;
-  letter: string;
+/** All of them: what is met less often comes after. */
+export const TOOLS: readonly Tool[] = [...FIRST_TOOLS, ...FEATURE_KINDS.filter((kind) => !FIRST_TOOLS.includes(kind))];
+
+/** What is stamped on the tool: the letter of the marks it makes, and the key that takes it up. */
+export function letterOf(tool: Tool): string {
+  return tool === 'reading' ? 'R' : FEATURE_SPECS[tool].letter;
 }
-
-/** One tool a kind of feature, in the order of the kinds, the one that chooses and the one that places a reading. */
-
-export const TOOLS: readonly ToolEntry[] = [
-  { tool: 'select', icon: MousePointer2, letter: 'V' },
-  { tool: 'reading', icon: Gauge, letter: 'R' },
-  ...(Object.entries(FEATURE_SPECS) as [FeatureKind, { letter: string }][]).map(([tool, { letter }]) => ({
-    tool,
-    icon: ICONS[tool],
-    letter,
-  })),
-];
-
-/** Always in reach; the rest opens beside them. */
-export const FIRST_TOOLS: ReadonlySet<Tool> = new Set<Tool>(['select', 'reading', 'crack', 'leak', 'joint', 'penetration']);

@@ -4,16 +4,17 @@ import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { parts, useJob, useSelectionStore } from '../job/job-context';
+import type { Tool } from '../job/selection';
 import type { Hit } from './hit';
 import { newFeature, round } from './new-feature';
-import { TOOLS } from './tools';
+import { letterOf } from './tools';
 import { POINT_KEYS, readTypedPoint } from './typed-point';
 
 /** A line and an area go on until they are ended. */
 const POINTS_TO_FINISH: Readonly<Record<FeatureShape, number>> = { point: 1, 'spot-or-line': 2, line: Infinity, area: Infinity };
 
 /** Setting points with a tool until they make a feature; and the keys that go with it. */
-export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined): void; end(): void } {
+export function useDrawing(tools: readonly Tool[]): { addPoint(hit: Hit | undefined): void; end(): void } {
   const { put, model } = useJob(parts('put', 'model'));
   const { faces, features } = model;
   const selection = useSelectionStore();
@@ -23,15 +24,15 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
 
   const finish = useCallback(
     (faceId: string, path: FacePoint[]) => {
-      const { tool, setDraft, select, take } = selection.getState();
-      if (tool === 'select' || tool === 'reading') return;
+      const { tool, setDraft, select, layDown } = selection.getState();
+      if (tool === null || tool === 'reading') return;
       const like = features.findLast((feature) => feature.kind === tool && feature.id === lastDrawn.current);
       const feature = newFeature(tool, faceId, path, { features, like });
       lastDrawn.current = feature.id;
       put('feature', feature);
       setDraft(null);
       select({ kind: 'feature', id: feature.id });
-      take('select');
+      layDown();
     },
     [features, put, selection],
   );
@@ -39,7 +40,7 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
   const addAt = useCallback(
     (face: Face, point: FacePoint) => {
       const { tool, draft, setDraft, placeReading } = selection.getState();
-      if (tool === 'select') return;
+      if (tool === null) return;
       const at: FacePoint = [round(point[0]), round(point[1])];
       if (!isOnFace(face, at)) return void toast(t('sheet.point-off-face'));
       if (tool === 'reading') return placeReading(face.id, at);
@@ -53,7 +54,7 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
 
   const addPoint = useCallback(
     (hit: Hit | undefined) => {
-      if (!hit) return void (selection.getState().tool !== 'select' && toast(t('sheet.point-off-face')));
+      if (!hit) return void (selection.getState().tool !== null && toast(t('sheet.point-off-face')));
       addAt(hit.placed.face, hit.point);
     },
     [addAt, selection],
@@ -73,20 +74,20 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
 
   const end = useCallback(() => {
     const { tool, draft } = selection.getState();
-    if (!draft || tool === 'select' || tool === 'reading' || draft.path.length < POINTS_OF[FEATURE_SPECS[tool].shape][0]) return;
+    if (!draft || tool === null || tool === 'reading' || draft.path.length < POINTS_OF[FEATURE_SPECS[tool].shape][0]) return;
     finish(draft.faceId, draft.path);
   }, [finish, selection]);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.target as HTMLElement).closest('input, textarea, select, [role="dialog"]')) return;
-      const { take, takeAgain, draft, tool, typed, setTyped } = selection.getState();
+      const { take, layDown, takeAgain, draft, tool, typed, setTyped } = selection.getState();
       if (event.key === 'Escape') {
         if (typed) setTyped('');
-        else take('select');
+        else layDown();
       }
-      if (!editable || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (tool !== 'select') {
+      if (tools.length === 0 || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (tool !== null) {
         if (event.key === 'Enter' && typed) return addTyped();
         if (event.key === 'Backspace' && typed) return setTyped(typed.slice(0, -1));
         // a blank before the first figure takes the last tool again, as ever
@@ -96,8 +97,8 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
         }
       }
       if (event.key === 'Enter' && draft) end();
-      const chosen = TOOLS.find(({ letter }) => letter === event.key.toUpperCase());
-      if (chosen) take(chosen.tool);
+      const taken = tools.find((each) => letterOf(each) === event.key.toUpperCase());
+      if (taken) take(taken);
       // the last tool once more
       if (event.key === ' ' && !(event.target as HTMLElement).closest('button, a, [role="listbox"]')) {
         event.preventDefault();
@@ -106,7 +107,7 @@ export function useDrawing(editable: boolean): { addPoint(hit: Hit | undefined):
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
-  }, [addTyped, editable, end, selection]);
+  }, [addTyped, tools, end, selection]);
 
   return { addPoint, end };
 }

@@ -14,6 +14,8 @@ import { panBy, toScreen, zoomAt } from './view';
 const REACH = { mouse: 9, pen: 12, touch: 22 } as const;
 /** Less than this is a press that trembled, px. */
 const STILL = 4;
+/** From here on a finger's sweep means the next face, px. */
+const SWEEP = 56;
 
 interface Spot {
   x: number;
@@ -21,11 +23,15 @@ interface Spot {
 }
 
 type Drag = Spot & { moved: boolean } & (
-    { kind: 'pan' } | { kind: 'move'; feature: Feature; handle: number; from: FacePoint; path: FacePoint[] }
+    { kind: 'pan' } | { kind: 'sweep'; from: Spot } | { kind: 'move'; feature: Feature; handle: number; from: FacePoint; path: FacePoint[] }
   );
 
 /** Pointing at the sheet: choose, pan, pinch, move what is chosen, or hand the point to a drawing tool. */
-export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint: (hit: Hit | undefined) => void) {
+export function useSheetPointer(
+  camera: SheetCamera,
+  { editable, sweeps }: { editable: boolean; sweeps: boolean },
+  addPoint: (hit: Hit | undefined) => void,
+) {
   const { model, put } = useJob(parts('model', 'put'));
   const { selected, tool, select, toggle, setDraft, setPointer } = useSelection(
     'selected',
@@ -53,9 +59,10 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
 
   /** The drag that begins here: of what is chosen and under the pointer, else of the sheet. */
   const begin = (event: PointerEvent, { x, y }: Spot): Drag => {
-    const pan: Drag = { kind: 'pan', x, y, moved: false };
+    const isSweep = sweeps && event.pointerType === 'touch' && camera.keepsToFace;
+    const pan: Drag = { x, y, moved: false, ...(isSweep ? { kind: 'sweep', from: { x, y } } : { kind: 'pan' }) };
     const view = camera.current!;
-    if (!editable || tool !== 'select' || event.button === 1) return pan;
+    if (!editable || tool !== null || event.button === 1) return pan;
     const feature = featureAt(model, camera.layout, view, { px: x, py: y, reachPx: reachOf(event) });
     const placed = feature && camera.layout.byId.get(feature.faceId);
     const hit = faceAt(camera.layout, view, x, y);
@@ -87,6 +94,9 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
     if (now.kind === 'pan') {
       camera.pan(at.x - now.x, at.y - now.y);
       Object.assign(now, at);
+    } else if (now.kind === 'sweep') {
+      camera.nudge(at.x - now.x);
+      Object.assign(now, at);
     } else if (hit?.placed.face.id === now.feature.faceId) {
       // one end is drawn to what lies near; a thing moved whole keeps its shape and goes where it is led
       const others = model.features.filter(({ id }) => id !== now.feature.id);
@@ -105,6 +115,14 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
     else toast(t('sheet.point-off-face'));
   };
 
+  /** A sweep to the left brings the next face, as a page is turned; a short one lets this one spring back. */
+  const goOn = ({ x, from }: Extract<Drag, { kind: 'sweep' }>) => {
+    const swept = x - from.x;
+    const next = Math.abs(swept) < SWEEP ? undefined : camera.neighbour(swept < 0 ? 1 : -1);
+    camera.settle();
+    if (next) select({ kind: 'face', id: next });
+  };
+
   return {
     onPointerDown(event: PointerEvent) {
       const at = spotOf(event);
@@ -118,7 +136,7 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       const before = fingers.current.get(event.pointerId);
       if (before && fingers.current.size === 2) return pinch(event.pointerId, before, at);
       const hit = faceAt(camera.layout, camera.current, at.x, at.y);
-      const met = hit && tool !== 'select' ? snapped(hit, event) : undefined;
+      const met = hit && tool !== null ? snapped(hit, event) : undefined;
       setPointer(hit ? { faceId: hit.placed.face.id, point: hit.point, ...met } : null);
       if (drag.current) dragTo(drag.current, at, hit, event);
     },
@@ -128,9 +146,10 @@ export function useSheetPointer(camera: SheetCamera, editable: boolean, addPoint
       const ended = drag.current;
       drag.current = null;
       if (!ended || !camera.current) return;
+      if (ended.moved && ended.kind === 'sweep') return goOn(ended);
       if (ended.moved) return ended.kind === 'move' ? drop(ended) : undefined;
       const hit = faceAt(camera.layout, camera.current, x, y);
-      if (tool !== 'select') return addPoint(hit && { ...hit, point: snapped(hit, event).point });
+      if (tool !== null) return addPoint(hit && { ...hit, point: snapped(hit, event).point });
       const feature = featureAt(model, camera.layout, camera.current, { px: x, py: y, reachPx: reachOf(event) });
       if (feature && (event.ctrlKey || event.metaKey || event.shiftKey)) return toggle(feature.id);
       select(feature ? { kind: 'feature', id: feature.id } : hit ? { kind: 'face', id: hit.placed.face.id } : null);

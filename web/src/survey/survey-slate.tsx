@@ -4,7 +4,7 @@ import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { useIsPhone } from '../shared/use-now';
+import { useIsPhone } from '../shared/use-media';
 import { Loading } from '../shared/ui/states';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { Figure } from '../workings/figure';
