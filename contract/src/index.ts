@@ -2,6 +2,7 @@ export { checkShape } from './check-shape.js';
 export { COMMAND_KINDS, CommandDto, ReleasePayloadDto, itemChangeOf, payloadClass, permissionFor, readCommand } from './commands.js';
 export type { Command, CommandKind, CommandOutcome, Payloads, Saying } from './commands.js';
 export { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PourDto, ReadingDto, SpaceDto, WaterLevelDto } from './items.js';
+export type { JobOutlookAnswer, StoreOutlookAnswer } from './job-outlook.js';
 export type { JobSummary } from './job-summary.js';
 export { AddProductsDto, HouseRulesDto } from './house.js';
 export type { HouseAnswer } from './house.js';

@@ -3,6 +3,7 @@ export interface JobSummary {
   id: string;
   name: string;
   site: string;
+  /** IANA zone in which its times are read */ timeZone: string;
   updatedAt: string;
   faces: number;
   features: number;

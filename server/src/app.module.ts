@@ -22,6 +22,8 @@ import { SessionController } from './people/session.controller.js';
 import { SignInService } from './people/sign-in.service.js';
 import { PhotosController } from './photos/photos.controller.js';
 import { PhotosService } from './photos/photos.service.js';
+import { OutlookController } from './outlook/outlook.controller.js';
+import { OutlookService } from './outlook/outlook.service.js';
 import { ReleaseService } from './planning/release.service.js';
 import { BodyReader } from './platform/body.js';
 import { TenantDatabase } from './platform/database.js';
@@ -64,6 +66,7 @@ export class AppModule {
         ColleaguesController,
         HouseController,
         StoresController,
+        OutlookController,
         JobsController,
         DevicesController,
         ExchangeController,
@@ -83,6 +86,7 @@ export class AppModule {
         RecordsDatabase,
         HouseService,
         StoresService,
+        OutlookService,
         JobsService,
         CommandsService,
         AppendService,

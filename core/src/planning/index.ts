@@ -21,7 +21,7 @@ export { measuredWalls } from './measured-walls.js';
 export type { MeasuredWall } from './measured-walls.js';
 export { programmeJob, windowWorkings } from './programme-job.js';
 export type { WindowWorkings } from './programme-job.js';
-export { CORE_VERSION, revisionContent } from './revision.js';
+export { CORE_VERSION, decidedIn, revisionContent } from './revision.js';
 export type { PlanRevision } from './revision.js';
 export { trapsOf } from './stack.js';
 export { toolFor } from './placing-pace.js';

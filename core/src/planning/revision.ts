@@ -60,7 +60,8 @@ export function revisionContent(model: JobModel, plan: JobPlan, conditions: Plan
   };
 }
 
-function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: PlanConditions, house: House): ReleasedPlan {
+/** What a release would freeze of the decisions, as plain data. */
+export function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: PlanConditions, house: House): ReleasedPlan {
   const { job } = model;
   const { name, site, timeZone, currency, datum } = job;
   const faces = new Map(model.faces.map((face) => [face.id, face]));

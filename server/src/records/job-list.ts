@@ -16,7 +16,7 @@ export class JobList {
   summaries(): Promise<JobSummary[]> {
     const { organisationId, standing, personId } = this.caller;
     return this.manager.query<JobSummary[]>(
-      `select j.id, j.body->>'name' as name, j.body->>'site' as site, j.updated_at as "updatedAt",
+      `select j.id, j.body->>'name' as name, j.body->>'site' as site, j.body->>'timeZone' as "timeZone", j.updated_at as "updatedAt",
               ${countOf('face', ' and t.deleted_at is null')} as faces,
               ${countOf('feature', ' and t.deleted_at is null')} as features,
               ${countOf('log_entry', '')} as entries

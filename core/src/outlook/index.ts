@@ -1,0 +1,11 @@
+export { jobOutlook } from './job-outlook.js';
+export type { JobOutlook, OutlookFrom } from './job-outlook.js';
+export { comingIn } from './coming-in.js';
+export { foundSince } from './found-since.js';
+export type { FoundSince } from './found-since.js';
+export { missingIn, releaseLines } from './missing-in.js';
+export type { JobSeen } from './missing-in.js';
+export type { ComingCode, MissingCode, OutlookLine, OutlookPlace, StoreCode } from './outlook-line.js';
+export { sharesOf } from './shares-of.js';
+export type { JobShares } from './shares-of.js';
+export { expiryLines, shortLines } from './store-lines.js';

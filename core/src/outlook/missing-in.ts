@@ -1,0 +1,150 @@
+import { workSurely } from '../fields/index.js';
+import type { Issue } from '../issues.js';
+import { type JobModel, MASONRY } from '../jobs/index.js';
+import type { FacePlan, JobPlan, PlanRevision } from '../planning/index.js';
+import type { Conflict } from '../programme/index.js';
+import { type ReleasedPlan, reinspection } from '../proof/index.js';
+import { DAY_MS } from '../quantities/index.js';
+import type { SiteState } from '../site-log/index.js';
+import { surveyGaps } from '../survey/index.js';
+import { foundSince } from './found-since.js';
+import type { OutlookLine, OutlookPlace } from './outlook-line.js';
+import { workValues } from './work-values.js';
+
+/** All that is known of a job at one time. */
+export interface JobSeen {
+  model: JobModel;
+  plan: JobPlan;
+  revision: PlanRevision | null;
+  /** what a release would freeze today */ today: ReleasedPlan;
+  site: SiteState;
+  conflicts: readonly Conflict[];
+  nowMs: number;
+}
+
+/** A look counts from half a day before it is due: nobody waits for the hour. */
+const EARLY_MS = DAY_MS / 2;
+
+/**
+ * The one list of what a job still lacks: not looked at, not decided, found after the release, missed, to be looked at
+ * again, not done. Hand-over and the first page show the same.
+ */
+export function missingIn(seen: JobSeen): OutlookLine[] {
+  return [
+    ...releaseLines(seen),
+    ...seen.plan.faces.flatMap((face) => faceLines(face, seen)),
+    ...missedLines(seen),
+    ...lookLines(seen),
+    ...gapLines(seen),
+    ...openLines(seen),
+  ];
+}
+
+/** Found, changed or gone since the release: on nobody's sheet until a new plan is released. */
+export function releaseLines({ model, revision, today }: Pick<JobSeen, 'model' | 'revision' | 'today'>): OutlookLine[] {
+  if (!revision) return model.faces.length === 0 ? [] : [{ code: 'not-released', place: { step: 'programme' }, tone: 'waits' }];
+  // a plan from before its decisions were kept says nothing of what was found since
+  if (!revision.decided) return [];
+  const { foundIds, changedIds, goneIds } = foundSince(revision.decided, today, model);
+  const leaking = new Set(model.features.filter(({ wetState }) => wetState !== 'dry' && wetState !== 'damp').map(({ id }) => id));
+  const line =
+    (code: 'found-not-planned' | 'changed-since-release') =>
+    (id: string): OutlookLine => ({
+      code,
+      ...whereIs(id, model, 'build-up'),
+      tone: code === 'found-not-planned' && leaking.has(id) ? 'wrong' : 'waits',
+    });
+  return [
+    ...foundIds.map(line('found-not-planned')),
+    ...changedIds.map(line('changed-since-release')),
+    ...(goneIds.length > 0
+      ? [{ code: 'gone-since-release', place: { step: 'programme' }, tone: 'waits', values: { n: goneIds.length } } as const]
+      : []),
+  ];
+}
+
+function faceLines({ faceId, findings, rating, buildUp, treatments }: FacePlan, { model }: JobSeen): OutlookLine[] {
+  const of = (step: OutlookPlace['step']) => whereIs(faceId, model, step);
+  const decided = treatments.flatMap(({ targetId, rule: { verdict } }): OutlookLine[] =>
+    verdict === 'refuse' || verdict === 'undecided'
+      ? [
+          {
+            code: verdict === 'refuse' ? 'refused' : 'undecided',
+            ...whereIs(targetId, model, 'build-up', faceId),
+            tone: verdict === 'refuse' ? 'wrong' : 'waits',
+          },
+        ]
+      : [],
+  );
+  return [
+    ...(findings.some(({ code }) => code === 'no-governing-level')
+      ? [{ code: 'no-water-level', ...of('water'), tone: 'waits' } as const]
+      : []),
+    ...(buildUp ? [] : [{ code: 'no-build-up', ...of('build-up'), tone: 'waits' } as const]),
+    ...(rating && !rating.output.passes ? [{ code: 'does-not-carry', ...of('build-up'), tone: 'wrong' } as const] : []),
+    ...decided,
+  ];
+}
+
+function missedLines({ conflicts, plan, revision, model }: JobSeen): OutlookLine[] {
+  const items = new Map((revision?.workItems ?? plan.workItems).map((item) => [item.id, item]));
+  return conflicts.flatMap(({ code, taskId }): OutlookLine[] => {
+    const item = items.get(taskId);
+    if (code !== 'window-missed' || !item) return [];
+    return [{ code: 'window-missed', ...whereIs(item.faceId, model, 'programme'), tone: 'wrong', values: workValues(item, model) }];
+  });
+}
+
+/** Stopped leaks are looked at again after a day, a week and four weeks; a photo of the place is what a look leaves behind. */
+function lookLines({ site, plan, revision, model, nowMs }: JobSeen): OutlookLine[] {
+  const features = new Map(model.features.map((feature) => [feature.id, feature]));
+  const faces = new Map(model.faces.map((face) => [face.id, face]));
+  return (revision?.workItems ?? plan.workItems).flatMap(({ id, step, targetId, faceId }): OutlookLine[] => {
+    const finishedAt = site.done.get(id)?.finishedAt;
+    const face = faces.get(faceId);
+    const isStopped = (step === 'plug' || step === 'inject') && finishedAt !== undefined;
+    if (!isStopped || !face || targetId === undefined || !features.has(targetId)) return [];
+    const { due } = workSurely(reinspection, {
+      stoppedAt: new Date(finishedAt).toISOString(),
+      block: MASONRY.includes(face.substrate),
+    }).output;
+    const looks = model.photos.filter(({ featureId }) => featureId === targetId).map(({ at }) => Date.parse(at));
+    const times = due.map((at) => Date.parse(at));
+    return times.flatMap((dueMs, i): OutlookLine[] => {
+      const isLookedAt = looks.some((at) => at >= dueMs - EARLY_MS && (i === times.length - 1 || at < times[i + 1]! - EARLY_MS));
+      // the next look stands in for one that was left out
+      const isOvertaken = i < times.length - 1 && nowMs >= times[i + 1]! - EARLY_MS;
+      if (isLookedAt || isOvertaken || dueMs > nowMs + 2 * DAY_MS) return [];
+      return [{ code: 'look-due', ...whereIs(targetId, model, 'survey', faceId), tone: dueMs < nowMs ? 'wrong' : 'soon', atMs: dueMs }];
+    });
+  });
+}
+
+function gapLines({ model, nowMs }: JobSeen): OutlookLine[] {
+  const faceOfReading = new Map(model.readings.map(({ id, faceId }) => [id, faceId]));
+  return surveyGaps(model, new Date(nowMs).toISOString())
+    .filter(({ code }) => code !== 'no-water-level')
+    .map((gap: Issue): OutlookLine => {
+      const [list, id = ''] = gap.path.split('.');
+      const at = list === 'readings' ? (faceOfReading.get(id) ?? '') : id;
+      return { code: 'survey-gap', ...whereIs(at, model, 'survey'), tone: 'waits', values: { gap: gap.code, ...textsOf(gap.values) } };
+    });
+}
+
+function openLines({ revision, site }: JobSeen): OutlookLine[] {
+  const open = (revision?.workItems ?? []).filter(({ id }) => site.done.get(id)?.finishedAt === undefined);
+  return open.length === 0
+    ? []
+    : [{ code: 'work-open', place: { step: 'site-log', faceId: open[0]!.faceId }, tone: 'waits', values: { n: open.length } }];
+}
+
+const textsOf = (values: Issue['values'] = {}): Record<string, string | number> =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'number' ? value : String(value)]));
+
+/** Mark and place of a face, a thing found, or what belongs to a face without a mark of its own. */
+function whereIs(id: string, model: JobModel, step: OutlookPlace['step'], ownerId?: string): Pick<OutlookLine, 'place' | 'mark'> {
+  const feature = model.features.find((each) => each.id === id);
+  if (feature) return { place: { step, faceId: feature.faceId, featureId: feature.id }, mark: feature.mark };
+  const face = model.faces.find((each) => each.id === (ownerId ?? id));
+  return { place: { step, ...(face ? { faceId: face.id } : {}) }, ...(face ? { mark: face.mark } : {}) };
+}
