@@ -13,6 +13,12 @@ test.each<[number, string, string, number]>([
   // 1 lb per 1000 ft² and 24 h is 4.88243 g/m² (ASTM F1869 gives 56.5 µg/(s·m²))
   [1, 'lb/1000 ft²/24 h', 'g/(m²·day)', 4.88242763638],
   [9.5, 'pH', '', 9.5],
+  [20, 'mil', 'mm', 0.508],
+  [0.5, 'in', 'mm', 12.7],
+  [400, 'µm', 'mm', 0.4],
+  [10, 'lb', 'kg', 4.5359237],
+  [1, 'gal', 'L', 3.785411784],
+  [2, 'bar', 'kPa', 200],
 ])('%p %s in %s is %p', (value, written, unit, wanted) => {
   expect(fromWritten(value, written, unit)).toBeCloseTo(wanted, 9);
 });

@@ -1,4 +1,4 @@
-import { KG_PER_LB, M2_PER_FT2, PA_PER_PSI, ZERO_CELSIUS_K } from './constants.js';
+import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, PA_PER_PSI, ZERO_CELSIUS_K } from './constants.js';
 
 /** Ways in which a unit is written, in lower case without blanks, and what one of it is in the unit wanted: value × factor + offset. */
 interface Written {
@@ -18,6 +18,34 @@ const WRITTEN: Readonly<Record<string, readonly Written[]>> = {
     { as: ['mm'], factor: 0.001 },
     { as: ['ft', 'foot', 'feet', "'"], factor: 0.3048 },
     { as: ['in', 'inch', 'inches', '"'], factor: 0.0254 },
+  ],
+  mm: [
+    { as: ['mm'], factor: 1 },
+    { as: ['cm'], factor: 10 },
+    { as: ['m'], factor: 1000 },
+    { as: ['in', 'inch', 'inches', '"'], factor: 25.4 },
+    { as: ['ft', 'foot', 'feet', "'"], factor: 304.8 },
+    { as: ['mil', 'mils'], factor: 0.0254 },
+    { as: ['µm', 'um', 'micron', 'microns'], factor: 0.001 },
+  ],
+  'm²': [
+    { as: ['m²', 'm2', 'sqm'], factor: 1 },
+    { as: ['ft²', 'ft2', 'sf', 'sqft'], factor: M2_PER_FT2 },
+  ],
+  kg: [
+    { as: ['kg'], factor: 1 },
+    { as: ['g'], factor: 0.001 },
+    { as: ['lb', 'lbs'], factor: KG_PER_LB },
+  ],
+  L: [
+    { as: ['l', 'litre', 'litres', 'liter', 'liters'], factor: 1 },
+    { as: ['ml'], factor: 0.001 },
+    { as: ['gal', 'usgal', 'gallon', 'gallons'], factor: L_PER_US_GALLON },
+  ],
+  kPa: [
+    { as: ['kpa'], factor: 1 },
+    { as: ['bar'], factor: 100 },
+    { as: ['psi'], factor: PA_PER_PSI / 1000 },
   ],
   '°C': [
     { as: ['°c', 'c', 'degc'], factor: 1 },
@@ -39,6 +67,12 @@ const WRITTEN: Readonly<Record<string, readonly Written[]>> = {
   CSP: [{ as: ['csp'], factor: 1 }],
   '': [{ as: ['ph', '-'], factor: 1 }],
 };
+
+/** The first letters with which a unit of this kind may be written: what else is typed into a figure belongs to no unit of it. */
+export function startsUnit(written: string, unit: string): boolean {
+  const wanted = written.toLowerCase().replace(/\s+/g, '');
+  return (WRITTEN[unit] ?? []).some(({ as }) => as.some((each) => each.startsWith(wanted)));
+}
 
 /** A value in a unit as someone wrote it, in the unit wanted; undefined where that unit does not measure such a thing. */
 export function fromWritten(value: number, written: string, unit: string): number | undefined {

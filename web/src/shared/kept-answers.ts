@@ -8,8 +8,8 @@ import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 /** What the server last answered, kept on the device so that jobs open without it. */
 export const KEPT_FOR_MS = 14 * DAY_MS;
 /** counted up when what is kept takes another shape */
-const SHAPE = '2';
-const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house', 'stores']);
+const SHAPE = '3';
+const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house', 'stores', 'outlook', 'store-outlook']);
 const PERSON = 'caulkhorn-person';
 const PHOTOS = 'caulkhorn-photos';
 

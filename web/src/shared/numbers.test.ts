@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { decimalSign, formatNumber } from '../messages/number-text';
-import { fieldText, formatMargin, formatQuantity, parseNumber, readQuantity } from './numbers';
+import { fieldText, formatMargin, formatQuantity, mayBecomeFigure, parseNumber, readQuantity } from './numbers';
 
 test('numbers as people type them', () => {
   expect(
@@ -60,6 +60,26 @@ test('quantities are read and shown in the reader’s units', () => {
   expect(formatQuantity(1e-9, 'kg', 'metric')).toBe('0.0\u202fkg');
   // levels keep their centimetres however high the datum lies
   expect(formatQuantity(1204.35, 'm', 'metric')).toBe('1\u202f204.35\u202fm');
+});
+
+// 68 °F is 20 °C; 1 in is 25.4 mm exactly (NIST SP 811, appendix B.8)
+test('a unit may be written behind the figure, whatever units the reader has', () => {
+  expect(readQuantity('68 °F', '°C', 'metric')).toBe(20);
+  expect(readQuantity('20 C', '°C', 'us')).toBe(20);
+  expect(readQuantity(`7' 6"`, 'm', 'metric')).toBe(2.286);
+  expect(readQuantity('1/2"', 'mm', 'metric')).toBe(12.7);
+  expect(readQuantity('20 mil', 'mm', 'metric')).toBe(0.508);
+  expect(readQuantity('0,5 in', 'mm', 'metric')).toBe(12.7);
+  for (const text of ['68 furlongs', '5 kg', '°F', '0.6l']) expect(readQuantity(text, 'mm', 'metric')).toBeNaN();
+  expect(formatQuantity(2.286, 'm', 'us')).toBe('7′ 6″');
+});
+
+test('a stray letter never lands in a figure; a unit does', () => {
+  const stays = (unit: string) => (text: string) => mayBecomeFigure(text, unit);
+  expect(['0.6', '0.6 m', '0.6mm', '7\' 6"', '1e', '1e-3', '', '-'].map(stays('mm'))).toEqual(Array(8).fill(true));
+  expect(['0.6l', 'k', '0.6k', '0.6 mx'].map(stays('mm'))).toEqual(Array(4).fill(false));
+  expect(['68 °F', '68f'].map(stays('°C'))).toEqual([true, true]);
+  expect(['5l', '5x'].map(stays('%'))).toEqual([false, false]);
 });
 
 test('a margin is rounded down: 2.98 K must not read as 3', () => {

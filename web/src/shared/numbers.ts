@@ -1,6 +1,6 @@
 import { localeOf } from '../messages/locale';
 import { decimalSign, formatNumber } from '../messages/number-text';
-import { type UnitSystem, fromSystem, toSystem } from '@caulkhorn/core/quantities';
+import { type UnitSystem, feetInches, fromSystem, fromWritten, readFeetInches, startsUnit, toSystem } from '@caulkhorn/core/quantities';
 
 /** Decimals that mean something on site, least and most, by the unit shown. */
 const DECIMALS: Readonly<Record<string, readonly [least: number, most: number]>> = {
@@ -34,6 +34,7 @@ const USUAL_DECIMALS = [0, 2] as const;
 /** A quantity in the reader's units, with its unit. */
 export function formatQuantity(value: number, unit: string, system: UnitSystem): string {
   const shown = toSystem(value, unit, system);
+  if (shown.unit === 'ft') return feetInches(value);
   const [least, usual] = DECIMALS[shown.unit] ?? USUAL_DECIMALS;
   // nobody measures a thousandth of a per cent
   const most = least === 0 && Math.abs(shown.value) >= 1000 ? 0 : usual + Number(isLost(shown.value, usual));
@@ -96,7 +97,26 @@ export function readQuantity(text: string, unit: string, system: UnitSystem): nu
   if (text.trim() === '') return undefined;
   const shown = parseNumber(text);
   // twelve digits: a conversion must not turn a round figure into 0.30000000000000004
-  return Number.isNaN(shown) ? NaN : Number(fromSystem(shown, unit, system).toPrecision(12));
+  return Number.isNaN(shown) ? readWritten(text, unit) : Number(fromSystem(shown, unit, system).toPrecision(12));
+}
+
+const MM_PER_M = 1000;
+/** A figure and what comes after it: a unit, or nothing that we know. */
+const WITH_UNIT = /^(.*[\d.,])\s*([^\d.,\s].*)$/;
+
+/** A figure with its unit written behind it, whatever units the reader has: `68 °F`, `7' 6"`, `20 mil`. NaN where it is none of that kind. */
+function readWritten(text: string, unit: string): number {
+  const lengthM = unit === 'm' || unit === 'mm' ? readFeetInches(text) : undefined;
+  if (lengthM !== undefined) return Number((unit === 'mm' ? lengthM * MM_PER_M : lengthM).toPrecision(12));
+  const [, figure = '', written = ''] = WITH_UNIT.exec(text.trim()) ?? [];
+  const value = parseNumber(figure);
+  return Number.isNaN(value) ? NaN : (fromWritten(value, written, unit) ?? NaN);
+}
+
+/** Whether what stands in a field can still become a figure, or one with its unit: a stray letter cannot. */
+export function mayBecomeFigure(text: string, unit: string): boolean {
+  const written = /[^\d\s.,+\-−/_()'"′″].*$/.exec(text)?.[0] ?? '';
+  return written === '' || /^e[+-]?\d*$/i.test(written) || startsUnit(written.replace(/[\d\s.,/'"′″]+/g, ''), unit);
 }
 
 /** An SI value as text for a field, in the reader's units. */

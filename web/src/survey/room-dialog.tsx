@@ -1,17 +1,13 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
-import type { Issue, Result } from '@caulkhorn/core/issues';
+import type { Issue } from '@caulkhorn/core/issues';
 import {
   type Face,
   type FacePoint,
-  type PlacedShape,
   type Space,
   type WaterBody,
   checkItem,
   lookupIn,
-  roomShapes,
-  shaftShapes,
   tapedWalls,
-  tunnelShapes,
   walkWalls,
   SUBSTRATES,
 } from '@caulkhorn/core/jobs';
@@ -21,7 +17,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
-import { fieldText, readQuantity } from '../shared/numbers';
+import { fieldText } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
@@ -29,44 +25,25 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
-import { readStrength, strengthFor, usualFace } from './usual-face';
+import { MEASURES, ROOM_SHAPES, type RoomShape, type RoomTexts, readFigure, roomTexts, shapesOf } from './room-shapes';
+import { readStrength, strengthFor } from './usual-face';
 import { OutlinePad } from './outline-pad';
 import { outlineText, readOutline } from './outline-text';
 import { isWhole } from './pad-points';
 import { PlanSketch } from './plan-sketch';
 import { nextMarks, placeForNext } from '../drawings/room-place';
 
-const startIn = (units: UnitSystem) => ({
-  plan: '',
-  shape: 'walls' as 'walls' | 'shaft' | 'tunnel',
-  name: '',
-  footM: '',
-  heightM: '',
-  lengthM: '',
-  diameterM: '',
-  walls: [
-    { length: '', turn: '90' },
-    { length: '', turn: '90' },
-    { length: '', turn: '90' },
-    { length: '', turn: '90' },
-  ],
-  soffit: false,
-  ...usualFace(units),
-  near: 'room' as 'room' | 'tank',
-});
-type Texts = ReturnType<typeof startIn>;
-
 /** A whole room at once: walls as they are taped on the way round, a round shaft, or a tunnel. */
 export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const { model, put, jobId } = useJob(parts('model', 'put', 'jobId'));
   const units = useUnits();
-  const form = useKeptForm<Texts>(`room ${jobId} ${units}`, startIn(units));
+  const form = useKeptForm<RoomTexts>(`room ${jobId} ${units}`, roomTexts(units));
   const { register, formState, watch, setValue, getValues } = form;
   const faults = formState.errors;
   const [shape, walls, plan] = [watch('shape'), watch('walls'), watch('plan')];
   const [drawing, setDrawing] = useState(false);
   const metre = toSystem(1, 'm', units).unit;
-  const taped = walls.map(({ length, turn }) => ({ lengthM: number(length, 'm', units), turnRightDeg: number(turn, '', units) }));
+  const taped = walls.map(({ length, turn }) => ({ lengthM: readFigure(length, 'm', units), turnRightDeg: readFigure(turn, '', units) }));
   const readable = taped.filter(({ lengthM, turnRightDeg }) => Number.isFinite(lengthM + turnRightDeg));
 
   const save = form.handleSubmit((texts) => {
@@ -92,10 +69,9 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
       mark: marks[i]!,
       name: t('room.face', { room: space.name, kind: t(`face-kind.${placed.kind}`), n: i + 1 }),
       ...placed,
-      thicknessMm: number(texts.thicknessMm, 'mm', units),
-      substrate: texts.substrate as Face['substrate'],
-      strengthMPa: readStrength(texts.substrate, texts.strengthMPa, units),
-      roughnessFactor: number(texts.roughnessFactor, '', units),
+      thicknessMm: readFigure(texts.thicknessMm, 'mm', units),
+      ...madeOf(placed.kind, texts, units),
+      roughnessFactor: readFigure(texts.roughnessFactor, '', units),
       near: tank ? { kind: 'tank', waterBodyId: tank.id } : { kind: 'room' },
       far: placed.kind === 'soffit' ? { kind: 'open-air' } : { kind: 'ground', waterBodyId: ground.id },
       order: i,
@@ -111,7 +87,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
     waters.forEach((body) => put('water-body', body));
     faces.forEach((face) => put('face', face));
     form.forget();
-    form.reset(startIn(units));
+    form.reset(roomTexts(units));
     onOpenChange(false);
     toast(t('room.added', { n: faces.length }));
   });
@@ -129,45 +105,22 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
         <div className="grid grid-cols-2 gap-2.5">
           <SelectField
             label={t('room.shape')}
-            options={(['walls', 'shaft', 'tunnel'] as const).map((each) => ({ value: each, label: t(`room.${each}`) }))}
+            options={ROOM_SHAPES.map((each) => ({ value: each, label: t(`room.${each}`) }))}
             {...register('shape')}
           />
           <TextField label={t('room.name')} {...register('name')} />
-          <TextField
-            label={t(shape === 'tunnel' ? 'room.invert' : 'face.foot')}
-            unit={metre}
-            inputMode="decimal"
-            fault={faults.footM?.message}
-            {...register('footM')}
-          />
-          {shape === 'tunnel' ? (
+          {MEASURES[shape].map((name) => (
             <TextField
-              label={t('field.lengthM')}
+              key={name}
+              label={t(measureLabel(name, shape))}
               unit={metre}
               inputMode="decimal"
-              fault={faults.lengthM?.message}
-              {...register('lengthM')}
+              fault={faults[name]?.message}
+              {...register(name)}
             />
-          ) : (
-            <TextField
-              label={t('new-face.height')}
-              unit={metre}
-              inputMode="decimal"
-              fault={faults.heightM?.message}
-              {...register('heightM')}
-            />
-          )}
-          {shape === 'walls' ? null : (
-            <TextField
-              label={t('room.diameter')}
-              unit={metre}
-              inputMode="decimal"
-              fault={faults.diameterM?.message}
-              {...register('diameterM')}
-            />
-          )}
+          ))}
         </div>
-        {shape === 'walls' ? (
+        {shape === 'walls' || shape === 'rectangle' ? (
           <fieldset>
             <legend className="sr-only">{t('room.draw')}</legend>
             <Button size="small" className="max-[719px]:h-12" aria-expanded={drawing} onClick={() => setDrawing(!drawing)}>
@@ -180,7 +133,9 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
                   points={plan.trim() === '' ? [] : readOutline(plan, units)}
                   onChange={(points, closed) => {
                     setValue('plan', outlineText(points, units));
-                    if (closed && isWhole(points)) setValue('walls', wallTexts(points, units));
+                    if (!closed || !isWhole(points)) return;
+                    setValue('shape', 'walls');
+                    setValue('walls', wallTexts(points, units));
                   }}
                 />
                 <p className="text-[13px] text-soft">{t('room.draw-how')}</p>
@@ -228,13 +183,20 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
         ) : null}
         <div className="grid grid-cols-2 gap-2.5">
           <SelectField
-            label={t('face.substrate')}
+            label={t(shape === 'tunnel' ? 'face.substrate' : 'room.walls-of')}
             options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
             {...register('substrate', {
               onChange: ({ target }: { target: HTMLSelectElement }) =>
                 setValue('strengthMPa', strengthFor(target.value, getValues('strengthMPa'), units)),
             })}
           />
+          {shape === 'tunnel' ? null : (
+            <SelectField
+              label={t('room.floor')}
+              options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
+              {...register('floor')}
+            />
+          )}
           <TextField
             label={t('field.strengthMPa')}
             hint={t('face.strength-hint')}
@@ -255,7 +217,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
             options={(['room', 'tank'] as const).map((each) => ({ value: each, label: t(`room.near.${each}`) }))}
             {...register('near')}
           />
-          {shape === 'walls' ? (
+          {shape === 'walls' || shape === 'rectangle' ? (
             <label className="flex items-center gap-2 max-[719px]:min-h-12">
               <input type="checkbox" className="size-4 accent-[var(--water)]" {...register('soffit')} /> {t('room.soffit')}
             </label>
@@ -268,34 +230,29 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
 }
 
 /** A drawn plan as it would have been taped; the figures are then typed as they are on site. */
-function wallTexts(plan: readonly FacePoint[], units: UnitSystem): Texts['walls'] {
+function wallTexts(plan: readonly FacePoint[], units: UnitSystem): RoomTexts['walls'] {
   return tapedWalls(plan).map(({ lengthM, turnRightDeg }) => ({
     length: fieldText(lengthM, 'm', units),
     turn: fieldText(turnRightDeg, '', units),
   }));
 }
 
-function number(text: string, unit: string, units: UnitSystem): number {
-  return readQuantity(text, unit, units) ?? NaN;
+/** A floor is of its own stuff: what was said of the walls says nothing of it, so its strength is the usual one of what it is made of. */
+function madeOf(
+  kind: Face['kind'],
+  { substrate, strengthMPa, floor }: RoomTexts,
+  units: UnitSystem,
+): Pick<Face, 'substrate' | 'strengthMPa'> {
+  const of = (kind === 'slab' ? floor : substrate) as Face['substrate'];
+  const typed = of === substrate ? strengthMPa : strengthFor(of, '', units);
+  return { substrate: of, strengthMPa: readStrength(of, typed, units) };
 }
 
-function shapesOf(texts: Texts, units: UnitSystem, place: { xM: number; yM: number }): Result<PlacedShape[]> {
-  const metres = (name: 'footM' | 'heightM' | 'lengthM' | 'diameterM') => number(texts[name], 'm', units);
-  const wanted = {
-    walls: ['footM', 'heightM'],
-    shaft: ['footM', 'heightM', 'diameterM'],
-    tunnel: ['footM', 'lengthM', 'diameterM'],
-  } as const;
-  const unread = wanted[texts.shape].filter((name) => Number.isNaN(metres(name)));
-  const walls = texts.walls.map(({ length, turn }) => ({ lengthM: number(length, 'm', units), turnRightDeg: number(turn, '', units) }));
-  const issues: Issue[] = unread.map((path) => ({ code: texts[path].trim() === '' ? 'missing' : 'not-a-number', path }));
-  if (texts.shape === 'walls' && walls.some(({ lengthM, turnRightDeg }) => !(lengthM > 0) || Number.isNaN(turnRightDeg)))
-    issues.push({ code: 'wall-not-read', path: 'walls' });
-  if (issues.length > 0) return { ok: false, issues };
-  const [footM, heightM, diameterM] = [metres('footM'), metres('heightM'), metres('diameterM')];
-  if (texts.shape === 'walls') return roomShapes(walls, { ...place, footM, heightM, soffit: texts.soffit });
-  if (texts.shape === 'shaft') return { ok: true, value: shaftShapes({ ...place, footM, heightM, diameterM }) };
-  return { ok: true, value: tunnelShapes({ ...place, invertM: footM, lengthM: metres('lengthM'), diameterM }) };
+function measureLabel(name: (typeof MEASURES)[RoomShape][number], shape: RoomShape) {
+  if (name === 'footM') return shape === 'tunnel' ? 'room.invert' : 'face.foot';
+  if (name === 'heightM') return 'new-face.height';
+  if (name === 'diameterM') return 'room.diameter';
+  return name === 'widthM' ? 'room.width' : 'field.lengthM';
 }
 
 /** All faces of a room share their figures: one refusal says it once. */
