@@ -41,9 +41,10 @@ test('a room is surveyed from nothing by keyboard alone', async ({ page }) => {
     await tabTo(page, 'Add a room, shaft or tunnel');
     await page.keyboard.press('Enter');
     await typeInto(page, 'Name of the room', 'Net loft');
-    await typeInto(page, /^Foot level/, '-2,4');
+    await typeInto(page, /^Length/, '5');
+    await typeInto(page, /^Width/, '3');
     await typeInto(page, /^Height/, '2,4');
-    for (const [i, length] of ['5', '3', '5', '3'].entries()) await typeInto(page, `Wall ${i + 1} (m)`, length);
+    await typeInto(page, /^Foot level/, '-2,4');
     await page.keyboard.press('Enter');
     await expect(row(page, /Net loft, wall 1/)).toBeVisible();
   });

@@ -42,7 +42,8 @@ test('a room is surveyed from nothing at phone width: taped, a crack tapped in, 
   const dialog = page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
   await dialog.getByLabel(/^Foot level/).fill('-2');
   await dialog.getByLabel(/^Height/).fill('2');
-  for (const [i, length] of ['3', '2', '3', '2'].entries()) await dialog.getByLabel(`Wall ${i + 1} (m)`).fill(length);
+  await dialog.getByLabel(/^Length/).fill('3');
+  await dialog.getByLabel(/^Width/).fill('2');
   await dialog.getByRole('button', { name: 'Add its faces' }).tap();
   await expect(dialog).toBeHidden();
   await row(page, /wall 1/).tap();

@@ -1,7 +1,6 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { Suspense, lazy } from 'react';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useParams } from 'react-router';
-import { JobsPage } from './jobs/jobs-page';
 import { t } from './messages/t';
 import { useSession } from './people/session';
 import { SignInPage } from './people/sign-in-page';
@@ -16,6 +15,7 @@ const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobP
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
 // a job's page needs both: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
+const TodayPage = lazy(() => import('./jobs/today-page').then((m) => ({ default: m.TodayPage })));
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
@@ -47,7 +47,14 @@ function SignedInApp() {
         <WaitingBar session={session.data} />
       </Suspense>
       <Routes>
-        <Route index element={<JobsPage session={session.data} />} />
+        <Route
+          index
+          element={
+            <Suspense fallback={<Loading what={t('the-jobs')} />}>
+              <TodayPage session={session.data} />
+            </Suspense>
+          }
+        />
         <Route path="/o/:organisationId" element={<Organisation session={session.data} />}>
           <Route path="jobs/:jobId" element={<Job session={session.data} />}>
             <Route path="dossier" element={<DossierPage />} />

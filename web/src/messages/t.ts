@@ -1,12 +1,13 @@
 import { EN } from './en';
 import type { BENCH_PAGE } from './en/bench-page';
 import type { LATER } from './en/later';
+import type { TODAY } from './en/today';
 import { type Locale, localeOf, pluralOf } from './locale';
 import { formatNumber } from './number-text';
 import { pseudo } from './pseudo';
 
 type Early = typeof EN;
-type Late = typeof LATER & typeof BENCH_PAGE;
+type Late = typeof LATER & typeof BENCH_PAGE & typeof TODAY;
 /** What may be said. A key that no catalogue has does not compile. */
 export type MessageKey = (keyof Early | keyof Late) & string;
 type TextOf<K extends MessageKey> = K extends keyof Early ? Early[K] : K extends keyof Late ? Late[K] : never;

@@ -5,6 +5,8 @@ import { useMemo } from 'react';
 import { t } from '../messages/t';
 import { hoursMinutes } from '../shared/times';
 import { useNow } from '../shared/use-now';
+import { Button } from '../shared/ui/button';
+import { useFoundSince } from '../job/use-found-since';
 import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
@@ -60,6 +62,7 @@ export function SiteLogSlate() {
   const chosen = next.find(({ item }) => item.faceId === faceId) ?? (faceId ? undefined : next[0]);
   return (
     <>
+      <FoundSince />
       <nav aria-label={t('now.faces')} className="mb-3 flex flex-wrap gap-1.5">
         {next.map(({ task, item }) => {
           const face = model.faces.find((f) => f.id === item.faceId)!;
@@ -95,6 +98,31 @@ export function SiteLogSlate() {
         <LogList faceId={faceId} />
       </section>
     </>
+  );
+}
+
+/** What nobody planned for: seen here before it is covered. */
+function FoundSince() {
+  const { lines } = useFoundSince();
+  const { select } = useSelection('select');
+  const found = lines.filter(({ code, mark }) => code === 'found-not-planned' && mark !== undefined);
+  if (found.length === 0) return null;
+  return (
+    <section aria-label={t('now.found-since')} className="mb-3 border-l-4 border-iron bg-iron-soft p-2.5">
+      <h3 className="font-semibold">{t('now.found-since')}</h3>
+      <p className="text-[13px]">{t('now.found-since-why')}</p>
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {found.map(({ mark, place: { faceId, featureId } }) => (
+          <Button
+            key={featureId ?? faceId}
+            className="font-bold"
+            onClick={() => select(featureId ? { kind: 'feature', id: featureId } : { kind: 'face', id: faceId! })}
+          >
+            {mark}
+          </Button>
+        ))}
+      </div>
+    </section>
   );
 }
 

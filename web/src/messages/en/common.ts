@@ -17,7 +17,8 @@ export const COMMON = {
   'the-job': 'the job',
   'the-jobs': 'the jobs',
   'the-change': 'the change',
-  'to-jobs': 'All jobs',
+  'to-jobs': 'To today and all jobs',
+  'to-today': 'Today',
   steps: 'Steps of the work',
   'slate.name': 'Slate',
 
@@ -115,6 +116,7 @@ export const COMMON = {
   'lens.handover': 'Handover',
   'count.no-level': '{n} without level',
   'count.to-settle': '{n} to settle',
+  'count.not-planned': '{n} not planned',
   'count.clashes': '{n} clashes',
   'count.clashes.one': '1 clash',
 

@@ -1,5 +1,7 @@
 /** What the crew is told: how a face is made ready, how each system is laid, and how both are seen to be right. */
 export const CREW = {
+  'now.found-since': 'Found since the release, on nobody’s sheet',
+  'now.found-since-why': 'Ask the planner before a coat covers it.',
   'prepare.title': 'Make ready',
   'prepare.of': '{area}, {time} for one person',
   'prepare.passes': 'Right when: {check}',

@@ -2,7 +2,11 @@
 export const MEASURING = {
   'room.title': 'Add a room, shaft or tunnel',
   'room.shape': 'Shape',
+  'room.rectangle': 'rectangle',
   'room.walls': 'walls, one by one',
+  'room.width': 'Width',
+  'room.floor': 'Floor made of',
+  'room.walls-of': 'Walls made of',
   'room.shaft': 'round shaft',
   'room.tunnel': 'tunnel or pipe',
   'room.name': 'Name of the room',

@@ -1,0 +1,128 @@
+import type { JobOutlookAnswer, JobSummary } from '@caulkhorn/contract';
+import type { JobShares } from '@caulkhorn/core/outlook';
+import { useQueryClient } from '@tanstack/react-query';
+import { Search, Smartphone } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { t } from '../messages/t';
+import { dayOnly, timeNear } from '../shared/times';
+import { useNow } from '../shared/use-now';
+import { type JobOrder, inOrder } from './job-order';
+
+const ORDERS: readonly JobOrder[] = ['changed', 'next', 'wrong', 'name'];
+const SHARES = ['surveyed', 'planned', 'coated'] as const;
+
+interface JobListProps {
+  organisationId: string;
+  jobs: readonly JobSummary[];
+  outlookOf(jobId: string): JobOutlookAnswer | undefined;
+}
+
+/** The jobs with how far they are drawn small, found by words and put into an order. */
+export function JobList({ organisationId, jobs, outlookOf }: JobListProps) {
+  const [words, setWords] = useState('');
+  const [order, setOrder] = useState<JobOrder>('changed');
+  const shown = inOrder(jobs, order, words, outlookOf);
+  return (
+    <section aria-label={t('today.jobs')}>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t-4 border-ink pt-1.5 pb-1">
+        <h3 className="flex-1 font-semibold">
+          {t('today.jobs')} <span className="font-normal text-soft">{jobs.length}</span>
+        </h3>
+        <label className="flex items-center gap-1.5">
+          <Search size={14} aria-hidden className="text-soft" />
+          <span className="sr-only">{t('jobs.search')}</span>
+          <input
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+            placeholder={t('jobs.search')}
+            className="h-9 w-44 rounded-[3px] border border-rule-strong bg-raised px-2"
+          />
+        </label>
+        <label className="flex items-center gap-1.5 text-[13px] text-soft">
+          {t('jobs.sort')}
+          <select
+            value={order}
+            onChange={(event) => setOrder(event.target.value as JobOrder)}
+            className="h-9 rounded-[3px] border border-rule-strong bg-raised px-2 text-base text-ink"
+          >
+            {ORDERS.map((each) => (
+              <option key={each} value={each}>
+                {t(`jobs.sort.${each}`)}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {shown.length === 0 ? <p className="border-t border-rule py-3 text-soft">{t('jobs.none-found')}</p> : null}
+      <ul className="divide-y divide-rule border-y border-rule">
+        {shown.map((job) => (
+          <li key={job.id}>
+            <JobRow organisationId={organisationId} job={job} outlook={outlookOf(job.id)} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function JobRow({ organisationId, job, outlook }: { organisationId: string; job: JobSummary; outlook: JobOutlookAnswer | undefined }) {
+  const client = useQueryClient();
+  const now = useNow(60_000);
+  const next = outlook?.coming[0]?.atMs;
+  const wrong = outlook?.missing.filter(({ tone }) => tone === 'wrong').length ?? 0;
+  return (
+    <Link
+      to={`/o/${organisationId}/jobs/${job.id}/survey`}
+      className="grid grid-cols-[minmax(0,1fr)_auto_190px] items-center gap-x-6 px-1 py-2.5 hover:bg-sunk max-[719px]:grid-cols-1 max-[719px]:gap-y-1.5"
+    >
+      <span className="min-w-0">
+        <span className="flex flex-wrap items-baseline gap-x-2 text-base font-semibold">
+          {job.name}
+          {client.getQueryData(['job', job.id]) ? (
+            <span className="flex items-center gap-1 text-[13px] font-normal whitespace-nowrap text-soft">
+              <Smartphone size={13} aria-hidden /> {t('offline.on-device')}
+            </span>
+          ) : null}
+        </span>
+        <span className="block truncate text-[13px] text-soft">
+          {job.site} · {t('jobs.changed', { when: dayOnly(job.updatedAt, job.timeZone) })}
+        </span>
+      </span>
+      <Shares shares={outlook?.shares ?? {}} />
+      <span className="text-right text-[13px] max-[719px]:text-left">
+        <span className="block">
+          {next === undefined ? (
+            <span className="text-soft">{t('jobs.no-next')}</span>
+          ) : (
+            t('jobs.next', { when: timeNear(next, now, job.timeZone) })
+          )}
+        </span>
+        <span className="block">
+          {wrong > 0 ? <b className="text-iron">{t('jobs.wrong-n', { n: wrong })} · </b> : null}
+          <span className="text-soft">{outlook ? t('jobs.missing-n', { n: outlook.missingCount }) : '…'}</span>
+        </span>
+      </span>
+    </Link>
+  );
+}
+
+/** Seen, planned, done, as three bars in brackets: the longer the further. */
+function Shares({ shares }: { shares: JobShares }) {
+  return (
+    <span className="flex gap-4">
+      {SHARES.map((name) => {
+        const share = shares[name];
+        const pct = Math.round((share ?? 0) * 100);
+        return (
+          <span key={name} className="w-[84px]">
+            <span className="block text-[12px] text-soft">{t('jobs.share.of', { what: t(`jobs.share.${name}`), pct })}</span>
+            <span className="block h-2 border-x-2 border-ink bg-rule px-px" aria-hidden>
+              <span className="block h-full bg-water" style={{ width: `${pct}%` }} />
+            </span>
+          </span>
+        );
+      })}
+    </span>
+  );
+}

@@ -1,0 +1,5 @@
+import { TODAY } from './en/today';
+import { addWords } from './t';
+
+/** Imported for what it does: from then on these words are known. */
+addWords(TODAY);
