@@ -7,7 +7,7 @@ import { chromium, expect, test } from '@playwright/test';
 import { ensureCertificate, rootCertificateServer } from '../tools/lib/certificate.mjs';
 import { CHROMIUM } from '../tools/lib/chromium.mjs';
 import { freePort } from '../tools/lib/postgres.mjs';
-import { signIn } from './support.js';
+import { jobs, signIn } from './support.js';
 
 /** A name of the local network, which no browser trusts by itself as it does localhost. */
 const NAME = 'cellar-office.local';
@@ -105,7 +105,7 @@ test('a phone that trusts the root keeps the pages; one that does not is not let
   expect(cookie).toMatchObject({ secure: true, httpOnly: true });
   await page.context().setOffline(true);
   await page.reload();
-  await expect(page.getByRole('link', { name: /Lock gatehouse/ })).toBeVisible();
+  await expect(jobs(page).getByRole('link', { name: /Lock gatehouse/ })).toBeVisible();
   await browser.close();
   rmSync(home, { recursive: true, force: true });
 });

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { row, signIn } from './support.js';
+import { jobs, row, signIn } from './support.js';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -79,9 +79,8 @@ async function makeJobOnPhone(page: Page, name: string): Promise<void> {
 
 async function openOnPhone(page: Page, who: string): Promise<void> {
   await signIn(page, who);
-  await page
+  await jobs(page)
     .getByRole('link', { name: /Ropewalk/ })
-    .first()
     .tap();
   await page.goto(page.url().replace(/[^/]+$/, 'site-log'));
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();

@@ -10,8 +10,11 @@ export async function signIn(page: Page, who = 'planner@hollin.example'): Promis
   await expect(page.getByRole('button', { name: 'Sign out' })).toBeVisible();
 }
 
+/** The list of jobs on the first page, under what the day brings. */
+export const jobs = (page: Page): Locator => page.getByRole('region', { name: 'Jobs' });
+
 export async function openJob(page: Page, name: string): Promise<void> {
-  await page
+  await jobs(page)
     .getByRole('link', { name: new RegExp(name) })
     .first()
     .click();

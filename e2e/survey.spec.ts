@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
+import { allSent, choose, goTo, jobs, makeJob, openJob, row, signIn, slate } from './support.js';
 
 const room = (page: Page) => page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
 
@@ -181,9 +181,8 @@ test('leaks that share a wall are stopped in order, step by step', async ({ page
 test('on the phone: drips are counted by one big button', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await signIn(page);
-  await page
+  await jobs(page)
     .getByRole('link', { name: /Lock gatehouse/ })
-    .first()
     .click();
   await choose(page, /K1/);
   await page.getByLabel('Measured').selectOption('drips counted');

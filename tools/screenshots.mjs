@@ -41,8 +41,9 @@ async function benchAt(page, id) {
 }
 
 const desk = await signedIn({ width: 1280, height: 800 }, 'planner@hollin.example');
-await shoot(desk, 'jobs');
-await desk.getByText('Ropewalk Cellars').first().click();
+await desk.getByText('All 4 jobs looked at.').waitFor();
+await shoot(desk, 'today');
+await desk.getByRole('region', { name: 'Jobs' }).getByText('Ropewalk Cellars').click();
 await desk.getByTestId('sheet').waitFor();
 const choose = (/** @type {RegExp} */ text) =>
   desk.getByRole('listbox', { name: 'Faces and features' }).getByRole('option', { name: text }).click();
@@ -102,7 +103,7 @@ await benchAt(desk, 'slab-drying');
 await shoot(desk, 'bench');
 
 const phone = await signedIn({ width: 390, height: 844 }, 'foreman@hollin.example');
-await phone.getByText('Ropewalk Cellars').first().click();
+await phone.getByRole('region', { name: 'Jobs' }).getByText('Ropewalk Cellars').click();
 await phone.waitForURL(/survey/);
 await phone.goto(phone.url().replace(/[^/]+$/, 'site-log'));
 await phone.getByRole('button', { name: 'Dark, for the basement' }).click();

@@ -3,6 +3,8 @@ export { COMMAND_KINDS, CommandDto, ReleasePayloadDto, itemChangeOf, payloadClas
 export type { Command, CommandKind, CommandOutcome, Payloads, Saying } from './commands.js';
 export { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PourDto, ReadingDto, SpaceDto, WaterLevelDto } from './items.js';
 export type { JobOutlookAnswer, StoreOutlookAnswer } from './job-outlook.js';
+export { CopyJobDto, JOB_STATES, JobStateDto } from './job-admin.js';
+export type { JobState } from './job-admin.js';
 export type { JobSummary } from './job-summary.js';
 export { AddProductsDto, HouseRulesDto } from './house.js';
 export type { HouseAnswer } from './house.js';

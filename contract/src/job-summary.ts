@@ -1,3 +1,5 @@
+import type { JobState } from './job-admin.js';
+
 /** A job as the list shows it. */
 export interface JobSummary {
   id: string;
@@ -8,4 +10,6 @@ export interface JobSummary {
   faces: number;
   features: number;
   entries: number;
+  state: JobState;
+  /** ISO 8601; since when it is that */ stateSince: string;
 }

@@ -78,7 +78,7 @@ async function paintMs(page) {
   await page.getByRole('button', { name: 'Zoom in' }).click();
   await page.waitForTimeout(600);
   await page.evaluate(() => performance.clearMeasures());
-  await page.getByRole('button', { name: 'Show all' }).click();
+  await page.getByRole('button', { name: 'All at once (0)' }).click();
   await page.waitForFunction(() => performance.getEntriesByName('sheet-picture').length > 0);
   await page.waitForTimeout(600);
   return page.evaluate(() => {

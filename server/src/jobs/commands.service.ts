@@ -48,6 +48,9 @@ export class CommandsService {
     const before = await records.commands.outcomeOf(given);
     if (before && !before.isSame) throw invalid([issue('id-used-before', 'id')]);
     if (before) return before.outcome;
+    const state = await records.items.state();
+    if (state === null) throw notFound();
+    if (state === 'archived' || state === 'deleted') throw new RefusedError(403, { error: 'job-not-open' });
     const outcome = { id: command.id, ...(await this.change(command, given, records)) };
     await records.commands.keep(given, outcome, records.caller.personId);
     return outcome;

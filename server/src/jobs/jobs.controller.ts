@@ -1,7 +1,7 @@
-import { CommandDto, type CommandOutcome, JobHeadDto, type JobSummary } from '@caulkhorn/contract';
+import { CommandDto, type CommandOutcome, CopyJobDto, JobHeadDto, JobStateDto, type JobSummary } from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
-import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
@@ -33,6 +33,19 @@ export class JobsController {
   @Needs('read-job')
   read(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<StoredJob> {
     return this.jobs.read(jobId, caller);
+  }
+
+  @Put(':jobId/state')
+  @Needs('make-job')
+  @HttpCode(204)
+  putState(@Param('jobId') jobId: string, @CheckedBody(JobStateDto) { state }: JobStateDto, @WhoAsks() caller: Caller): Promise<void> {
+    return this.jobs.putState(jobId, state, caller);
+  }
+
+  @Post(':jobId/copies')
+  @Needs('make-job')
+  copy(@Param('jobId') jobId: string, @CheckedBody(CopyJobDto) copy: CopyJobDto, @WhoAsks() caller: Caller): Promise<{ jobId: string }> {
+    return this.jobs.copy(jobId, copy, caller);
   }
 
   @Get(':jobId/log')

@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { JobHeadDto, JobSummary } from '@caulkhorn/contract';
+import type { CopyJobDto, JobHeadDto, JobState, JobSummary } from '@caulkhorn/contract';
+import { ITEM_KINDS, ITEM_LISTS, type ItemKind, type JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
@@ -31,6 +32,31 @@ export class JobsService {
     return stored;
   }
 
+  putState(jobId: string, state: JobState, caller: Caller): Promise<void> {
+    return this.database.inJob(jobId, caller, async ({ items }) => {
+      if ((await items.state()) === null) throw notFound();
+      await items.putState(state);
+    });
+  }
+
+  /** A new job with the settings of another and, if wanted, all that was surveyed and chosen there; what was done and released stays behind. */
+  copy(jobId: string, { id, name, withSurvey }: CopyJobDto, caller: Caller): Promise<{ jobId: string }> {
+    return this.database.within(caller, async (records) => {
+      await records.mayTakeS(120);
+      const stored = await records.ofJob(jobId).items.read();
+      if (!stored) throw notFound();
+      const { job, ...lists } = stored.model;
+      const { items } = records.ofJob(id);
+      const head = { ...job, id, name };
+      if (!(await items.insertHead(head))) {
+        if ((await items.read())?.model.job.name !== name) throw new RefusedError(409, { error: 'id-used-before' });
+        return { jobId: id };
+      }
+      if (withSurvey) await items.insertModel(asJson({ ...lists, photos: [] }));
+      return { jobId: id };
+    });
+  }
+
   log(jobId: string, caller: Caller): Promise<LogLine[]> {
     return this.database.inJob(jobId, caller, async ({ items, log }) => {
       if (!(await items.exists())) throw notFound();
@@ -45,3 +71,6 @@ export class JobsService {
     });
   }
 }
+
+const asJson = (lists: Omit<JobModel, 'job'>): Record<ItemKind, string> =>
+  Object.fromEntries(ITEM_KINDS.map((kind) => [kind, JSON.stringify(lists[ITEM_LISTS[kind]])])) as Record<ItemKind, string>;

@@ -2,6 +2,9 @@ import type { JobSummary } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
 
+/** A deleted job can be brought back for so long; then it is in no list and at no address. */
+export const IS_THERE = `(state <> 'deleted' or state_since > now() - interval '30 days')`;
+
 const countOf = (table: string, live: string) =>
   `(select count(*)::integer from ${table} t where t.organisation_id = j.organisation_id and t.job_id = j.id${live})`;
 
@@ -16,12 +19,13 @@ export class JobList {
   summaries(): Promise<JobSummary[]> {
     const { organisationId, standing, personId } = this.caller;
     return this.manager.query<JobSummary[]>(
-      `select j.id, j.body->>'name' as name, j.body->>'site' as site, j.body->>'timeZone' as "timeZone", j.updated_at as "updatedAt",
+      `select j.id, j.body->>'name' as name, j.body->>'site' as site, j.body->>'timeZone' as "timeZone", j.state, j.state_since as "stateSince", j.updated_at as "updatedAt",
               ${countOf('face', ' and t.deleted_at is null')} as faces,
               ${countOf('feature', ' and t.deleted_at is null')} as features,
               ${countOf('log_entry', '')} as entries
        from job j
-       where j.organisation_id = $1
+       where j.organisation_id = $1 and ${IS_THERE}
+         and ($2 <> 'guest' or j.state <> 'deleted')
          and ($2 <> 'guest' or exists (select from guest_grant g where g.organisation_id = j.organisation_id and g.job_id = j.id and g.person_id = $3))
        order by j.updated_at desc`,
       [organisationId, standing, personId],

@@ -11,7 +11,9 @@ import {
   type JobModel,
   type Referrers,
 } from '@caulkhorn/core/jobs';
+import type { JobState } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
+import { IS_THERE } from './job-list.js';
 
 /** A job as its rows hold it, with the version of everything in it. */
 export interface StoredJob {
@@ -62,7 +64,7 @@ function namedBy(kind: ItemKind, item: AnyItem): { kind: ItemKind; id: string }[
 }
 
 export const READ_JOB = `${[
-  `select 'job' as kind, id, version, body, 0 as added from job where organisation_id = $1 and id = $2`,
+  `select 'job' as kind, id, version, body, 0 as added from job where organisation_id = $1 and id = $2 and ${IS_THERE}`,
   ...ITEM_KINDS.map(
     (kind) =>
       `select '${kind}', id, version, body, added from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
@@ -113,8 +115,25 @@ export class JobRows {
     return rows.length > 0;
   }
 
+  /** Null when there is no such job. */
+  async state(): Promise<JobState | null> {
+    const [row] = await this.manager.query<{ state: JobState }[]>(
+      `select state from job where organisation_id = $1 and id = $2 and ${IS_THERE}`,
+      [this.organisationId, this.jobId],
+    );
+    return row?.state ?? null;
+  }
+
+  /** Puts it into a state; since when stays where it was in that state already. */
+  async putState(state: JobState): Promise<void> {
+    await this.manager.query(
+      `update job set state = $3, state_since = now() where organisation_id = $1 and id = $2 and state <> $3 and ${IS_THERE}`,
+      [this.organisationId, this.jobId, state],
+    );
+  }
+
   async exists(): Promise<boolean> {
-    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2`, [
+    const rows = await this.manager.query<unknown[]>(`select 1 from job where organisation_id = $1 and id = $2 and ${IS_THERE}`, [
       this.organisationId,
       this.jobId,
     ]);

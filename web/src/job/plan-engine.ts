@@ -1,5 +1,6 @@
 import '../messages/later';
 
 /** What plans, and the words for what is planned: fetched once the sheet stands. */
-export { Planner, measuredWalls } from '@caulkhorn/core/planning';
+export { releaseLines } from '@caulkhorn/core/outlook';
+export { Planner, decidedIn, measuredWalls } from '@caulkhorn/core/planning';
 export { houseOf } from './house-of';

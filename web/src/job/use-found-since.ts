@@ -1,7 +1,6 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { decidedIn } from '@caulkhorn/core/planning';
-import { type OutlookLine, releaseLines } from '@caulkhorn/core/outlook';
-import { useDeferredValue, useMemo } from 'react';
+import type { OutlookLine } from '@caulkhorn/core/outlook';
+import { use, useDeferredValue, useMemo } from 'react';
 import { parts, useJob, usePlanning } from './job-context';
 import { useHouse } from './use-house';
 
@@ -15,6 +14,7 @@ export function useFoundSince(): FoundLines {
   const { model, revision } = useJob(parts('model', 'revision'));
   const { plan, conditions } = usePlanning();
   const house = useHouse();
+  const { decidedIn, releaseLines } = use(engine());
   // the plan that belongs to a model and the model itself settle together
   const settled = useDeferredValue<{ model: JobModel; plan: typeof plan } | null>(
     useMemo(() => ({ model, plan }), [model, plan]),
@@ -24,7 +24,11 @@ export function useFoundSince(): FoundLines {
     if (!settled || !revision) return NOTHING;
     const lines = releaseLines({ model: settled.model, revision, today: decidedIn(settled.model, settled.plan, conditions, house) });
     return { lines, found: lines.filter(({ code }) => code === 'found-not-planned').length };
-  }, [settled, revision, conditions, house]);
+  }, [settled, revision, conditions, house, decidedIn, releaseLines]);
 }
+
+/** What compares comes with what plans, and is there once there is a plan. */
+let fetched: Promise<typeof import('./plan-engine')> | undefined;
+const engine = () => (fetched ??= import('./plan-engine'));
 
 const NOTHING: FoundLines = { lines: [], found: 0 };

@@ -30,6 +30,8 @@ export const COMMON = {
   'failed.not-permitted.text': 'Your role does not include this.',
   'failed.fault.title': 'Something broke',
   'failed.fault.text': 'The fault has been written down. Try again; if it stays, tell whoever runs this server.',
+  'failed.job-not-open.title': 'Put away',
+  'failed.job-not-open.text': 'The job is archived or deleted. Bring it back before it is changed.',
   'failed.stale-version.text': 'Someone else changed this first.',
   'failed.id-used-before.text': 'This was already taken in once.',
   'failed.invalid.text': 'The server would not take this.',
