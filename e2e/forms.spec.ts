@@ -6,10 +6,8 @@ test('a new job says field by field what is missing, and keeps what was typed', 
   await page.getByRole('button', { name: 'New job' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name of the job').fill('Half typed');
-  await dialog.getByLabel('Time zone').fill('Mars/Olympus');
   await dialog.getByRole('button', { name: 'Make the job' }).click();
   await expect(dialog.getByText('This is needed.')).toHaveCount(2);
-  await expect(dialog.getByText('No such time zone. Write it like Europe/Oslo.')).toBeVisible();
   await page.reload();
   await page.getByRole('button', { name: 'New job' }).click();
   await expect(dialog.getByLabel('Name of the job')).toHaveValue('Half typed');

@@ -72,7 +72,7 @@ async function makeJobOnPhone(page: Page, name: string): Promise<void> {
   await page.getByLabel('Name of the job').fill(name);
   await page.getByLabel('Site', { exact: true }).fill('By the slip');
   await page.getByLabel('Datum').fill('ground floor');
-  await page.getByLabel('Time zone').fill('Europe/Oslo');
+  await page.getByLabel('Time zone').selectOption('Europe/Oslo');
   await page.getByRole('button', { name: 'Make the job' }).tap();
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
 }

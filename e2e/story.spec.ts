@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { addFace, allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
+import { addFace, allSent, choose, goTo, jobs, makeJob, openJob, row, signIn, slate } from './support.js';
 
 const verify = resolve(__dirname, '../tools/verify.mjs');
 
@@ -239,8 +239,8 @@ test('an imported job carries on where it was', async ({ page }, info) => {
   await page.goto('/');
 
   await test.step('a broken file is listed line by line, and nothing is saved', async () => {
-    await expect(page.getByRole('listitem').first()).toBeVisible();
-    const before = await page.getByRole('listitem').count();
+    await expect(jobs(page).getByRole('listitem').first()).toBeVisible();
+    const before = await jobs(page).getByRole('listitem').count();
     const broken = JSON.parse(readFileSync(file, 'utf8')) as { features: { widthMm: unknown }[]; extra?: string };
     broken.features[0]!.widthMm = 'wide';
     broken.extra = 'x';
@@ -252,7 +252,7 @@ test('an imported job carries on where it was', async ({ page }, info) => {
     await expect(page.getByRole('alert')).toContainText('extra: There is no such field.');
     await page.getByRole('button', { name: 'Close without saving' }).click();
     await page.reload();
-    await expect(page.getByRole('listitem')).toHaveCount(before);
+    await expect(jobs(page).getByRole('listitem')).toHaveCount(before);
   });
 
   await page.getByRole('button', { name: 'Import a job' }).click();
@@ -267,4 +267,18 @@ test('an imported job carries on where it was', async ({ page }, info) => {
   await goTo(page, 'Build-up');
   await choose(page, /K3/);
   await expect(slate(page)).toContainText('backer rod');
+
+  await test.step('the exported log is checked in the browser, and an altered one is named', async () => {
+    await goTo(page, 'Handover');
+    await slate(page).getByText('Check an exported log').click();
+    await slate(page).getByLabel('Exported job (.json)').setInputFiles(file);
+    await expect(slate(page)).toContainText(/\d+ entries, every link holds\./);
+    await expect(slate(page)).toContainText('Received and signed by the server');
+    const altered = JSON.parse(readFileSync(file, 'utf8')) as { log: { entry: { personName: string } }[] };
+    altered.log[2]!.entry.personName = 'Somebody Else';
+    await slate(page)
+      .getByLabel('Exported job (.json)')
+      .setInputFiles({ name: 'altered.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(altered)) });
+    await expect(slate(page)).toContainText('Broken at entry 3: it was altered after it was written.');
+  });
 });

@@ -26,7 +26,7 @@ export async function makeJob(page: Page, name: string): Promise<void> {
   await page.getByLabel('Name of the job').fill(name);
   await page.getByLabel('Site', { exact: true }).fill('Behind the pump house');
   await page.getByLabel('Datum').fill('ground floor');
-  await page.getByLabel('Time zone').fill('Europe/Oslo');
+  await page.getByLabel('Time zone').selectOption('Europe/Oslo');
   await page.getByRole('button', { name: 'Make the job' }).click();
   await expect(page.getByTestId('sheet')).toBeVisible();
 }

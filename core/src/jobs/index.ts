@@ -32,6 +32,7 @@ export {
   SPACE_FIELDS,
   STANDINGS,
   STRUCTURE_SIGNS,
+  CURRENCIES,
   SUBSTRATES,
   TRAFFICS,
   WATER_BODY_FIELDS,
@@ -115,6 +116,7 @@ export type {
   WaterBody,
   WaterLevel,
   WetState,
+  WorkWeek,
 } from './job.js';
 export { CARE_IDS, SITE_CARE, careOf } from './site-care.js';
 export type { CareId } from './site-care.js';

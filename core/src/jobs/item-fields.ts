@@ -175,6 +175,13 @@ export const JOB_HEAD_FIELDS = {
   schools: optional(SCHOOLS_FIELD),
   demands: optional(demands),
   ahead: optional(record({ minC: number('°C', { min: -40, max: 60 }), maxC: number('°C', { min: -40, max: 60 }) })),
+  week: optional(
+    record({
+      days: list(number('', { min: 0, max: 6, whole: true }), 7),
+      fromHour: number('h', { min: 0, max: 23.75 }),
+      hours: number('h', { min: 1, max: 16 }),
+    }),
+  ),
   weights: optional(record({ cost: weight, days: weight, risk: weight, breathing: weight })),
   accessMinorPerM2: optional(number('money', { min: 0, max: 10_000_000 })),
 };

@@ -15,8 +15,16 @@ export interface JobHead {
   /** of this job, where it differs from the organisation */ schools?: SchoolChoices;
   /** asked of every face that does not say otherwise */ demands?: Demands;
   /** air at the wall while the work goes on, as far as anyone can tell */ ahead?: { minC: number; maxC: number };
+  /** when its crew works, in the job's own zone, where that is not the usual week */ week?: WorkWeek;
   weights?: RankingWeights;
   /** scaffold, pumping, light: minor units a m² of face */ accessMinorPerM2?: number;
+}
+
+/** Days: 0 Sunday … 6 Saturday. A shift may run past midnight. */
+export interface WorkWeek {
+  days: number[];
+  fromHour: number;
+  hours: number;
 }
 
 export interface Space {

@@ -36,6 +36,8 @@ export interface OutlookFrom {
   nowMs: number;
 }
 
+const weekIn = ({ job: { timeZone, week } }: JobModel) => ({ timeZone, ...(week ? { week } : {}) });
+
 const SPAN_MS = 2 * DAY_MS;
 const MOST_LINES = 60;
 const URGENCY: Readonly<Record<OutlookLine['tone'], number>> = { wrong: 0, soon: 1, waits: 2 };
@@ -49,7 +51,7 @@ export function jobOutlook({ model, lines, revision, house, stock, nowMs }: Outl
   const faceOf = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
   const walls = measuredWalls(model, site, (id) => faceOf.get(id));
   const wallsC = new Map([...walls].map(([id, { history }]) => [id, history]));
-  const programme = programmeJob(workItems, site, { nowMs, timeZone: model.job.timeZone, temperatureC: USUAL_CREW.temperatureC, wallsC });
+  const programme = programmeJob(workItems, site, { nowMs, ...weekIn(model), temperatureC: USUAL_CREW.temperatureC, wallsC });
   const today = decidedIn(model, plan, conditions, house);
   const missing = missingIn({ model, plan, revision, today, site, conflicts: programme.conflicts, nowMs });
   const startOf = startsOfLines(workItems, programme);

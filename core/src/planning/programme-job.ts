@@ -4,11 +4,12 @@ import {
   type TemperatureAt,
   type Wait,
   hourlyNearest,
-  USUAL_WEEK,
   forwardPass,
   recoatWindow,
   shiftsFrom,
+  weekOf,
 } from '../programme/index.js';
+import type { WorkWeek } from '../jobs/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { type InRoom, ROOM_PHASES } from './room-order.js';
 import type { WorkItem } from './work-items.js';
@@ -32,6 +33,7 @@ export function programmeJob(
   options: {
     nowMs: number;
     timeZone: string;
+    /** when it is worked, where that is not the usual week */ week?: WorkWeek;
     /** of walls that nobody measured */ temperatureC: number;
     /** by face, as measured */ wallsC?: ReadonlyMap<string, readonly TemperatureAt[]>;
   },
@@ -60,7 +62,7 @@ export function programmeJob(
   });
   return forwardPass(tasks, {
     nowMs: options.nowMs,
-    shifts: shiftsFrom(options.nowMs, { ...USUAL_WEEK, timeZone: options.timeZone }, HORIZON_DAYS),
+    shifts: shiftsFrom(options.nowMs, weekOf(options), HORIZON_DAYS),
     temperaturesC: [options.temperatureC],
     temperaturesFromMs: options.nowMs,
     ...(options.wallsC ? { temperaturesOfChain: options.wallsC } : {}),

@@ -9,5 +9,5 @@ export { forwardPass } from './forward-pass.js';
 export type { Conflict, PlacedTask, Programme, Task, Wait, Window } from './forward-pass.js';
 export { hourlyNearest } from './nearest-temperature.js';
 export type { TemperatureAt } from './nearest-temperature.js';
-export { USUAL_WEEK, mistRounds, shiftsFrom } from './working-hours.js';
+export { USUAL_WEEK, mistRounds, shiftsFrom, weekOf } from './working-hours.js';
 export type { Interval } from './working-hours.js';

@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import type { JobHead } from '../jobs/index.js';
 import { DAY_MS } from '../quantities/index.js';
 
 /** When a crew works, in the job's own zone. Days: 0 Sunday … 6 Saturday. */
@@ -6,7 +7,7 @@ export interface WorkingWeek {
   timeZone: string;
   days: readonly number[];
   fromHour: number;
-  toHour: number;
+  /** beyond 24 on the next day */ toHour: number;
 }
 
 /** Half-open, ms since 1970 UTC. */
@@ -15,14 +16,23 @@ export interface Interval {
   toMs: number;
 }
 
-export const USUAL_WEEK = { days: [1, 2, 3, 4, 5, 6], fromHour: 7, toHour: 17 } as const;
+export const USUAL_WEEK = { days: [1, 2, 3, 4, 5, 6], fromHour: 7, hours: 10 } as const;
+
+/** The week of a job that says when it is worked, else the usual one, in its zone. */
+export function weekOf({
+  timeZone,
+  week = { ...USUAL_WEEK, days: [...USUAL_WEEK.days] },
+}: Pick<JobHead, 'timeZone' | 'week'>): WorkingWeek {
+  const { days, fromHour, hours } = week;
+  return { timeZone, days, fromHour, toHour: fromHour + hours };
+}
 
 /** The shifts that end after `fromMs`, for `days` calendar days. Follows daylight saving because it counts in local time. */
 export function shiftsFrom(fromMs: number, week: WorkingWeek, days: number): Interval[] {
   const start = new TZDate(fromMs, week.timeZone);
   const shifts: Interval[] = [];
   for (let d = 0; d < days; d++) {
-    const at = (hour: number) => new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d, hour, 0, 0, week.timeZone);
+    const at = (hour: number) => new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d, 0, hour * 60, 0, week.timeZone);
     const from = at(week.fromHour);
     if (!week.days.includes(from.getDay())) continue;
     const toMs = at(week.toHour).getTime();

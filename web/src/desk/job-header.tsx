@@ -1,8 +1,8 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { DEW_MARGIN_C, dewMargin, dewWorking } from '@caulkhorn/core/site-log';
 import { Command, LogOut, Redo2, Undo2 } from 'lucide-react';
-import { Suspense } from 'react';
-import { Link } from 'react-router';
+import { Suspense, lazy } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { t } from '../messages/t';
 import { useSignOut } from '../people/session';
 import { formatMargin, formatQuantity } from '../shared/numbers';
@@ -14,9 +14,13 @@ import { useWorking } from '../workings/use-working';
 import { usePalette } from './use-palette';
 import { parts, useJob, usePlanning } from '../job/job-context';
 
+const JobSettings = lazy(() => import('./job-settings').then((m) => ({ default: m.JobSettings })));
+
 export function JobHeader({ session }: { session: SessionInfo }) {
   const { model, undo, redo } = useJob(parts('model', 'undo', 'redo'));
   const openPalette = usePalette((state) => state.setOpen);
+  const [params, setParams] = useSearchParams();
+  const openSettings = (isOpen: boolean) => setParams(isOpen ? { settings: '' } : {}, { replace: true });
   const signOut = useSignOut();
   const icon = 'grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-white/10';
   return (
@@ -24,9 +28,14 @@ export function JobHeader({ session }: { session: SessionInfo }) {
       <Link to="/" className="flex items-center gap-2 font-bold" aria-label={t('to-jobs')}>
         <Mark /> <span className="max-[980px]:hidden">Caulkhorn</span>
       </Link>
-      <span className="min-w-0 truncate border-l border-white/25 pl-3 font-medium" title={model.job.name}>
+      <button
+        type="button"
+        className="min-h-9 min-w-0 truncate border-l border-white/25 px-3 font-medium hover:bg-white/10"
+        title={t('settings.open')}
+        onClick={() => openSettings(true)}
+      >
         {model.job.name}
-      </span>
+      </button>
       <Suspense>
         <Air />
       </Suspense>
@@ -51,6 +60,11 @@ export function JobHeader({ session }: { session: SessionInfo }) {
         </button>
       </div>
       <ThemeSwitch />
+      {params.has('settings') ? (
+        <Suspense>
+          <JobSettings close={() => openSettings(false)} />
+        </Suspense>
+      ) : null}
       <span className="text-[13px] whitespace-nowrap max-[1100px]:hidden">{session.name}</span>
       <button
         type="button"

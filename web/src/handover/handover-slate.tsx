@@ -5,6 +5,7 @@ import { t } from '../messages/t';
 import { buttonClass } from '../shared/ui/button';
 import { parts, useJob } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
+import { LogCheckPanel } from './log-check';
 import { MissingList } from './missing-list';
 
 /** Handover: what the dossier still lacks, the dossier itself, and the job as a file. */
@@ -24,7 +25,7 @@ export function HandoverSlate() {
           </a>
         ) : null}
       </div>
-      <p className="mt-3 text-[13px] text-soft">{t('handover.verify')}</p>
+      <LogCheckPanel />
     </>
   );
 }

@@ -116,7 +116,7 @@ export class JobPlanning {
     const site = this.siteOf(lines);
     const workItems = revision?.workItems ?? plan.workItems;
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
-    this.place(workItems, site, { timeZone: model.job.timeZone, wallsC: this.warmthOf(walls) });
+    this.place(workItems, site, { job: model.job, wallsC: this.warmthOf(walls) });
     if (!this.placed) return;
     const next = { site, conditions, walls, plan, ...this.placed };
     if (!this.planning || !isSame(this.planning, next)) this.planning = next;
@@ -163,9 +163,13 @@ export class JobPlanning {
     );
   }
 
-  private place(workItems: readonly WorkItem[], { done }: SiteState, { timeZone, wallsC }: { timeZone: string; wallsC: WallsC }): void {
+  private place(
+    workItems: readonly WorkItem[],
+    { done }: SiteState,
+    { job: { timeZone, week }, wallsC }: { job: JobModel['job']; wallsC: WallsC },
+  ): void {
     const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
-    const wanted = [workItems, done, nowMs, timeZone, wallsC];
+    const wanted = [workItems, done, nowMs, timeZone, week, wallsC];
     if (isSame(this.wanted, wanted)) return;
     this.wanted = wanted;
     this.placing ??= new Placing(
@@ -176,7 +180,11 @@ export class JobPlanning {
       },
       (fault) => this.failed(fault),
     );
-    this.placing.want({ workItems, done, options: { nowMs, timeZone, temperatureC: USUAL_CREW.temperatureC, wallsC } });
+    this.placing.want({
+      workItems,
+      done,
+      options: { nowMs, timeZone, ...(week ? { week } : {}), temperatureC: USUAL_CREW.temperatureC, wallsC },
+    });
   }
 
   private failed(fault: unknown): void {

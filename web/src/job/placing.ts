@@ -1,3 +1,4 @@
+import type { WorkWeek } from '@caulkhorn/core/jobs';
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { Programme, TemperatureAt } from '@caulkhorn/core/programme';
 import type { SiteState } from '@caulkhorn/core/site-log';
@@ -9,7 +10,7 @@ export type WallsC = ReadonlyMap<string, readonly TemperatureAt[]>;
 export interface ToProgramme {
   work: WorkChange;
   /** only when it is another than before */ done?: SiteState['done'];
-  options: { nowMs: number; timeZone: string; temperatureC: number; wallsC: WallsC };
+  options: { nowMs: number; timeZone: string; week?: WorkWeek; temperatureC: number; wallsC: WallsC };
 }
 export type FromProgramme = Programme;
 

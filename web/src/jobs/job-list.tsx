@@ -1,4 +1,4 @@
-import type { JobOutlookAnswer, JobSummary } from '@caulkhorn/contract';
+import type { JobOutlookAnswer, JobState, JobSummary } from '@caulkhorn/contract';
 import type { JobShares } from '@caulkhorn/core/outlook';
 import { useQueryClient } from '@tanstack/react-query';
 import { Search, Smartphone } from 'lucide-react';
@@ -7,21 +7,28 @@ import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { dayOnly, timeNear } from '../shared/times';
 import { useNow } from '../shared/use-now';
+import { JobMenu } from './job-menu';
 import { type JobOrder, inOrder } from './job-order';
 
+const SELECT = 'h-9 rounded-[3px] border border-rule-strong bg-raised px-2 text-sm text-ink max-[719px]:h-12';
 const ORDERS: readonly JobOrder[] = ['changed', 'next', 'wrong', 'name'];
 const SHARES = ['surveyed', 'planned', 'coated'] as const;
+
+const STATES = ['open', 'template', 'archived', 'deleted'] as const;
 
 interface JobListProps {
   organisationId: string;
   jobs: readonly JobSummary[];
+  /** may put jobs away, copy and delete them */ mayManage: boolean;
   outlookOf(jobId: string): JobOutlookAnswer | undefined;
 }
 
 /** The jobs with how far they are drawn small, found by words and put into an order. */
-export function JobList({ organisationId, jobs, outlookOf }: JobListProps) {
+export function JobList({ organisationId, jobs: all, mayManage, outlookOf }: JobListProps) {
   const [words, setWords] = useState('');
   const [order, setOrder] = useState<JobOrder>('changed');
+  const [state, setState] = useState<JobState>('open');
+  const jobs = all.filter((job) => job.state === state);
   const shown = inOrder(jobs, order, words, outlookOf);
   return (
     <section aria-label={t('today.jobs')}>
@@ -39,13 +46,21 @@ export function JobList({ organisationId, jobs, outlookOf }: JobListProps) {
             className="h-9 w-44 rounded-[3px] border border-rule-strong bg-raised px-2"
           />
         </label>
+        {state !== 'open' || all.some((job) => job.state !== 'open') ? (
+          <label className="flex items-center gap-1.5 text-[13px] text-soft">
+            {t('jobs.show')}
+            <select value={state} onChange={(event) => setState(event.target.value as JobState)} className={SELECT}>
+              {STATES.map((each) => (
+                <option key={each} value={each}>
+                  {t(`jobs.show.${each}`)}
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : null}
         <label className="flex items-center gap-1.5 text-[13px] text-soft">
           {t('jobs.sort')}
-          <select
-            value={order}
-            onChange={(event) => setOrder(event.target.value as JobOrder)}
-            className="h-9 rounded-[3px] border border-rule-strong bg-raised px-2 text-base text-ink"
-          >
+          <select value={order} onChange={(event) => setOrder(event.target.value as JobOrder)} className={SELECT}>
             {ORDERS.map((each) => (
               <option key={each} value={each}>
                 {t(`jobs.sort.${each}`)}
@@ -54,11 +69,14 @@ export function JobList({ organisationId, jobs, outlookOf }: JobListProps) {
           </select>
         </label>
       </div>
-      {shown.length === 0 ? <p className="border-t border-rule py-3 text-soft">{t('jobs.none-found')}</p> : null}
+      {shown.length === 0 ? (
+        <p className="border-t border-rule py-3 text-soft">{jobs.length > 0 ? t('jobs.none-found') : t(`jobs.none.${state}`)}</p>
+      ) : null}
       <ul className="divide-y divide-rule border-y border-rule">
         {shown.map((job) => (
-          <li key={job.id}>
+          <li key={job.id} className="flex items-center">
             <JobRow organisationId={organisationId} job={job} outlook={outlookOf(job.id)} />
+            {mayManage ? <JobMenu organisationId={organisationId} job={job} /> : null}
           </li>
         ))}
       </ul>
@@ -74,7 +92,7 @@ function JobRow({ organisationId, job, outlook }: { organisationId: string; job:
   return (
     <Link
       to={`/o/${organisationId}/jobs/${job.id}/survey`}
-      className="grid grid-cols-[minmax(0,1fr)_auto_190px] items-center gap-x-6 px-1 py-2.5 hover:bg-sunk max-[719px]:grid-cols-1 max-[719px]:gap-y-1.5"
+      className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)_auto_190px] items-center gap-x-6 px-1 py-2.5 hover:bg-sunk max-[719px]:grid-cols-1 max-[719px]:gap-y-1.5"
     >
       <span className="min-w-0">
         <span className="flex flex-wrap items-baseline gap-x-2 text-base font-semibold">
@@ -100,7 +118,7 @@ function JobRow({ organisationId, job, outlook }: { organisationId: string; job:
         </span>
         <span className="block">
           {wrong > 0 ? <b className="text-iron">{t('jobs.wrong-n', { n: wrong })} · </b> : null}
-          <span className="text-soft">{outlook ? t('jobs.missing-n', { n: outlook.missingCount }) : '…'}</span>
+          <span className="text-soft">{outlook ? t('jobs.missing-n', { n: outlook.missingCount }) : job.state === 'open' ? '…' : ''}</span>
         </span>
       </span>
     </Link>

@@ -1,13 +1,17 @@
 import { JobHeadDto, checkShape } from '@caulkhorn/contract';
+import { CURRENCIES } from '@caulkhorn/core/jobs';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v4 } from 'uuid';
 import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { FormFoot } from '../shared/ui/form-foot';
+import { timeZones } from '../shared/times';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+
+const ownZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
 
 interface DialogProps {
   path: string;
@@ -24,7 +28,7 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
     name: '',
     site: '',
     datum: '',
-    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+    timeZone: ownZone(),
     currency: 'EUR',
   });
   const { register, formState } = form;
@@ -54,18 +58,18 @@ export function NewJobDialog({ path, open, onOpenChange, onMade }: DialogProps) 
         <TextField label={t('field.site')} fault={faults.site?.message} {...register('site')} />
         <TextField label={t('field.datum')} hint={t('jobs.datum-hint')} fault={faults.datum?.message} {...register('datum')} />
         <div className="grid grid-cols-2 gap-3">
-          <TextField label={t('field.timeZone')} list="time-zones" fault={faults.timeZone?.message} {...register('timeZone')} />
+          <SelectField
+            label={t('field.timeZone')}
+            fault={faults.timeZone?.message}
+            options={timeZones(ownZone()).map((zone) => ({ value: zone, label: zone }))}
+            {...register('timeZone')}
+          />
           <SelectField
             label={t('field.currency')}
-            options={['EUR', 'GBP', 'USD', 'CHF', 'PLN', 'SEK', 'NOK', 'DKK'].map((c) => ({ value: c, label: c }))}
+            options={CURRENCIES.map((each) => ({ value: each, label: each }))}
             {...register('currency')}
           />
         </div>
-        <datalist id="time-zones">
-          {Intl.supportedValuesOf('timeZone').map((zone) => (
-            <option key={zone} value={zone} />
-          ))}
-        </datalist>
         <FormFoot fault={faults.root?.message} label={t('jobs.make')} disabled={formState.isSubmitting} className="self-end" />
       </form>
     </Dialog>

@@ -28,8 +28,9 @@ export function OrganisationToday({ organisation }: { organisation: Organisation
   const navigate = useNavigate();
   const permissions = PERMISSIONS[organisation.standing];
   const mayMake = permissions.includes('make-job');
-  const open = (jobId: string) => void navigate(`/o/${organisation.id}/jobs/${jobId}/survey`);
-  const looks = useLooks(organisation, jobs.data ?? NO_JOBS);
+  const goTo = (jobId: string) => void navigate(`/o/${organisation.id}/jobs/${jobId}/survey`);
+  const open = useMemo(() => (jobs.data ?? NO_JOBS).filter(({ state }) => state === 'open'), [jobs.data]);
+  const looks = useLooks(organisation, open);
   return (
     <section className="mb-6" aria-label={organisation.name}>
       <div className="mb-3 flex flex-wrap items-center gap-2">
@@ -65,20 +66,20 @@ export function OrganisationToday({ organisation }: { organisation: Organisation
           <TodayColumns organisationId={organisation.id} lines={looks.lines} />
           <p role="status" className="mt-1 mb-4 text-[13px] text-soft">
             {looks.waiting > 0
-              ? t('today.looking', { done: jobs.data.length - looks.waiting, n: jobs.data.length })
+              ? t('today.looking', { done: open.length - looks.waiting, n: open.length })
               : looks.failed > 0
                 ? t('today.not-all', { n: looks.failed })
-                : t('today.looked', { n: jobs.data.length })}
+                : t('today.looked', { n: open.length })}
           </p>
-          <JobList organisationId={organisation.id} jobs={jobs.data} outlookOf={looks.outlookOf} />
+          <JobList organisationId={organisation.id} jobs={jobs.data} mayManage={mayMake} outlookOf={looks.outlookOf} />
         </>
       ) : null}
-      <NewJobDialog path={path} open={dialog === 'new'} onOpenChange={(isOpen) => setDialog(isOpen ? 'new' : null)} onMade={open} />
+      <NewJobDialog path={path} open={dialog === 'new'} onOpenChange={(isOpen) => setDialog(isOpen ? 'new' : null)} onMade={goTo} />
       <ImportDialog
         path={`/organisations/${organisation.id}/import`}
         open={dialog === 'import'}
         onOpenChange={(isOpen) => setDialog(isOpen ? 'import' : null)}
-        onMade={open}
+        onMade={goTo}
       />
     </section>
   );

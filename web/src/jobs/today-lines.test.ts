@@ -9,7 +9,7 @@ const NOW = Date.parse('2026-03-02T07:00:00Z');
 const H = 3_600_000;
 const job = (id: string, name = id): JobSummary => ({
   ...{ id, name, site: 'Quay', timeZone: 'Europe/Oslo', updatedAt: '2026-03-01T00:00:00Z' },
-  ...{ faces: 1, features: 1, entries: 0 },
+  ...{ faces: 1, features: 1, entries: 0, state: 'open', stateSince: '2026-03-01T00:00:00Z' },
 });
 const outlook = (part: Partial<JobOutlookAnswer>): JobOutlookAnswer => ({
   shares: {},

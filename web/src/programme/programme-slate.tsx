@@ -1,12 +1,12 @@
 import { type WorkItem, expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
-import type { PlacedTask } from '@caulkhorn/core/programme';
+import { type PlacedTask, weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { useMemo } from 'react';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { dayAndTime, fullTime, timeOfDay } from '../shared/times';
+import { dayAndTime, fullTime, hourOfDay, timeNear, timeOfDay, weekdayName } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
@@ -27,6 +27,7 @@ export function ProgrammeSlate() {
   const { selected, select } = useSelection('selected', 'select');
   const units = useUnits();
   const { timeZone } = model.job;
+  const week = weekOf(model.job);
   const items = useMemo(() => new Map(workItems.map((item) => [item.id, item])), [workItems]);
   // what is still to do stands first
   const rows = programme.tasks
@@ -56,8 +57,8 @@ export function ProgrammeSlate() {
       cell: (row) =>
         row.window ? (
           <TwoLines
-            first={`[ ${timeOfDay(row.window.opensMs, timeZone)}`}
-            second={`– ${row.window.closesMs === null ? '…' : timeOfDay(row.window.closesMs, timeZone)} ]`}
+            first={`[ ${timeNear(row.window.opensMs, row.startMs, timeZone)}`}
+            second={`– ${row.window.closesMs === null ? '…' : timeNear(row.window.closesMs, row.startMs, timeZone)} ]`}
           />
         ) : (
           ''
@@ -94,7 +95,13 @@ export function ProgrammeSlate() {
           onRow={(row) => select({ kind: 'face', id: row.item.faceId })}
         />
       )}
-      <p className="mt-3 text-[13px] text-soft">{t('programme.hours')}</p>
+      <p className="mt-3 text-[13px] text-soft">
+        {t('programme.hours', {
+          days: week.days.map((day) => weekdayName(day)).join(', '),
+          from: hourOfDay(week.fromHour),
+          to: hourOfDay(week.toHour),
+        })}
+      </p>
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { facesInWalk } from '@caulkhorn/core/jobs';
-import { type Interval, type PlacedTask, USUAL_WEEK, shiftsFrom } from '@caulkhorn/core/programme';
+import { type Interval, type PlacedTask, shiftsFrom, weekOf } from '@caulkhorn/core/programme';
 import { ChevronDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
@@ -64,7 +64,7 @@ function FullStrip({ now, close }: { now: number; close(): void }) {
   const hours = Array.from({ length: SHOWN_H / 6 + 1 }, (_, i) => Math.ceil(from / (6 * HOUR_MS)) * 6 * HOUR_MS + i * 6 * HOUR_MS).filter(
     (at) => at < to - HOUR_MS && at > from + HOUR_MS && Math.abs(at - now) > NEAR_NOW_MS,
   );
-  const dark = restBetween(shiftsFrom(from - 24 * HOUR_MS, { ...USUAL_WEEK, timeZone }, 5), from, to);
+  const dark = restBetween(shiftsFrom(from - 24 * HOUR_MS, weekOf(model.job), 5), from, to);
 
   return (
     <section aria-label={t('strip.name')} className="shrink-0 border-t border-rule-strong bg-sunk">

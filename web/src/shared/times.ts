@@ -42,6 +42,22 @@ export function dayOnly(at: number | string, timeZone: string, tag?: string): st
   return formatIn(at, timeZone, { day: 'numeric', month: 'short', year: 'numeric' }, tag);
 }
 
+/** A day of the week, 0 Sunday … 6 Saturday, as the reader writes it. */
+export function weekdayName(day: number, tag?: string): string {
+  // 4 January 1970 was a Sunday
+  return formatIn(Date.UTC(1970, 0, 4 + day, 12), 'UTC', { weekday: 'short' }, tag);
+}
+
+/** An hour of the day, such as 7.5, as the reader's clock shows it. */
+export function hourOfDay(hour: number, tag?: string): string {
+  return timeOfDay(Date.UTC(1970, 0, 1, 0, hour * 60), 'UTC', tag);
+}
+
+/** All zones that this browser knows, with the one in use and UTC, which some leave out. */
+export function timeZones(inUse: string): string[] {
+  return [...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', inUse])].sort();
+}
+
 /** For an input of type datetime-local. */
 export function localField(at: number, timeZone: string): string {
   return format(new TZDate(at, timeZone), "yyyy-MM-dd'T'HH:mm");

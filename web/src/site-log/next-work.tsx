@@ -1,4 +1,4 @@
-import type { Product } from '@caulkhorn/core/catalogue';
+import { LATE_COAT_RULES, type Product } from '@caulkhorn/core/catalogue';
 import {
   type MeasuredWall,
   USUAL_CREW,
@@ -45,6 +45,8 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const feature = item.targetId === undefined ? undefined : model.features.find(({ id }) => id === item.targetId);
   const isStart = task.state !== 'running';
   const left = useCareLeft(item)(now);
+  const closesMs = task.state === 'planned' ? (task.window?.closesMs ?? undefined) : undefined;
+  const isMissed = closesMs !== undefined && closesMs < now;
   const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
@@ -74,7 +76,8 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {item.rewet && task.state === 'planned' ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
       ) : null}
-      {material ? <MixNow item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
+      {isMissed && material ? <Missed product={material.product} /> : null}
+      {material && !isMissed ? <MixNow item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (
@@ -90,7 +93,13 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
       {can('log') && !(isStart && left.length > 0) ? (
-        <StepForm key={`${item.id} ${task.state}`} item={item} kind={isStart ? 'start' : 'finish'} done={site.done.get(item.id)} />
+        <StepForm
+          key={`${item.id} ${task.state}`}
+          item={item}
+          kind={isStart ? 'start' : 'finish'}
+          window={isStart ? task.window : undefined}
+          done={site.done.get(item.id)}
+        />
       ) : null}
     </article>
   );
@@ -174,6 +183,18 @@ function MixNow({ item, product, kg, temperatureC }: { item: WorkItem; product: 
         {stepsOf(card).join(' ')} {nothingElse(card)}
       </p>
       <p className="text-soft">{limitsOfSheet(product, units).join(' ')}</p>
+    </section>
+  );
+}
+
+/** The hour has passed: what a late coat wants, in place of a batch that would go to waste. */
+function Missed({ product }: { product: Product }) {
+  const rule = LATE_COAT_RULES[product.binder];
+  return (
+    <section aria-label={t('now.missed')} className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
+      <p className="text-lg font-semibold">{t('now.missed')}</p>
+      <p className="font-medium">{t(`late-coat.${rule}`)}</p>
+      <p>{t('now.missed-sheet', { product: product.name })}</p>
     </section>
   );
 }

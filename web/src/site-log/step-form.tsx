@@ -1,6 +1,7 @@
 import { FinishBodyDto, StartBodyDto, checkShape } from '@caulkhorn/contract';
 import { DRY_GOODS, LAYER_IDS } from '@caulkhorn/core/catalogue';
 import type { WorkItem } from '@caulkhorn/core/planning';
+import type { Window } from '@caulkhorn/core/programme';
 import { productOfWork } from '@caulkhorn/core/proof';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import {
@@ -18,7 +19,7 @@ import { type ReactNode, useId, useState } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { dayAndTime, fromLocalField, localField } from '../shared/times';
+import { dayAndTime, fromLocalField, hoursMinutes, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
@@ -26,6 +27,7 @@ import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { useCareLeft } from './daily-care';
+import { oddDuration, outOfWindow } from './odd-times';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 
 interface Texts extends ConditionTexts {
@@ -43,6 +45,7 @@ interface StepFormProps {
   item: WorkItem;
   kind: 'start' | 'finish';
   done?: WorkDone;
+  /** between which it may start */ window?: Window | undefined;
   /** an entry to be corrected: this one takes its place */ corrects?: LogEntry;
   onSaved?(): void;
 }
@@ -51,7 +54,7 @@ interface StepFormProps {
 const LAYERS: ReadonlySet<WorkItem['step']> = new Set(LAYER_IDS.flatMap((id) => (id === 'coat' || DRY_GOODS.includes(id) ? [] : [id])));
 
 /** Start or finish of a piece of work. A coat also wants its air, its batch, and when its first and last square metre were laid. */
-export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps) {
+export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFormProps) {
   const { model, revision, log, session } = useJob(parts('model', 'revision', 'log', 'session'));
   const units = useUnits();
   const { timeZone } = model.job;
@@ -74,6 +77,10 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
   const measured = completeConditions(texts, units);
   const breaches = kind === 'start' && measured ? breachesOf(product, measured) : [];
   const breach = breaches.length > 0 && !breaches.some(({ isFinal }) => isFinal);
+  const startMs = Date.parse(fromLocalField(texts.occurredAt, timeZone) ?? '');
+  const off = kind === 'start' && window ? outOfWindow(window, startMs) : undefined;
+  /** asked once about a time that can hardly be */
+  const [asked, setAsked] = useState('');
   /** somebody else's entry: the correction says why, under both names */
   const isOthers = corrects !== undefined && corrects.personId !== session.personId;
 
@@ -92,7 +99,15 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
     const reason = values.supersedesReason.trim();
     if (corrects && isOthers && reason === '') issues.push({ code: 'supersede-needs-reason', path: 'supersedesReason' });
+    if (off && values.breachReason.trim() === '') issues.push({ code: 'missing', path: 'breachReason' });
     if (issues.length > 0) return form.showIssues(issues);
+    const odd = kind === 'finish' ? oddDuration(item, done, body, occurredAt) : undefined;
+    if (odd && asked !== odd.key) {
+      setAsked(odd.key);
+      return form.setError('root', {
+        message: t(`log.odd.${odd.kind}`, { took: hoursMinutes(odd.tookMs), usual: hoursMinutes(odd.usualMs) }),
+      });
+    }
     log(body, occurredAt, corrects && { entryId: corrects.id, reason });
     form.forget();
     onSaved?.();
@@ -119,7 +134,7 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
         ...(conditions ? { conditions } : {}),
         ...(isTakenOver(values) ? { conditionsAt: new Date(found!.at).toISOString() } : {}),
         ...text('batchNumber'),
-        ...(breach ? text('breachReason') : {}),
+        ...(breach || off ? text('breachReason') : {}),
         ...text('note'),
       };
     }
@@ -149,7 +164,13 @@ export function StepForm({ item, kind, done, corrects, onSaved }: StepFormProps)
           {found ? <p className="text-[13px] text-soft">{t('conditions.as-measured', { at: dayAndTime(found.at, timeZone) })}</p> : null}
         </Air>
       ) : null}
-      {breach ? <TextArea label={t('log.breach-reason')} fault={faults.breachReason?.message} {...register('breachReason')} /> : null}
+      {breach || off ? (
+        <TextArea
+          label={off ? t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) }) : t('log.breach-reason')}
+          fault={faults.breachReason?.message}
+          {...register('breachReason')}
+        />
+      ) : null}
       <div className="grid grid-cols-2 gap-2.5 max-[719px]:grid-cols-1">
         <TextField
           label={t(kind === 'start' ? 'log.started-at' : 'log.finished-at')}

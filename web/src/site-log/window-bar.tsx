@@ -2,7 +2,7 @@ import type { WindowWorkings } from '@caulkhorn/core/planning';
 import type { Window } from '@caulkhorn/core/programme';
 import { t } from '../messages/t';
 import { useWorking } from '../workings/use-working';
-import { hoursMinutes, timeOfDay } from '../shared/times';
+import { hoursMinutes, timeNear } from '../shared/times';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 
 /** When a coat may follow: the countdown, and its window as a bar between brackets with the present as a line. */
@@ -19,7 +19,7 @@ export function WindowBar({
 }) {
   const show = useWorking((state) => state.show);
   const { opensMs, closesMs } = window;
-  if (closesMs !== null && closesMs < opensMs) return <NeverOpen window={window} timeZone={timeZone} workings={workings} />;
+  if (closesMs !== null && closesMs < opensMs) return <NeverOpen window={window} now={now} timeZone={timeZone} workings={workings} />;
   const end = closesMs ?? opensMs + 4 * HOUR_MS;
   const from = Math.min(now, opensMs) - 0.15 * (end - opensMs);
   const to = Math.max(now, end) + 0.1 * (end - opensMs);
@@ -45,11 +45,11 @@ export function WindowBar({
         </p>
         <p className="flex flex-col items-end font-semibold">
           <End
-            text={t('window.opens', { at: timeOfDay(opensMs, timeZone) })}
+            text={t('window.opens', { at: timeNear(opensMs, now, timeZone) })}
             onPress={workings && (() => show(workings.opens, t('window.opens-why'), t('window.opens-from-last')))}
           />
           <End
-            text={closesMs === null ? t('window.never-closes') : t('window.closes', { at: timeOfDay(closesMs, timeZone) })}
+            text={closesMs === null ? t('window.never-closes') : t('window.closes', { at: timeNear(closesMs, now, timeZone) })}
             onPress={workings?.closes && (() => show(workings.closes!, t('window.closes-why'), t('window.closes-from-first')))}
           />
         </p>
@@ -72,10 +72,12 @@ export function WindowBar({
 /** Cold has put the opening past the sheet's latest hour: no clock to watch, but what would free it. */
 function NeverOpen({
   window: { opensMs, closesMs },
+  now,
   timeZone,
   workings,
 }: {
   window: Window;
+  now: number;
   timeZone: string;
   workings?: WindowWorkings | undefined;
 }) {
@@ -86,11 +88,11 @@ function NeverOpen({
       <p>{t('window.never-opens-how')}</p>
       <p className="mt-1 flex gap-4 font-semibold">
         <End
-          text={t('window.opens', { at: timeOfDay(opensMs, timeZone) })}
+          text={t('window.opens', { at: timeNear(opensMs, now, timeZone) })}
           onPress={workings && (() => show(workings.opens, t('window.opens-why'), t('window.opens-from-last')))}
         />
         <End
-          text={t('window.closes', { at: timeOfDay(closesMs!, timeZone) })}
+          text={t('window.closes', { at: timeNear(closesMs!, now, timeZone) })}
           onPress={workings?.closes && (() => show(workings.closes!, t('window.closes-why'), t('window.closes-from-first')))}
         />
       </p>

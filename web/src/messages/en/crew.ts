@@ -1,5 +1,18 @@
 /** What the crew is told: how a face is made ready, how each system is laid, and how both are seen to be right. */
 export const CREW = {
+  'now.missed': 'Its window has closed. Do not mix yet.',
+  'now.missed-sheet': 'What the sheet of {product} says of a late coat comes first. Then start it here, and say why it is late.',
+  'late-coat.wet-and-slurry':
+    'Roughen what shines, wash, wet to saturated surface-dry, scrub in a thin slurry, and lay the coat into it while it is tacky.',
+  'late-coat.abrade-and-prime':
+    'Sand it dull all over, vacuum, wipe, prime as the sheet says, and lay the coat onto the primer in its time.',
+  'late-coat.warm-and-prime': 'Clean and dry it, warm or prime it as the sheet says until it takes, then go on.',
+  'late-coat.wash-and-wet': 'Brush off what is loose, wash, let the water go in until it is evenly damp, then lay the coat.',
+  'late-coat.ask': 'Ask the maker before anything is put on.',
+  'log.out-of-window.early': 'It starts {by} before its window opens. Why?',
+  'log.out-of-window.late': 'It starts {by} after its window has closed. Why, and what was done first?',
+  'log.odd.quick': 'That is {took} for work that takes about {usual}. If it is right, press once more.',
+  'log.odd.slow': 'That is {took} for work that takes about {usual}. If it is right, press once more.',
   'now.found-since': 'Found since the release, on nobody’s sheet',
   'now.found-since-why': 'Ask the planner before a coat covers it.',
   'prepare.title': 'Make ready',

@@ -12,7 +12,7 @@ export const WORK = {
   'programme.state': 'State',
   'programme.ahead': 'By the temperatures measured and ahead',
   'programme.more-conflicts': 'and {n} more',
-  'programme.hours': 'Monday to Saturday, 7 to 17 o’clock, one crew. Durations are usual paces, to be judged by who knows his crew.',
+  'programme.hours': '{days}, {from} to {to}, one crew. Durations are usual paces, to be judged by who knows his crew.',
   'conflict.window-missed':
     '{name} would start {late} h after its window has closed. Bring the coat before it forward, or follow the product’s rule for a late coat: wet and slurry again, or abrade and prime.',
   'conflict.longer-than-shift': '{name} does not fit into one shift. Make the zone smaller or the crew larger.',
@@ -114,5 +114,4 @@ export const WORK = {
   'handover.missing': 'Before it is complete',
   'handover.dossier': 'Open the dossier',
   'handover.export': 'Export the job',
-  'handover.verify': 'The exported log can be checked without the app: npm run verify -- FILE names the first broken link.',
 } as const;

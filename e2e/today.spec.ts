@@ -1,0 +1,99 @@
+import { expect, test } from '@playwright/test';
+import { addFace, allSent, choose, goTo, jobs, makeJob, openJob, row, signIn, slate } from './support.js';
+
+test('Today: what is wrong, what comes, what waits; each line leads to its place', async ({ page }) => {
+  await signIn(page);
+  await expect(page.getByText(/^All \d+ jobs looked at\.$/)).toBeVisible();
+  const wrong = page.getByRole('region', { name: 'Wrong now' });
+  await expect(page.getByRole('region', { name: 'The next 48 hours' }).getByRole('listitem').first()).toBeVisible();
+  await wrong.getByRole('link', { name: /N2 refused by this system/ }).click();
+  await expect(page).toHaveURL(/\/build-up$/);
+  await expect(row(page, /N2/)).toHaveAttribute('aria-selected', 'true');
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await expect(wrong).toBeVisible();
+});
+
+test('found after the release: said on Today, on Build-up, on Programme, at the wall and at the handover, until it is planned', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const name = `Found later ${Date.now()}`;
+  await signIn(page);
+  await makeJob(page, name);
+  await addFace(page, { mark: 'A', name: 'North wall', length: '6', height: '2.5', foot: '-2.5' });
+  await choose(page, /North wall/);
+  await goTo(page, 'Build-up');
+  await page.getByRole('button', { name: 'Choose Crystalline slurry', exact: true }).click();
+  await allSent(page);
+  await goTo(page, 'Programme');
+  await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+  await expect(slate(page)).toContainText('Plan 1 was released');
+
+  await goTo(page, 'Survey');
+  await page.keyboard.press('l');
+  await page.keyboard.type('2 1');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(row(page, /L1/)).toBeVisible();
+  const steps = page.getByRole('navigation', { name: 'Steps of the work' });
+  await expect(steps.getByRole('link', { name: /^Build-up 1 not planned/ })).toBeVisible();
+  await expect(steps.getByRole('link', { name: /^Programme 1 not planned/ })).toBeVisible();
+  await goTo(page, 'Site log');
+  await expect(slate(page).getByRole('region', { name: /^Found since the release/ })).toContainText('L1');
+  await goTo(page, 'Handover');
+  await expect(slate(page).getByRole('link', { name: /L1 found after the release, not planned/ })).toBeVisible();
+  await allSent(page);
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  const line = page
+    .getByRole('region', { name: 'Wrong now' })
+    .getByRole('link', { name: new RegExp(`${name}.*L1 found after the release`) });
+  const more = page.getByRole('region', { name: 'Wrong now' }).getByRole('button', { name: /^Show \d+ more$/ });
+  await expect(line.or(more).first()).toBeVisible();
+  if (await more.isVisible()) await more.click();
+  await expect(line).toBeVisible();
+
+  await openJob(page, name);
+  await goTo(page, 'Programme');
+  await page.getByRole('button', { name: 'Release plan 2 to the site' }).click();
+  await expect(slate(page)).toContainText('Plan 2 was released');
+  await expect(steps.getByRole('link', { name: /not planned/ })).toHaveCount(0);
+});
+
+test('a job is renamed, given its hours, copied, archived, brought back and deleted', async ({ page }) => {
+  test.setTimeout(90_000);
+  const name = `Store room ${Date.now()}`;
+  await signIn(page);
+  await makeJob(page, name);
+  await page.getByRole('button', { name }).click();
+  const settings = page.getByRole('dialog', { name: 'Name and settings' });
+  await settings.getByLabel('Name of the job').fill(`${name}, east`);
+  await settings.getByLabel('Sat', { exact: true }).uncheck();
+  await settings.getByLabel('From').selectOption('06:30');
+  await settings.getByLabel('Hours a day (h)').fill('8');
+  await settings.getByRole('button', { name: 'Save the settings' }).click();
+  await allSent(page);
+  await goTo(page, 'Programme');
+  await expect(slate(page)).toContainText(/Mon, Tue, Wed, Thu, Fri, (06:30|06:30 AM) to (14:30|02:30 PM)/);
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+
+  const menu = (of: string) => jobs(page).getByRole('button', { name: `What to do with ${of}`, exact: true });
+  const act = async (of: string, what: string) => {
+    await menu(of).click();
+    await page.getByRole('menuitem', { name: what }).click();
+  };
+  await act(`${name}, east`, 'Copy');
+  const copy = page.getByRole('dialog');
+  await copy.getByLabel('Name of the job').fill(`${name}, west`);
+  await copy.getByRole('button', { name: 'Make the copy' }).click();
+  await expect(menu(`${name}, west`)).toBeVisible();
+
+  await act(`${name}, west`, 'Archive');
+  await expect(menu(`${name}, west`)).toHaveCount(0);
+  await jobs(page).getByLabel('Show').selectOption('archived');
+  await act(`${name}, west`, 'Bring it back');
+  await jobs(page).getByLabel('Show').selectOption('open jobs');
+  await act(`${name}, west`, 'Delete');
+  await expect(menu(`${name}, west`)).toHaveCount(0);
+  await jobs(page).getByLabel('Show').selectOption('deleted');
+  await expect(menu(`${name}, west`)).toBeVisible();
+});
