@@ -32,6 +32,7 @@ const WEB_ORDER = [
   'job',
   'exchange',
   'sheet',
+  'help',
   'drawings',
   'devices',
   'survey',

@@ -34,7 +34,7 @@ test('the foreman surveys and logs, but does not choose the system', async ({ pa
 test('the palette finds faces, features and actions by words', async ({ page }) => {
   await signIn(page);
   await openJob(page, 'Ropewalk Cellars');
-  await page.keyboard.press('?');
+  await page.keyboard.press('Control+k');
   const palette = page.getByRole('dialog');
   await palette.getByPlaceholder('A face, a feature, a step, an action …').fill('N2');
   await page.keyboard.press('Enter');
@@ -47,6 +47,31 @@ test('the palette finds faces, features and actions by words', async ({ page }) 
   await page.keyboard.type('no such thing at all');
   await expect(palette).toContainText('Nothing by these words.');
   await page.keyboard.press('Escape');
+});
+
+test('? shows the keys of the screen one is at; words of the trade are explained where they are met, and in a list', async ({ page }) => {
+  await signIn(page);
+  const keys = page.getByRole('dialog', { name: 'Keys of this screen' });
+  await page.keyboard.press('?');
+  await expect(keys.getByRole('region')).toHaveText([/^Everywhere/]);
+  await page.keyboard.press('Escape');
+  await openJob(page, 'Ropewalk Cellars');
+  await page.keyboard.press('?');
+  await expect(keys.getByRole('region', { name: 'Sheet tools' })).toContainText('Crack');
+  await page.keyboard.press('Escape');
+  await goTo(page, 'Water');
+  await page.keyboard.press('?');
+  await expect(keys.getByRole('region', { name: 'The sheet' })).toBeVisible();
+  await expect(keys.getByRole('region', { name: 'Sheet tools' })).toHaveCount(0);
+  await keys.getByRole('link', { name: /^Words of the trade/ }).click();
+  await page.getByPlaceholder('Find a word').fill('mesh');
+  await expect(page.getByRole('definition').first()).toContainText('fabric');
+  await page.getByRole('button', { name: 'Back' }).click();
+
+  await goTo(page, 'Site log');
+  await choose(page, /Reel store, south/);
+  await slate(page).getByRole('button', { name: 'saturated surface-dry' }).click();
+  await expect(page.getByRole('dialog', { name: 'saturated surface-dry' })).toContainText('no water stands or shines on it');
 });
 
 test('dark and light, metric and US are kept for the next visit', async ({ page }) => {

@@ -1,6 +1,7 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { Suspense, lazy } from 'react';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useParams } from 'react-router';
+import { Keys } from './help/keys';
 import { t } from './messages/t';
 import { useSession } from './people/session';
 import { SignInPage } from './people/sign-in-page';
@@ -16,6 +17,7 @@ const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage }))
 // a job's page needs both: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
 const TodayPage = lazy(() => import('./jobs/today-page').then((m) => ({ default: m.TodayPage })));
+const GlossaryPage = lazy(() => import('./help/glossary-page'));
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
@@ -46,6 +48,7 @@ function SignedInApp() {
       <Suspense>
         <WaitingBar session={session.data} />
       </Suspense>
+      <Keys />
       <Routes>
         <Route
           index
@@ -76,6 +79,14 @@ function SignedInApp() {
           element={
             <Suspense fallback={<Loading what={t('account.open')} />}>
               <AccountPage session={session.data} />
+            </Suspense>
+          }
+        />
+        <Route
+          path="/glossary"
+          element={
+            <Suspense fallback={<Loading what={t('help.glossary')} />}>
+              <GlossaryPage />
             </Suspense>
           }
         />

@@ -12,6 +12,7 @@ import { ChosenSystem } from './chosen-system';
 import { Chooser } from './chooser';
 import { FaceTreatments } from './face-treatments';
 import { LayerView } from './layer-view';
+import { SameElsewhere } from './same-elsewhere';
 import { SchoolsPanel } from './schools-panel';
 import { Traps } from './traps';
 import { TreatmentCard } from './treatment-card';
@@ -54,6 +55,7 @@ function FaceSystem({ face }: { face: Face }) {
               {t(isOpen ? 'choose.close' : 'choose.another')}
             </Button>
           ) : null}
+          {can('plan') ? <SameElsewhere site={site} /> : null}
           <Link to={`/o/${organisationId}/jobs/${jobId}/details/${face.id}`} className={buttonClass('outline', 'small')}>
             <Printer size={15} /> {t('details.print')}
           </Link>

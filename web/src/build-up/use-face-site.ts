@@ -1,6 +1,17 @@
 import type { FitFacts } from '@caulkhorn/core/build-up';
-import type { Face, Feature } from '@caulkhorn/core/jobs';
-import { USUAL_CREW, type FacePlan, type Site, type JobPlan, faceFacts, measuredStrengths, trapsOf } from '@caulkhorn/core/planning';
+import { type Face, type Feature, type JobModel, facesInWalk } from '@caulkhorn/core/jobs';
+import {
+  type FacePlan,
+  type House,
+  type JobPlan,
+  type MeasuredWall,
+  type PlanConditions,
+  type Site,
+  USUAL_CREW,
+  faceFacts,
+  measuredStrengths,
+  trapsOf,
+} from '@caulkhorn/core/planning';
 import { dampFacts, diagnose } from '@caulkhorn/core/survey';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
@@ -18,32 +29,54 @@ export interface FaceSite extends Site {
 }
 
 export function useFaceSite(face: Face): FaceSite {
+  const from = useSources();
+  return useMemo(() => faceSiteOf(face, from), [face, from]);
+}
+
+/** The same for every face of the job, in the order of the walk. */
+export function useFaceSites(): FaceSite[] {
+  const from = useSources();
+  return useMemo(() => facesInWalk(from.model).map((face) => faceSiteOf(face, from)), [from]);
+}
+
+interface Sources {
+  model: JobModel;
+  house: House;
+  plan: JobPlan;
+  conditions: PlanConditions;
+  walls: ReadonlyMap<string, MeasuredWall>;
+  hour: number;
+}
+
+function useSources(): Sources {
   const { model } = useJob(parts('model'));
   const house = useHouse();
   const { plan, conditions, walls } = usePlanning();
   const hour = useHour();
-  return useMemo(() => {
-    const features = model.features.filter(({ faceId }) => faceId === face.id);
-    const readings = model.readings.filter(({ faceId }) => faceId === face.id);
-    const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
-    // pours and trials go by this wall, whatever was measured elsewhere
-    const temperatureC = walls.get(face.id)?.temperatureC ?? USUAL_CREW.temperatureC;
-    const facts = faceFacts({
-      ...{ face, plan: facePlan, features, readings, job: model.job },
-      today: { ms: hour, temperatureC },
-    });
-    return {
-      face,
-      features,
-      junctions: junctionsAnsweredBy(face, plan),
-      around: model,
-      house,
-      conditions: { ...conditions, temperatureC },
-      plan: facePlan,
-      facts,
-      measuredMPa: measuredStrengths(readings).get(face.id),
-    };
-  }, [face, model, house, plan, conditions, walls, hour]);
+  return useMemo(() => ({ model, house, plan, conditions, walls, hour }), [model, house, plan, conditions, walls, hour]);
+}
+
+function faceSiteOf(face: Face, { model, house, plan, conditions, walls, hour }: Sources): FaceSite {
+  const features = model.features.filter(({ faceId }) => faceId === face.id);
+  const readings = model.readings.filter(({ faceId }) => faceId === face.id);
+  const facePlan = plan.faces.find(({ faceId }) => faceId === face.id)!;
+  // pours and trials go by this wall, whatever was measured elsewhere
+  const temperatureC = walls.get(face.id)?.temperatureC ?? USUAL_CREW.temperatureC;
+  const facts = faceFacts({
+    ...{ face, plan: facePlan, features, readings, job: model.job },
+    today: { ms: hour, temperatureC },
+  });
+  return {
+    face,
+    features,
+    junctions: junctionsAnsweredBy(face, plan),
+    around: model,
+    house,
+    conditions: { ...conditions, temperatureC },
+    plan: facePlan,
+    facts,
+    measuredMPa: measuredStrengths(readings).get(face.id),
+  };
 }
 
 /** Junctions whose treatment counts for this face: those it carries now. */

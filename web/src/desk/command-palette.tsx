@@ -32,6 +32,7 @@ export function CommandPalette() {
     })),
     { label: t('handover.dossier'), run: go(`${base}/dossier`) },
     { label: t('to-jobs'), run: go('/') },
+    { label: t('help.glossary'), run: go('/glossary') },
     { label: t('palette.go', { lens: t('bench.title') }), run: go('/bench') },
     ...TOOLS.map((tool) => ({
       label: tool === 'reading' ? t('draft.reading.start') : t(`draft.${FEATURE_SPECS[tool].shape}.start`, { what: t(`feature.${tool}`) }),

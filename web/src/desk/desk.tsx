@@ -11,7 +11,7 @@ import type { SheetCamera } from '../sheet/sheet-camera';
 import { parts, useJob } from '../job/job-context';
 import { type Lens, NO_TOOLS } from './lenses';
 
-const NARROW = '(max-width: 980px)';
+const NARROW = '(max-width: 1100px)';
 
 /** List, sheet and slate. Tables may take the width, with the sheet as a strip above them; the list folds away, and both stay as they were left. */
 export function Desk({ lens, camera }: { lens: Lens; camera: SheetCamera }) {
@@ -28,14 +28,14 @@ export function Desk({ lens, camera }: { lens: Lens; camera: SheetCamera }) {
         <SectionSheet
           camera={camera}
           tools={can('survey') ? lens.tools : NO_TOOLS}
-          className={across ? 'h-[204px] flex-none! border-b border-rule-strong max-[980px]:h-[172px]' : ''}
+          className={across ? 'h-[204px] flex-none! border-b border-rule-strong max-[1100px]:h-[180px]' : ''}
         />
         <aside
           key={lens.id}
           aria-label={t('slate.name')}
           // what scrolls can be reached by keys
           tabIndex={0}
-          className={`relative overflow-y-auto bg-raised p-4 ${across ? 'min-h-0 flex-1' : `shrink-0 border-l border-rule ${lens.layout === 'narrow' ? 'w-[348px]' : 'w-[536px]'} max-[980px]:w-[46%]`}`}
+          className={`relative overflow-y-auto bg-raised p-4 ${across ? 'min-h-0 flex-1' : `shrink-0 border-l border-rule ${lens.layout === 'narrow' ? 'w-[348px]' : 'w-[536px]'} max-[860px]:w-[46%]`}`}
         >
           {lens.layout === 'narrow' ? null : (
             <button

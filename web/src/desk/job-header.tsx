@@ -1,6 +1,6 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { DEW_MARGIN_C, dewMargin, dewWorking } from '@caulkhorn/core/site-log';
-import { Command, LogOut, Redo2, Undo2 } from 'lucide-react';
+import { LogOut, Redo2, Search, Undo2 } from 'lucide-react';
 import { Suspense, lazy } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { t } from '../messages/t';
@@ -51,12 +51,13 @@ export function JobHeader({ session }: { session: SessionInfo }) {
         <UnitsSwitch />
         <button
           type="button"
-          className={icon}
+          className="flex h-9 shrink-0 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10"
           onClick={() => openPalette(true)}
           aria-label={t('palette.open')}
           title={`${t('palette.open')} (Ctrl+K)`}
         >
-          <Command size={16} />
+          <Search size={16} aria-hidden />
+          <kbd className="text-[12px] opacity-75 max-[1180px]:hidden">Ctrl K</kbd>
         </button>
       </div>
       <ThemeSwitch />

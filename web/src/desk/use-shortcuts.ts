@@ -26,8 +26,7 @@ export function useShortcuts(): void {
         event.preventDefault();
         if (event.shiftKey) redo();
         else undo();
-      } else if (event.key === '?') setOpen(true);
-      else if (event.key === 'Delete' && can('survey')) {
+      } else if (event.key === 'Delete' && can('survey')) {
         const { selected, also, select } = selection.getState();
         if (selected?.kind !== 'feature') return;
         remove('feature', selected.id, ...also);

@@ -1,5 +1,6 @@
 import { EN } from './en';
 import type { BENCH_PAGE } from './en/bench-page';
+import type { GLOSSARY } from './en/glossary';
 import type { LATER } from './en/later';
 import type { TODAY } from './en/today';
 import { type Locale, localeOf, pluralOf } from './locale';
@@ -7,7 +8,7 @@ import { formatNumber } from './number-text';
 import { pseudo } from './pseudo';
 
 type Early = typeof EN;
-type Late = typeof LATER & typeof BENCH_PAGE & typeof TODAY;
+type Late = typeof LATER & typeof BENCH_PAGE & typeof GLOSSARY & typeof TODAY;
 /** What may be said. A key that no catalogue has does not compile. */
 export type MessageKey = (keyof Early | keyof Late) & string;
 type TextOf<K extends MessageKey> = K extends keyof Early ? Early[K] : K extends keyof Late ? Late[K] : never;

@@ -3,7 +3,7 @@ import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import type { LabelPlacer } from './labels';
 import { FONT, MARKS_FROM_SCALE, type Painting } from './painting';
-import { toScreen } from './view';
+import { STAFF_PX, toScreen } from './view';
 
 export interface WaterLine {
   level: WaterLevel;
@@ -12,6 +12,8 @@ export interface WaterLine {
 }
 
 const TAG_PX = 18;
+/** Of the width in view that one tag may take. */
+const NAME_SHARE = 0.6;
 
 /** Every known level as a line across the sheet; the governing one is drawn through and heavy, the others dashed. Governing ones come first. */
 export function paintWaterLines({ ctx, view, size, palette, model }: Painting): WaterLine[] {
@@ -50,16 +52,18 @@ export function paintWaterNames(
   labels: LabelPlacer,
 ): void {
   const right = size.width - margin.width - 6;
+  const room = right - margin.width - STAFF_PX;
   ctx.textAlign = 'left';
   ctx.textBaseline = 'middle';
   for (const { level, isGoverning, y } of lines) {
-    // far off, which water it is can be read on the slate
-    const body =
-      model.waterBodies.length > 1 && view.scale >= MARKS_FROM_SCALE
-        ? `${model.waterBodies.find((b) => b.id === level.waterBodyId)?.name ?? ''} · `
-        : '';
-    const text = `${isGoverning ? '▼ ' : ''}${body}${t(`level-kind.${level.kind}`)} ${formatQuantity(level.levelM, 'm', units)}`;
+    const own = `${t(`level-kind.${level.kind}`)} ${formatQuantity(level.levelM, 'm', units)}`;
+    const body = model.waterBodies.length > 1 ? model.waterBodies.find((b) => b.id === level.waterBodyId)?.name : undefined;
     ctx.font = `${isGoverning ? 700 : 500} 12px ${FONT}`;
+    const sign = isGoverning ? '▼ ' : '';
+    const whole = `${sign}${body ? `${body} · ` : ''}${own}`;
+    // far off, or where there is little room, which water it is can be read on the slate
+    const isRoomy = view.scale >= MARKS_FROM_SCALE && ctx.measureText(whole).width < room * NAME_SHARE;
+    const text = isRoomy ? whole : `${sign}${own}`;
     const width = ctx.measureText(text).width + 10;
     const at = (x: number) => ({ x, y: y - TAG_PX / 2, width, height: TAG_PX });
     const box = labels.place([at(right - width), at(right - 8 - 2 * width), at(right - 16 - 3 * width)]);

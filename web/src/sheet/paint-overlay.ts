@@ -17,18 +17,34 @@ export function paintOverlay(p: Overlay): void {
   if (p.layout.hasLevels) paintStaff(p);
 }
 
+/** how far the brackets stand off, and how long their arms are, px */
+const OFF_PX = 4;
+const ARM_PX = 18;
+
+/** What is chosen stands in brackets at its four corners: nothing that is written on it is crossed by them. */
 function paintChosenFace({ ctx, view, layout, palette }: Overlay, faceId: string): void {
   const placed = layout.byId.get(faceId);
   if (!placed) return;
+  const [left, top] = toScreen(view, placed.x, placed.top);
+  const [right, bottom] = toScreen(view, placed.x + placed.width, placed.bottom);
+  const arm = { x: Math.min(ARM_PX, (right - left) / 3), y: Math.min(ARM_PX, (bottom - top) / 3) };
   ctx.strokeStyle = palette.water;
-  ctx.lineWidth = 3.5;
+  ctx.lineWidth = 4;
+  ctx.lineJoin = 'miter';
+  ctx.lineCap = 'butt';
   ctx.beginPath();
-  placed.face.outline.forEach((point, i) => {
-    const [x, y] = toScreen(view, ...toSheet(placed, point));
-    if (i === 0) ctx.moveTo(x, y);
-    else ctx.lineTo(x, y);
-  });
-  ctx.closePath();
+  for (const [x, inX] of [
+    [left - OFF_PX, 1],
+    [right + OFF_PX, -1],
+  ] as const)
+    for (const [y, inY] of [
+      [top - OFF_PX, 1],
+      [bottom + OFF_PX, -1],
+    ] as const) {
+      ctx.moveTo(x + inX * arm.x, y);
+      ctx.lineTo(x, y);
+      ctx.lineTo(x, y + inY * arm.y);
+    }
   ctx.stroke();
 }
 

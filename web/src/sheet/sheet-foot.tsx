@@ -16,7 +16,7 @@ const ZOOM_STEP = 1.4;
 export function SheetFoot({ camera, end }: { camera: SheetCamera; end(): void }) {
   const { tool } = useSelection('tool');
   return (
-    <div className="flex h-10 shrink-0 items-center gap-x-2 border-t border-rule bg-raised px-2 max-[719px]:h-13">
+    <div className="@container flex h-10 shrink-0 items-center gap-x-2 border-t border-rule bg-raised px-2 max-[719px]:h-13">
       <div className="flex min-w-0 flex-1 items-center">{tool ? <DraftBar tool={tool} end={end} /> : <PointerReadout />}</div>
       <div className={`flex items-center ${tool ? 'max-[719px]:hidden' : ''}`} role="group" aria-label={t('sheet.look')}>
         <PlateButton />
@@ -77,7 +77,8 @@ function PointerReadout() {
   const units = useUnits();
   const { pointer } = useSelection('pointer');
   const face = pointer && model.faces.find((f) => f.id === pointer.faceId);
-  if (!pointer || !face) return <p className="text-[13px] leading-4 text-soft max-[719px]:hidden">{t('sheet.getting-about')}</p>;
+  if (!pointer || !face)
+    return <p className="text-[13px] leading-4 text-soft max-[719px]:hidden @max-[520px]:hidden">{t('sheet.getting-about')}</p>;
   const levelM = levelAt(face, pointer.point);
   const water = waterOn(face, model);
   const headM = water ? headAt(water.level.levelM, levelM) : undefined;

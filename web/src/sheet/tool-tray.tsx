@@ -7,6 +7,9 @@ import { FIRST_TOOLS, letterOf } from './tools';
 const TILE =
   'flex shrink-0 flex-col items-center gap-0.5 rounded-[3px] py-1 text-[12px] leading-[14px] text-soft hover:text-ink max-[719px]:min-w-[60px]';
 
+/** On a page that is wide and low the letters must do. */
+const WORD = '[@media(max-width:719px)_and_(max-height:520px)]:sr-only';
+
 /** The tools as stamped letters along the level staff, in the order in which one surveys. Pressed again, one is laid down. */
 export function ToolTray({ tools }: { tools: readonly Tool[] }) {
   const { tool, take, layDown } = useSelection('tool', 'take', 'layDown');
@@ -31,7 +34,7 @@ export function ToolTray({ tools }: { tools: readonly Tool[] }) {
             className={TILE}
           >
             <Stamp letter={letterOf(each)} isTaken={tool === each} />
-            <span className={tool === each ? 'font-semibold text-water' : ''}>{t(`tool.${each}`)}</span>
+            <span className={`${WORD} ${tool === each ? 'font-semibold text-water' : ''}`}>{t(`tool.${each}`)}</span>
           </button>
         ))}
       {rare.length > 0 ? (
@@ -39,7 +42,7 @@ export function ToolTray({ tools }: { tools: readonly Tool[] }) {
           <DropdownMenu.Trigger asChild>
             <button type="button" className={TILE} title={t('sheet.more-tools')} aria-label={t('sheet.more-tools')}>
               <Stamp letter="…" isTaken={false} />
-              <span>{t('sheet.more')}</span>
+              <span className={WORD}>{t('sheet.more')}</span>
             </button>
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>

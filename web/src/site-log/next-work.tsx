@@ -28,6 +28,7 @@ import { LayCard } from '../words/lay-card';
 import { limitsOfSheet } from '../words/limits-text';
 import { PrepareCard } from '../words/prepare-card';
 import { readySteps } from '../words/ready-text';
+import { Said } from '../words/said';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft } from './daily-care';
 import { StepForm } from './step-form';
@@ -74,7 +75,9 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         : null}
       <ByItself item={item} task={task} now={now} timeZone={model.job.timeZone} />
       {item.rewet && task.state === 'planned' ? (
-        <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">{t('now.wet-first')}</p>
+        <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">
+          <Said>{t('now.wet-first')}</Said>
+        </p>
       ) : null}
       {isMissed && material ? <Missed product={material.product} /> : null}
       {material && !isMissed ? <MixNow item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}

@@ -5,6 +5,7 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
 import { formatFilm, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
+import { Said } from './said';
 
 const SIGNS = ['right', 'next', 'look', 'laps', 'batch'] as const;
 /** Laid with a comb or squeegee rather than brushed in. */
@@ -29,7 +30,9 @@ export function LayCard({
   return (
     <section aria-label={t('lay.title')} className="mt-4 break-inside-avoid-page">
       <h3 className="mb-1 font-semibold">{t('lay.title')}</h3>
-      <p>{t(`lay.${family.id}.how`)}</p>
+      <p>
+        <Said>{t(`lay.${family.id}.how`)}</Said>
+      </p>
       {wetMm === undefined ? null : <p className="font-medium">{t('lay.film', { film: formatFilm(wetMm, units) })}</p>}
       {notch ? <p>{notchText(notch, units)}</p> : null}
       <dl className="my-1.5 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5">
@@ -51,7 +54,9 @@ function Row({ name, text }: { name: string; text: string }) {
   return (
     <>
       <dt className="text-soft">{name}</dt>
-      <dd>{text}</dd>
+      <dd>
+        <Said>{text}</Said>
+      </dd>
     </>
   );
 }

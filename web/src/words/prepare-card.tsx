@@ -4,6 +4,7 @@ import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { hoursMinutes } from '../shared/times';
+import { Said } from './said';
 
 const MINUTE_MS = 60_000;
 
@@ -24,7 +25,7 @@ export function PrepareCard({ plan }: { plan: Pick<FacePlan, 'prepare'> }) {
           ].filter((part) => part !== '');
           return (
             <li key={id}>
-              {t(`prepare.${id}`)}
+              <Said>{t(`prepare.${id}`)}</Said>
               <span className="block font-medium">{t('prepare.passes', { check: t(`prepare.${id}.check`) })}</span>
               {facts.length > 0 ? <span className="block text-[13px] text-soft">{facts.join(' · ')}</span> : null}
             </li>

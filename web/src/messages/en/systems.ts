@@ -1,5 +1,13 @@
 /** Families of systems, what they are made of, and how they are judged. */
 export const SYSTEMS = {
+  'same.open': 'The same on other faces',
+  'same.title': 'What {mark} has, on other faces',
+  'same.no-others': 'There are no other faces.',
+  'same.instead-of': 'instead of {family}',
+  'same.do': 'Use it on {n} faces',
+  'same.do.one': 'Use it on one face',
+  'same.done': 'Chosen for {n} faces.',
+  'same.done.one': 'Chosen for one face.',
   'family.crystalline-slurry': 'Crystalline slurry',
   'family.crystalline-admixture': 'Crystalline admixture',
   'family.crystalline-dry-shake': 'Crystalline dry shake',

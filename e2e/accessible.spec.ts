@@ -1,0 +1,59 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { type Page, expect, test } from '@playwright/test';
+import { signIn } from './support.js';
+
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'handover'] as const;
+
+/** What a page has in the way of who cannot see it, as lines that name the rule and the place. */
+async function faults(page: Page, where: string): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).withTags(TAGS).analyze();
+  return violations.flatMap(({ id, nodes }) => nodes.slice(0, 3).map(({ target }) => `${where}: ${id} at ${target.join(' ')}`));
+}
+
+async function addresses(page: Page): Promise<{ o: string; j: string; f: string }> {
+  return page.evaluate(async () => {
+    const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
+    const session: { organisations: { id: string }[] } = await json('/session');
+    const o = session.organisations[0]!.id;
+    const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
+    const j = jobs.find(({ name }) => name.startsWith('Ropewalk'))!.id;
+    const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
+    return { o, j, f: model.faces.find(({ mark }) => mark === 'B')!.id };
+  });
+}
+
+const SIZES = [
+  ['desk', { width: 1280, height: 800 }],
+  ['phone', { width: 390, height: 844 }],
+] as const;
+
+for (const theme of ['light', 'dark'] as const)
+  for (const [size, viewport] of SIZES)
+    test(`nothing in the way, ${theme}, ${size}: every page and lens`, async ({ page }) => {
+      test.setTimeout(300_000);
+      await page.setViewportSize(viewport);
+      await page.emulateMedia({ colorScheme: theme });
+      const found: string[] = [];
+      await page.goto('/');
+      await expect(page.getByLabel('E-mail')).toBeVisible();
+      found.push(...(await faults(page, 'sign-in')));
+      await signIn(page);
+      const { o, j, f } = await addresses(page);
+      const paths = [
+        '/',
+        ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
+        ...['dossier', 'cards', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
+        ...['catalogue', 'stores', 'rates', 'schools'].map((part) => `/o/${o}/house/${part}`),
+        ...['/account', '/bench', '/bench/film', '/glossary'],
+      ];
+      for (const path of paths) {
+        await page.goto(path);
+        await page.waitForLoadState('networkidle');
+        await expect(page.getByText(/^Fetching/)).toHaveCount(0);
+        found.push(...(await faults(page, path.replace(o, 'o').replace(j, 'j').replace(f, 'f'))));
+        expect(await page.locator('h1').count(), path).toBe(1);
+        expect(await page.locator('main').count(), path).toBe(1);
+      }
+      expect(found).toEqual([]);
+    });
