@@ -49,6 +49,8 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
     await page.keyboard.press('Enter');
     await expect(row(page, /K1/)).toBeVisible();
     await page.getByLabel(/^Width/).fill('0.6');
+    await expect(page.getByLabel('Movement')).toHaveValue('');
+    await page.getByLabel('Movement').selectOption('static');
     await page.getByLabel('Wet state').selectOption('weeping');
     await page.keyboard.press('l');
     await expect(page.getByRole('button', { name: 'Leak', exact: true })).toHaveAttribute('aria-pressed', 'true');

@@ -61,9 +61,9 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
     const sheet = page.getByTestId('sheet');
     await sheet.click(await at(page, 0.5, 0.02));
     await page.getByRole('button', { name: 'Damp area' }).click();
+    // two opposite corners are enough
     for (const [x, y] of [
       [0.2, 0.5],
-      [0.26, 0.5],
       [0.26, 0.58],
     ] as const)
       await sheet.click(await at(page, x, y));

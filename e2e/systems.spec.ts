@@ -19,6 +19,7 @@ test('choose with reasons, compare, override, and print for the crew', async ({ 
     await page.keyboard.press('Enter');
     await expect(row(page, /K1/)).toBeVisible();
     await page.getByLabel(/^Width/).fill('0.9');
+    await page.getByLabel('Movement').selectOption('static');
     await page.getByLabel('Wet state').selectOption('damp');
     await allSent(page);
   });

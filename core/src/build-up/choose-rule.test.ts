@@ -21,7 +21,7 @@ function* everyCase(): Generator<[string, Detailing]> {
     for (const kind of Object.keys(FEATURE_SPECS) as FeatureKind[])
       for (const substrate of ['cast-concrete', 'block'] as const)
         for (const faceKind of ['wall', 'slab'] as const)
-          for (const movement of [undefined, 'moving'] as const)
+          for (const movement of ['static', 'moving'] as const)
             for (const wetState of ['dry', 'damp', 'weeping', 'running'] as const)
               for (const pipe of ['rigid', 'corrugated'] as const)
                 for (const widthMm of widths)
@@ -53,6 +53,10 @@ test.each<[string, Detailing, Partial<Feature>, Partial<Face>]>([
   ['crack-leaking-moving-running', 'rigid', { movement: 'moving', wetState: 'running' }, {}],
   ['crack-leaking-moving', 'membrane', { movement: 'moving', wetState: 'weeping' }, {}],
   ['joint-leaking-moving-running', 'soak', { kind: 'joint', movement: 'moving', wetState: 'dripping' }, {}],
+  // nobody has looked whether it moves: that is never taken for standing still
+  ['crack-moving', 'rigid', { movement: undefined }, {}],
+  ['crack-leaking-moving', 'membrane', { movement: undefined, wetState: 'weeping' }, {}],
+  ['joint-moving', 'rigid', { kind: 'joint', movement: undefined }, {}],
   ['crack-running-slab', 'slab', { wetState: 'running' }, { kind: 'slab' }],
   ['leak-slab', 'rigid', { kind: 'leak', wetState: 'running' }, { kind: 'slab' }],
   ['crack-inject-running', 'injection', { wetState: 'gushing', widthMm: 0.1 }, {}],

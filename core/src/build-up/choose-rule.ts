@@ -9,7 +9,7 @@ import {
   type Sign,
   type WetState,
   leaks,
-  moves,
+  mayMove,
 } from '../jobs/index.js';
 import type { DetailRule, RuleConditions } from './detail-rule.js';
 import { DETAIL_RULES } from './detail-rules.js';
@@ -31,7 +31,7 @@ export function ruleForFeature(
   crackSchool: School,
 ): DetailRule {
   return firstThatApplies(feature.kind, detailing, {
-    moving: moves(feature),
+    moving: mayMove(feature),
     leaks: leaks(feature),
     overThreshold: (feature.widthMm ?? 0) > ROUT_OVER_MM[crackSchool],
     widthMm: feature.widthMm,

@@ -13,9 +13,9 @@ export interface FeatureSpec {
 
 /** The kinds of feature, in the order in which people look for them. Survey code of our own: one letter a kind. */
 export const FEATURE_SPECS: Readonly<Record<FeatureKind, FeatureSpec>> = {
-  crack: { shape: 'line', letter: 'K', needs: ['movement'], may: ['widthMm', 'depthMm', 'movementMm', 'flow'] },
+  crack: { shape: 'line', letter: 'K', needs: [], may: ['movement', 'widthMm', 'depthMm', 'movementMm', 'flow'] },
   leak: { shape: 'spot-or-line', letter: 'L', needs: [], may: ['flow'] },
-  joint: { shape: 'line', letter: 'J', needs: ['movement'], may: ['widthMm', 'depthMm', 'movementMm', 'flow'] },
+  joint: { shape: 'line', letter: 'J', needs: [], may: ['movement', 'widthMm', 'depthMm', 'movementMm', 'flow'] },
   'mortar-joint': { shape: 'line', letter: 'M', needs: [], may: ['widthMm', 'depthMm', 'flow'] },
   penetration: { shape: 'point', letter: 'N', needs: ['diameterMm', 'pipe'], may: ['flow'] },
   'tie-hole': { shape: 'point', letter: 'T', needs: ['diameterMm'], may: ['depthMm', 'flow'] },

@@ -127,7 +127,6 @@ describe('checks of a model', () => {
       ['off-its-face features[0].path[1]'],
     ],
     ['a crack of one point', (job) => job.features.push(crack({ path: [[1, 1]] })), ['wrong-number-of-points features[0].path']],
-    ['a crack not said to move or stand', (job) => job.features.push(crack({ movement: undefined })), ['missing features[0].movement']],
     ['a crack with a pipe’s diameter', (job) => job.features.push(crack({ diameterMm: 50 })), ['not-of-this-kind features[0].diameterMm']],
     ['a feature on no face', (job) => job.features.push(crack({ faceId: 'nowhere' })), ['not-found features[0].faceId']],
     [

@@ -1,3 +1,4 @@
+import { FEATURE_SPECS } from './feature-kinds.js';
 import type { Feature, WetState } from './job.js';
 
 /** From dry to wettest. */
@@ -16,6 +17,11 @@ export function leaks(feature: Pick<Feature, 'wetState' | 'pastLeakage'>): boole
 /** The wettest state among these; dry where nothing is. */
 export function wettest(features: readonly Pick<Feature, 'wetState'>[]): WetState {
   return WET_STATES[Math.max(0, ...features.map(({ wetState }) => WET_STATES.indexOf(wetState)))]!;
+}
+
+/** Nobody has looked whether it moves: it is treated as if it did, until somebody has. */
+export function mayMove({ kind, movement }: Pick<Feature, 'kind' | 'movement'>): boolean {
+  return movement === 'moving' || (movement === undefined && FEATURE_SPECS[kind].may.includes('movement'));
 }
 
 /** It opens and closes: nothing hard may lie across it. */

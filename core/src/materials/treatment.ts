@@ -10,7 +10,7 @@ import {
   type ProductRole,
   type School,
   type TreatmentOverride,
-  moves,
+  mayMove,
   outlineAreaM2,
   pathLengthM,
 } from '../jobs/index.js';
@@ -47,7 +47,7 @@ export function treatFeature(feature: Feature, detailer: Detailer): Treatment {
   const { face, detailing, crackSchool } = detailer;
   const usual = ruleForFeature(feature, face, detailing, crackSchool);
   return treat(
-    { targetId: feature.id, usual, geometry: geometryOf(feature, usual, face), path: `features.${feature.id}`, moves: moves(feature) },
+    { targetId: feature.id, usual, geometry: geometryOf(feature, usual, face), path: `features.${feature.id}`, moves: mayMove(feature) },
     detailer,
   );
 }

@@ -1,5 +1,6 @@
 import { type Issue, issue } from '../issues.js';
 import {
+  mayMove,
   type Face,
   type Feature,
   type JobModel,
@@ -44,10 +45,11 @@ function awaitsLevel({ near, far }: Face, governed: ReadonlySet<string>): boolea
   return waters.length > 0 && waters.every(({ waterBodyId }) => waterBodyId === undefined || !governed.has(waterBodyId));
 }
 
-function featureGaps({ id, kind, widthMm, wetState, flow }: Feature): Issue[] {
+function featureGaps({ id, kind, widthMm, wetState, movement, flow }: Feature): Issue[] {
   const path = `features.${id}`;
   return [
     ...(kind === 'crack' && widthMm === undefined ? [issue('crack-without-width', path)] : []),
+    ...(movement === undefined && mayMove({ kind, movement }) ? [issue('movement-not-looked-at', path)] : []),
     ...(isCaught({ wetState }) && flow === undefined ? [issue('leak-without-flow', path)] : []),
   ];
 }

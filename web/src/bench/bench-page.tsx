@@ -18,17 +18,19 @@ export function BenchPage() {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <BenchHeader />
-      <div className="flex min-h-0 flex-1">
+      <main className="flex min-h-0 flex-1">
+        {/* on a phone the list has the page to itself */}
+        {id === undefined ? <h1 className="sr-only min-[720px]:hidden">{t('bench.title')}</h1> : null}
         <nav
           aria-label={t('bench.all')}
           className={`w-64 shrink-0 overflow-y-auto border-r border-rule-strong bg-sunk max-[719px]:w-full max-[719px]:border-0 ${id === undefined ? '' : 'max-[719px]:hidden'}`}
         >
           <Finder current={id} />
         </nav>
-        <main className={`min-w-0 flex-1 overflow-y-auto ${id === undefined ? 'max-[719px]:hidden' : ''}`}>
+        <div className={`min-w-0 flex-1 overflow-y-auto ${id === undefined ? 'max-[719px]:hidden' : ''}`}>
           {known ? <CalculatorPanel key={known.id} calculator={known} /> : <Welcome missing={id !== undefined} />}
-        </main>
-      </div>
+        </div>
+      </main>
     </div>
   );
 }
@@ -122,8 +124,7 @@ function Welcome({ missing }: { missing: boolean }) {
       ) : null}
       <h1 className="text-xl font-semibold">{t('bench.title')}</h1>
       <p className="mt-1 max-w-prose text-soft">{t('bench.a-check')}</p>
-      <h2 className="mt-6 mb-1 font-semibold">{t('bench.recent')}</h2>
-      {recent.length === 0 ? <p className="text-soft">{t('bench.recent-none')}</p> : null}
+      {recent.length === 0 ? <WhatItCan /> : <h2 className="mt-6 mb-1 font-semibold">{t('bench.recent')}</h2>}
       <ul className="divide-y divide-rule border-y border-rule empty:hidden">
         {recent.map(({ id, input }) => (
           <li key={id}>
@@ -135,6 +136,31 @@ function Welcome({ missing }: { missing: boolean }) {
         ))}
       </ul>
     </div>
+  );
+}
+
+/** For whom it is new: what there is to reckon, by the steps of the work, each with what it is for. */
+function WhatItCan() {
+  return (
+    <>
+      {findCalculators('').map(({ group, ids }) => (
+        <section key={group} aria-label={tOf(`group.${group}`)} className="mt-5">
+          <h2 className="mb-1 font-semibold">
+            {tOf(`group.${group}`)} <span className="font-normal text-soft">{ids.length}</span>
+          </h2>
+          <ul className="divide-y divide-rule border-y border-rule">
+            {ids.map((id) => (
+              <li key={id}>
+                <Link to={`/bench/${id}`} className="grid grid-cols-[220px_1fr] gap-4 px-2 py-1.5 hover:bg-sunk">
+                  <span className="font-medium">{tOf(`calculator.${id}`)}</span>
+                  <span className="text-soft">{purposeOf(id)}</span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
   );
 }
 

@@ -28,14 +28,16 @@ export function JobHeader({ session }: { session: SessionInfo }) {
       <Link to="/" className="flex items-center gap-2 font-bold" aria-label={t('to-jobs')}>
         <Mark /> <span className="max-[980px]:hidden">Caulkhorn</span>
       </Link>
-      <button
-        type="button"
-        className="min-h-9 min-w-0 truncate border-l border-white/25 px-3 font-medium hover:bg-white/10"
-        title={t('settings.open')}
-        onClick={() => openSettings(true)}
-      >
-        {model.job.name}
-      </button>
+      <h1 className="min-w-0 border-l border-white/25 text-sm">
+        <button
+          type="button"
+          className="block min-h-9 w-full truncate px-3 font-medium hover:bg-white/10"
+          title={t('settings.open')}
+          onClick={() => openSettings(true)}
+        >
+          {model.job.name}
+        </button>
+      </h1>
       <Suspense>
         <Air />
       </Suspense>

@@ -60,7 +60,7 @@ export function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]
   const units = useUnits();
   const heads = ['face', 'substrate', 'levels', 'area', 'head', 'force', 'coat', 'used'] as const;
   return (
-    <div className="overflow-x-auto">
+    <div className="overflow-x-auto" tabIndex={0}>
       <table className="w-full border-collapse text-[13px]">
         <thead>
           <tr>

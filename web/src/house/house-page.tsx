@@ -30,7 +30,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
         <Link to="/" className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10">
           <ArrowLeft size={16} /> {t('house.jobs')}
         </Link>
-        <b className="text-base">{name}</b>
+        <h1 className="text-base font-bold">{name}</h1>
       </header>
       <main className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
         <nav aria-label={t('house.title')} className="mb-4 flex border-b-2 border-rule-strong">

@@ -34,10 +34,10 @@ function Card({ card, isLarge }: { card: PieceCard; isLarge?: boolean }) {
       aria-label={t('card.name', { product: `${pieceName(card, model)}, ${product.name}` })}
     >
       <header className="flex items-baseline justify-between gap-2">
-        <h4 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>
+        <h2 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>
           {pieceName(card, model)}
           <span className="block font-normal">{product.name}</span>
-        </h4>
+        </h2>
         <span className={isLarge ? 'font-semibold' : 'text-[13px] text-soft'}>{t('card.batches', { n: batch.output.batches })}</span>
       </header>
       <div className={`my-1.5 flex flex-wrap ${isLarge ? 'gap-x-10 gap-y-2' : 'gap-x-6'}`}>

@@ -15,7 +15,7 @@ export function ReadyList({ cards, isLarge }: { cards: readonly ReadyCard[]; isL
   if (cards.length === 0) return null;
   return (
     <section aria-label={t('ready.title')} className={isLarge ? 'mt-6 flex flex-col gap-6' : 'mt-4 flex flex-col gap-3'}>
-      <h3 className={isLarge ? 'text-xl font-bold' : 'font-semibold'}>{t('ready.title')}</h3>
+      <h2 className={isLarge ? 'text-xl font-bold' : 'font-semibold'}>{t('ready.title')}</h2>
       {cards.map((card) => {
         const name = pieceName(card, model);
         return (
@@ -24,10 +24,10 @@ export function ReadyList({ cards, isLarge }: { cards: readonly ReadyCard[]; isL
             aria-label={t('ready.name', { product: `${name}, ${card.product.name}` })}
             className={`break-inside-avoid-page border border-rule-strong bg-paper ${isLarge ? 'p-5 text-lg leading-7' : 'p-3'}`}
           >
-            <h4 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>
+            <h3 className={isLarge ? 'text-2xl leading-8 font-bold' : 'font-semibold'}>
               {name}
               <span className="block font-normal">{card.product.name}</span>
-            </h4>
+            </h3>
             <p className={`my-1 font-bold ${isLarge ? 'text-4xl leading-[48px]' : 'text-2xl leading-8'}`}>
               {formatQuantity(card.litres, 'L', units)}{' '}
               <small className={`font-normal text-soft ${isLarge ? 'text-lg' : 'text-[13px]'}`}>

@@ -27,7 +27,7 @@ export function AccountPage({ session }: { session: SessionInfo }) {
         <Link to="/" className="flex h-9 items-center gap-1.5 rounded-[3px] px-2 hover:bg-white/10">
           <ArrowLeft size={16} /> {t('account.back')}
         </Link>
-        <b className="text-base">{t('account.title')}</b>
+        <h1 className="text-base font-bold">{t('account.title')}</h1>
       </header>
       <main className="mx-auto grid max-w-5xl grid-cols-2 gap-x-10 gap-y-8 p-6 max-[719px]:grid-cols-1 max-[719px]:p-3">
         <p className="col-span-full">

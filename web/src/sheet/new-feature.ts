@@ -11,10 +11,8 @@ export function nextMark(kind: FeatureKind, features: readonly Feature[]): strin
   return `${letter}${highest + 1}`;
 }
 
-/** The values most often met, until someone measures. */
+/** What most of a kind are, until someone measures. How it moves is no such thing: nobody has looked yet. */
 const USUAL: Readonly<Partial<Record<FeatureKind, Pick<Feature, FeatureField>>>> = {
-  crack: { movement: 'static' },
-  joint: { movement: 'static' },
   penetration: { diameterMm: 110, pipe: 'rigid' },
   'tie-hole': { diameterMm: 25 },
   drain: { diameterMm: 100 },

@@ -13,6 +13,20 @@ import { POINT_KEYS, readTypedPoint } from './typed-point';
 /** A line and an area go on until they are ended. */
 const POINTS_TO_FINISH: Readonly<Record<FeatureShape, number>> = { point: 1, 'spot-or-line': 2, line: Infinity, area: Infinity };
 
+/** Two points of an area are opposite corners of a rectangle. */
+function areaOf(path: FacePoint[]): FacePoint[] {
+  if (path.length !== 2) return path;
+  const [[u0, v0], [u1, v1]] = path as [FacePoint, FacePoint];
+  return u0 === u1 || v0 === v1
+    ? path
+    : [
+        [u0, v0],
+        [u1, v0],
+        [u1, v1],
+        [u0, v1],
+      ];
+}
+
 /** Setting points with a tool until they make a feature; and the keys that go with it. */
 export function useDrawing(tools: readonly Tool[]): { addPoint(hit: Hit | undefined): void; end(): void } {
   const { put, model } = useJob(parts('put', 'model'));
@@ -74,8 +88,9 @@ export function useDrawing(tools: readonly Tool[]): { addPoint(hit: Hit | undefi
 
   const end = useCallback(() => {
     const { tool, draft } = selection.getState();
-    if (!draft || tool === null || tool === 'reading' || draft.path.length < POINTS_OF[FEATURE_SPECS[tool].shape][0]) return;
-    finish(draft.faceId, draft.path);
+    if (!draft || tool === null || tool === 'reading') return;
+    const path = FEATURE_SPECS[tool].shape === 'area' ? areaOf(draft.path) : draft.path;
+    if (path.length >= POINTS_OF[FEATURE_SPECS[tool].shape][0]) finish(draft.faceId, path);
   }, [finish, selection]);
 
   useEffect(() => {

@@ -20,9 +20,9 @@ export function WalkLine({ camera }: { camera: SheetCamera }) {
   const model = useDeferredValue<JobModel | null>(latest, null);
   if (latest.faces.length === 0) return null;
   return (
-    <div className="flex h-14 shrink-0 border-b border-rule bg-raised max-[719px]:h-12">
+    <section aria-label={t('walk.title')} className="flex h-14 shrink-0 border-b border-rule bg-raised max-[719px]:h-12">
       {model && model.faces.length > 0 ? <Line camera={camera} model={model} /> : null}
-    </div>
+    </section>
   );
 }
 

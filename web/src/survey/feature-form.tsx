@@ -94,7 +94,8 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
         {hasField(feature, 'movement') ? (
           <SelectField
             label={t('field.movement')}
-            options={MOVEMENTS.map((m) => ({ value: m, label: t(`movement.${m}`) }))}
+            options={[{ value: '', label: t('movement.unknown') }, ...MOVEMENTS.map((m) => ({ value: m, label: t(`movement.${m}`) }))]}
+            hint={form.watch('movement') === '' ? t('movement.unknown-hint') : undefined}
             {...choice('movement')}
           />
         ) : null}

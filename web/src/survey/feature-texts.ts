@@ -34,7 +34,6 @@ export function textsOf(feature: Feature, units: UnitSystem): FeatureTexts {
   return {
     ...texts,
     ...(Object.fromEntries(asTyped) as Partial<typeof texts>),
-    movement: texts.movement || 'static',
     pipe: texts.pipe || 'rigid',
     pastLeakage: feature.pastLeakage ?? false,
     flowBy: !flow ? 'none' : flow.dripsPerMin === undefined ? 'bucket' : 'drips',

@@ -29,7 +29,7 @@ export function LayCard({
   const notch = isCombed && wetMm !== undefined ? notchFor(wetMm) : undefined;
   return (
     <section aria-label={t('lay.title')} className="mt-4 break-inside-avoid-page">
-      <h3 className="mb-1 font-semibold">{t('lay.title')}</h3>
+      <h2 className="mb-1 font-semibold">{t('lay.title')}</h2>
       <p>
         <Said>{t(`lay.${family.id}.how`)}</Said>
       </p>

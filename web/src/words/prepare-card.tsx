@@ -13,7 +13,7 @@ export function PrepareCard({ plan }: { plan: Pick<FacePlan, 'prepare'> }) {
   const units = useUnits();
   return (
     <section aria-label={t('prepare.title')} className="mt-4 break-inside-avoid-page">
-      <h3 className="mb-1 font-semibold">{t('prepare.title')}</h3>
+      <h2 className="mb-1 font-semibold">{t('prepare.title')}</h2>
       {plan.prepare.length === 0 ? <p className="text-soft">{t('prepare.none')}</p> : null}
       <ol className="list-decimal space-y-1.5 pl-5">
         {plan.prepare.map(({ id, areaM2, personMin }) => {

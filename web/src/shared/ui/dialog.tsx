@@ -11,6 +11,15 @@ interface DialogProps {
   children: ReactNode;
 }
 
+/** Who opens a dialog wants to type: the first field has the focus, not the cross that closes it. On closing it goes back by itself. */
+function focusFirstField(event: Event): void {
+  const fields = 'input:not([type=hidden], [type=file], :disabled), select:not(:disabled), textarea:not(:disabled)';
+  const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>(fields);
+  if (!first) return;
+  event.preventDefault();
+  first.focus();
+}
+
 export function Dialog({ open, onOpenChange, title, wide, children }: DialogProps) {
   return (
     <Primitive.Root open={open} onOpenChange={onOpenChange}>
@@ -18,6 +27,7 @@ export function Dialog({ open, onOpenChange, title, wide, children }: DialogProp
         <Primitive.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Primitive.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={focusFirstField}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[4px] border border-rule-strong bg-raised shadow-xl ${wide ? 'max-w-2xl' : 'max-w-lg'}`}
         >
           <div className="flex items-center justify-between gap-3 border-b border-rule px-4 py-2.5">
