@@ -59,3 +59,55 @@ for (const theme of ['light', 'dark'] as const)
       }
       expect(found).toEqual([]);
     });
+
+const DIALOGS: readonly [name: string, open: (page: Page) => Promise<void>][] = [
+  ['New job', (page) => page.getByRole('button', { name: 'New job' }).click()],
+  ['Import a job', (page) => page.getByRole('button', { name: 'Import a job' }).click()],
+  ['Keys of this screen', (page) => page.keyboard.press('?')],
+];
+const JOB_DIALOGS: readonly [name: string, open: (page: Page) => Promise<void>][] = [
+  ['Name and settings', (page) => page.getByRole('heading', { level: 1 }).getByRole('button').click()],
+  ['Find or do anything', (page) => page.keyboard.press('Control+k')],
+  ['Add a room, shaft or tunnel', (page) => page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).click()],
+  ['Outlines from a drawing', (page) => page.getByRole('button', { name: 'Outlines from a drawing' }).click()],
+  ['Drawing and tables out', (page) => page.getByRole('button', { name: 'Drawing and tables out' }).click()],
+];
+
+for (const theme of ['light', 'dark'] as const)
+  test(`nothing in the way, ${theme}: dialogs; the focus goes in, and back to where it came from`, async ({ page }) => {
+    test.setTimeout(180_000);
+    await page.emulateMedia({ colorScheme: theme });
+    await signIn(page);
+    const found: string[] = [];
+    const looked = async (dialogs: typeof DIALOGS) => {
+      for (const [name, open] of dialogs) {
+        await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+        await open(page);
+        const dialog = page.getByRole('dialog', { name });
+        await expect(dialog).toBeVisible();
+        await expect.poll(() => dialog.evaluate((element) => element.contains(document.activeElement))).toBe(true);
+        found.push(...(await faults(page, name)));
+        await page.keyboard.press('Escape');
+        await expect(dialog).toHaveCount(0);
+        await expect.poll(() => page.evaluate(() => document.activeElement?.closest('[role="dialog"]') === null)).toBe(true);
+      }
+    };
+    await looked(DIALOGS);
+    await page.getByRole('button', { name: 'New job' }).click();
+    await expect(page.getByLabel('Name of the job')).toBeFocused();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'New job' })).toBeFocused();
+    const { o, j } = await addresses(page);
+    await page.goto(`/o/${o}/jobs/${j}/survey`);
+    await expect(page.getByTestId('sheet')).toBeVisible();
+    await looked(JOB_DIALOGS);
+    expect(found).toEqual([]);
+  });
+
+test('Tab leads first past the head of the page', async ({ page }) => {
+  await signIn(page);
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Skip to the content' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('main')).toBeFocused();
+});

@@ -45,6 +45,7 @@ function SignedInApp() {
   if (!session.data) return <SignInPage />;
   return (
     <BrowserRouter>
+      <SkipLink />
       <Suspense>
         <WaitingBar session={session.data} />
       </Suspense>
@@ -94,6 +95,24 @@ function SignedInApp() {
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
     </BrowserRouter>
+  );
+}
+
+/** The first stop of the Tab key: past the heads of pages to what they hold. */
+function SkipLink() {
+  return (
+    <a
+      href="#content"
+      className="sr-only focus:not-sr-only focus:fixed focus:top-1 focus:left-1 focus:z-[60] focus:bg-raised focus:px-4 focus:py-3 focus:font-semibold"
+      onClick={(event) => {
+        event.preventDefault();
+        const main = document.querySelector('main');
+        main?.setAttribute('tabindex', '-1');
+        main?.focus();
+      }}
+    >
+      {t('skip-to-content')}
+    </a>
   );
 }
 

@@ -11,10 +11,10 @@ test.each(DOCS)('every file that %s names is there', (doc) => {
   expect(named.filter((file) => !existsSync(join(ROOT, file)))).toEqual([]);
 });
 
-test('the page of typical changes names files for ten of them', () => {
+test('the page of typical changes names files for at least ten of them', () => {
   const rows = readFileSync(join(ROOT, 'docs/where-to-change.md'), 'utf8')
     .split('\n')
     .filter((line) => line.startsWith('| ') && !/^\| (what \||-)/.test(line));
-  expect(rows).toHaveLength(10);
+  expect(rows.length).toBeGreaterThanOrEqual(10);
   for (const row of rows) expect([...row.matchAll(FILE)].length).toBeGreaterThan(0);
 });

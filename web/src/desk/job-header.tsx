@@ -111,7 +111,9 @@ function Air() {
           onClick={() => show(dewWorking(latest.conditions) ?? null, t('air.margin'), t('air.why'))}
           className={`min-h-7 rounded-[2px] border px-2 font-bold hover:bg-white/10 ${low ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-[#57bdb6] text-[#7fd6cf]'}`}
         >
-          {t(low ? 'air.wait' : 'air.go', { margin: formatMargin(margin.marginC, units) })}
+          {margin.marginC < 0
+            ? t('air.below', { margin: formatMargin(-margin.marginC, units) })
+            : t(low ? 'air.wait' : 'air.go', { margin: formatMargin(margin.marginC, units) })}
         </button>
       ) : null}
     </span>

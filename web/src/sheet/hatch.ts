@@ -93,7 +93,7 @@ const strokes: Draw = (ctx) => {
 };
 
 /** What a wall is made of, or the lime that covers it. */
-type Ground = Substrate | 'lime';
+export type Ground = Substrate | 'lime';
 
 const GROUNDS: Record<Ground, Draw> = {
   brick: courses(2),
@@ -105,6 +105,8 @@ const GROUNDS: Record<Ground, Draw> = {
   render: (ctx) => dots(FINE, 0.9)(ctx),
   screed: (ctx) => dots(STAGGERED, 1.1)(ctx),
 };
+
+export const GROUND_NAMES = Object.keys(GROUNDS) as Ground[];
 
 const signs =
   (

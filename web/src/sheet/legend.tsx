@@ -2,7 +2,7 @@ import type { FeatureKind } from '@caulkhorn/core/jobs';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { t, tOf } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
-import { AREA_HATCHES, Hatches } from './hatch';
+import { AREA_HATCHES, type Ground, GROUND_NAMES, Hatches } from './hatch';
 import { readPalette } from './palette';
 
 /** What the lines and marks on the sheet mean. */
@@ -11,6 +11,30 @@ export function Legend() {
     <details className="mt-4 border-t border-rule pt-2">
       <summary className="py-1 font-semibold">{t('legend.title')}</summary>
       <dl className="grid grid-cols-[64px_1fr] items-center gap-x-3 gap-y-1.5 pt-1">
+        <Sign name="face">
+          <rect x="24" y="1" width="14" height="14" fill="var(--ink)" stroke="none" />
+          <text x="31" y="12" textAnchor="middle" fontSize="11" fontWeight="700" fill="var(--paper)" stroke="none">
+            A
+          </text>
+        </Sign>
+        <Sign name="count">
+          <path
+            transform="translate(20 8)"
+            d="M0 -5 C3 -1 3.6 0.6 3.6 2 A3.6 3.6 0 1 1 -3.6 2 C-3.6 0.6 -3 -1 0 -5 Z"
+            fill="var(--iron)"
+            stroke="none"
+          />
+          <text x="40" y="12" textAnchor="middle" fontSize="11" fontWeight="600" fill="var(--iron)" stroke="none">
+            1 / 4
+          </text>
+        </Sign>
+        <Sign name="reading">
+          <path d="M16 13 l-4 -7 h8 Z" fill="var(--water)" stroke="none" />
+          <circle cx="44" cy="8" r="7" stroke="var(--water)" strokeWidth="2" />
+          <text x="44" y="11.5" textAnchor="middle" fontSize="10" fontWeight="600" fill="var(--water)" stroke="none">
+            3
+          </text>
+        </Sign>
         <Sign name="fine">
           <path d="M4 8 L24 5 L60 9" stroke="var(--ink)" strokeWidth="1.1" />
         </Sign>
@@ -53,7 +77,10 @@ export function Legend() {
           <path d="M20 8 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M23 3 v10 M26 2 v12 M29 3 v10" stroke="var(--ink)" strokeWidth="1.5" />
         </Sign>
         {AREAS.map((kind) => (
-          <AreaSign key={kind} kind={kind} />
+          <HatchSign key={kind} hatch={kind} text={t(`feature.${kind}`)} />
+        ))}
+        {GROUND_NAMES.map((ground) => (
+          <HatchSign key={ground} hatch={ground} text={ground === 'lime' ? t('legend.lime') : t(`substrate.${ground}`)} />
         ))}
         <Sign name="fillet">
           <path d="M4 8 H60" stroke="var(--ochre)" strokeWidth="3" opacity="0.7" />
@@ -76,8 +103,8 @@ export function Legend() {
 
 const AREAS = Object.keys(AREA_HATCHES) as FeatureKind[];
 
-/** A patch of an area's hatch, painted as on the sheet. */
-function AreaSign({ kind }: { kind: FeatureKind }) {
+/** A patch of a hatch, painted as on the sheet. */
+function HatchSign({ hatch, text }: { hatch: Ground | FeatureKind; text: string }) {
   const theme = usePreferences((preferences) => preferences.theme);
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -85,17 +112,17 @@ function AreaSign({ kind }: { kind: FeatureKind }) {
     if (!ctx) return;
     const { ink } = readPalette(theme);
     ctx.clearRect(0, 0, 64, 18);
-    ctx.fillStyle = new Hatches(ctx, ink).at(kind, 0, 0) ?? 'transparent';
+    ctx.fillStyle = new Hatches(ctx, ink).at(hatch, 0, 0) ?? 'transparent';
     ctx.strokeStyle = ink;
     ctx.fillRect(4, 1, 56, 16);
     ctx.strokeRect(4.5, 1.5, 55, 15);
-  }, [kind, theme]);
+  }, [hatch, theme]);
   return (
     <>
       <dt>
         <canvas ref={canvas} width={64} height={18} aria-hidden />
       </dt>
-      <dd className="text-[13px]">{t(`feature.${kind}`)}</dd>
+      <dd className="text-[13px]">{text}</dd>
     </>
   );
 }

@@ -164,6 +164,8 @@ export const COMMON = {
 
   'air.line': 'Air {air} · RH {rh} % · surface {surface}',
   'air.go': 'margin {margin}',
+  'air.below': '{margin} below the dew point: it sweats',
+  'skip-to-content': 'Skip to the content',
   'air.wait': 'margin {margin}, films wait',
   'air.margin': 'Surface above the dew point',
   'air.why':
