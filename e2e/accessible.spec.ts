@@ -69,6 +69,7 @@ const JOB_DIALOGS: readonly [name: string, open: (page: Page) => Promise<void>][
   ['Name and settings', (page) => page.getByRole('heading', { level: 1 }).getByRole('button').click()],
   ['Find or do anything', (page) => page.keyboard.press('Control+k')],
   ['Add a room, shaft or tunnel', (page) => page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).click()],
+  ['Change several faces', (page) => page.getByRole('button', { name: 'Change several faces' }).click()],
   ['Outlines from a drawing', (page) => page.getByRole('button', { name: 'Outlines from a drawing' }).click()],
   ['Drawing and tables out', (page) => page.getByRole('button', { name: 'Drawing and tables out' }).click()],
 ];

@@ -101,6 +101,28 @@ test('a gable, its window and a room are drawn by pointing; what would hang in t
     await dialog.getByRole('button', { name: 'Add its faces' }).click();
     await expect(dialog).toBeHidden();
     await expect(row(page, /slab 7/)).toBeVisible();
+
+    // the walls turn out to be brick, and thinner than thought
+    await page.getByRole('button', { name: 'Change several faces' }).click();
+    const several = page.getByRole('dialog', { name: 'Change several faces' });
+    await several.getByRole('button', { name: /^Change 0 faces$/ }).click();
+    await expect(several.getByRole('alert')).toContainText('Tick the faces first.');
+    for (const n of [1, 2, 3])
+      await several
+        .getByLabel(new RegExp(`wall ${n}$`))
+        .last()
+        .check();
+    await several.getByLabel('Made of').selectOption('brick');
+    await several.getByLabel(/^Thickness/).fill('0.24 m');
+    await several.getByRole('button', { name: 'Change 3 faces' }).click();
+    await expect(several).toHaveCount(0);
+    await row(page, /wall 2/)
+      .last()
+      .click();
+    await expect(slate(page)).toContainText(/Made of\s*brick/);
+    await expect(slate(page)).toContainText(/Thickness\s*240/);
+    await page.keyboard.press('Control+z');
+    await expect(slate(page)).toContainText(/Made of\s*cast concrete/);
     await choose(page, /slab 7/);
     await expect(slate(page)).toContainText('12.0 m²');
   });

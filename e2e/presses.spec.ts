@@ -107,7 +107,7 @@ test('a new room with two leaks, readings and a release, by few presses and keys
     await allSent(page);
   });
 
-  console.log(`presses ${count.presses}, keys ${count.keys}`);
+  test.info().annotations.push({ type: 'hands', description: `${count.presses} presses, ${count.keys} keys` });
   expect(count.presses).toBeGreaterThan(15);
   expect(count.keys).toBeGreaterThan(60);
   expect(count.presses).toBeLessThan(MOST_PRESSES);

@@ -1,5 +1,5 @@
 import { type Face, type Feature, levelRange, netAreaM2 } from '@caulkhorn/core/jobs';
-import { DraftingCompass, FileDown, FileUp, Plus } from 'lucide-react';
+import { DraftingCompass, FileDown, FileUp, ListChecks, Plus } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
@@ -22,6 +22,7 @@ import { RoomsPanel } from './rooms-panel';
 // opened now and then: fetched when they are
 const DiagnosisPanel = lazy(() => import('./diagnosis-panel').then((m) => ({ default: m.DiagnosisPanel })));
 const FaceForm = lazy(() => import('./face-form').then((m) => ({ default: m.FaceForm })));
+const FacesDialog = lazy(() => import('./faces-dialog').then((m) => ({ default: m.FacesDialog })));
 const ManyForm = lazy(() => import('./many-form').then((m) => ({ default: m.ManyForm })));
 const RoomDialog = lazy(() => import('./room-dialog').then((m) => ({ default: m.RoomDialog })));
 const DrawingImport = lazy(() => import('../drawings/drawing-import').then((m) => ({ default: m.DrawingImport })));
@@ -43,7 +44,7 @@ export function SurveySlate() {
   const { selected, also, select } = useSelection('selected', 'also', 'select');
   const editable = can('survey');
   const units = useUnits();
-  const [dialog, setDialog] = useState<'room' | 'import' | 'export' | null>(null);
+  const [dialog, setDialog] = useState<'room' | 'import' | 'export' | 'faces' | null>(null);
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   const together = feature && also.length > 0 ? [feature, ...model.features.filter(({ id }) => also.includes(id))] : [];
@@ -104,6 +105,11 @@ export function SurveySlate() {
             <Button className="max-[719px]:h-12" onClick={() => setDialog('import')}>
               <FileUp size={16} /> {t('drawing.open')}
             </Button>
+            {model.faces.length > 1 ? (
+              <Button className="max-[719px]:h-12" onClick={() => setDialog('faces')}>
+                <ListChecks size={16} /> {t('faces.title')}
+              </Button>
+            ) : null}
           </div>
           <NewFaceForm />
           <RoomsPanel />
@@ -116,6 +122,7 @@ export function SurveySlate() {
       ) : null}
       <Suspense>
         {dialog === 'room' ? <RoomDialog open onOpenChange={() => setDialog(null)} /> : null}
+        {dialog === 'faces' ? <FacesDialog close={() => setDialog(null)} /> : null}
         {dialog === 'import' ? <DrawingImport open onOpenChange={() => setDialog(null)} /> : null}
         {dialog === 'export' ? <SheetExport open onOpenChange={() => setDialog(null)} /> : null}
       </Suspense>
