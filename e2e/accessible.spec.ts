@@ -53,7 +53,7 @@ for (const theme of ['light', 'dark'] as const)
         await expect(page.getByText(/^Fetching/)).toHaveCount(0);
         found.push(...(await faults(page, path.replace(o, 'o').replace(j, 'j').replace(f, 'f'))));
         for (const one of ['h1', 'main']) {
-          const n = await page.locator(one).count();
+          const n = await page.locator(`${one}:visible`).count();
           if (n !== 1) found.push(`${path}: ${n} of ${one}`);
         }
       }

@@ -59,7 +59,7 @@ export function JobHeader({ session }: { session: SessionInfo }) {
           title={`${t('palette.open')} (Ctrl+K)`}
         >
           <Search size={16} aria-hidden />
-          <kbd className="text-[12px] opacity-75 max-[1180px]:hidden">Ctrl K</kbd>
+          <kbd className="font-sans text-[12px] opacity-75 max-[1180px]:hidden">Ctrl K</kbd>
         </button>
       </div>
       <ThemeSwitch />

@@ -22,7 +22,7 @@ export default function KeysHelp({ close }: { close(): void }) {
               {keys.map(([key, what]) => (
                 <div key={key} className="grid grid-cols-[132px_1fr] gap-2 border-b border-rule py-1">
                   <dt>
-                    <kbd className="rounded-[2px] border border-rule-strong px-1.5 text-[13px] whitespace-nowrap">{key}</kbd>
+                    <kbd className="rounded-[2px] border border-rule-strong px-1.5 font-sans text-[13px] whitespace-nowrap">{key}</kbd>
                   </dt>
                   <dd>{what}</dd>
                 </div>

@@ -1,7 +1,7 @@
 import type { WaterLevel } from '@caulkhorn/core/jobs';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
-import type { LabelPlacer } from './labels';
+import type { Box, LabelPlacer } from './labels';
 import { FONT, MARKS_FROM_SCALE, type Painting } from './painting';
 import { STAFF_PX, toScreen } from './view';
 
@@ -63,11 +63,10 @@ export function paintWaterNames(
     const whole = `${sign}${body ? `${body} · ` : ''}${own}`;
     // far off, or where there is little room, which water it is can be read on the slate
     const isRoomy = view.scale >= MARKS_FROM_SCALE && ctx.measureText(whole).width < room * NAME_SHARE;
-    const text = isRoomy ? whole : `${sign}${own}`;
-    const width = ctx.measureText(text).width + 10;
-    const at = (x: number) => ({ x, y: y - TAG_PX / 2, width, height: TAG_PX });
-    const box = labels.place([at(right - width), at(right - 8 - 2 * width), at(right - 16 - 3 * width)]);
-    if (!box) continue;
+    const texts = [...(isRoomy ? [whole] : []), `${sign}${own}`];
+    const tag = firstPlaced(texts, (text) => placeTag(ctx.measureText(text).width + 10, y, { right, room }, labels));
+    if (!tag) continue;
+    const { text, box } = tag;
     ctx.fillStyle = palette.paper;
     ctx.fillRect(box.x, box.y, box.width, box.height);
     ctx.strokeStyle = palette.water;
@@ -76,4 +75,19 @@ export function paintWaterNames(
     ctx.fillStyle = palette.water;
     ctx.fillText(text, box.x + 5, y + 0.5);
   }
+}
+
+/** On its own line, at the edge or beside the tags that stand there already; never under the staff. */
+function placeTag(width: number, y: number, { right, room }: { right: number; room: number }, labels: LabelPlacer): Box | undefined {
+  const places = [right - width, right - 8 - 2 * width, right - 16 - 3 * width].filter((x) => x > right - room);
+  return labels.place(places.map((x) => ({ x, y: y - TAG_PX / 2, width, height: TAG_PX })));
+}
+
+/** The shorter text stands in where the whole finds no room. */
+function firstPlaced(texts: readonly string[], place: (text: string) => Box | undefined): { text: string; box: Box } | undefined {
+  for (const text of texts) {
+    const box = place(text);
+    if (box) return { text, box };
+  }
+  return undefined;
 }

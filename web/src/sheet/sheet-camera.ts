@@ -210,7 +210,9 @@ export class SheetCamera {
   bringIntoSight(selected: Selected | null): void {
     const { shown, view, frame } = this;
     const placed = selected && shown && shown.layout.byId.get(this.faceOf(selected));
-    if (!placed || !frame || !view) return;
+    if (!placed || !frame) return;
+    // about to be fitted: to what is chosen now
+    if (!view) return void (this.aim?.kind === 'face' && this.showFace(placed.face.id));
     const at = selected.kind === 'feature' ? anchorOf(selected, shown, placed) : undefined;
     const isSeen = at ? this.isInSight(at, at) : this.isInSight([placed.x, placed.top], [placed.x + placed.width, placed.bottom]);
     // whoever looks at all at once, or has put the view somewhere, is not taken from it without need

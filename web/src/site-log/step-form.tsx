@@ -99,7 +99,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
     const reason = values.supersedesReason.trim();
     if (corrects && isOthers && reason === '') issues.push({ code: 'supersede-needs-reason', path: 'supersedesReason' });
-    if (off && values.breachReason.trim() === '') issues.push({ code: 'missing', path: 'breachReason' });
+    if (off && !breach && values.breachReason.trim() === '') issues.push({ code: 'missing', path: 'breachReason' });
     if (issues.length > 0) return form.showIssues(issues);
     const odd = kind === 'finish' ? oddDuration(item, done, body, occurredAt) : undefined;
     if (odd && asked !== odd.key) {
@@ -166,7 +166,8 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
       ) : null}
       {breach || off ? (
         <TextArea
-          label={off ? t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) }) : t('log.breach-reason')}
+          label={breach || !off ? t('log.breach-reason') : t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) })}
+          hint={breach && off ? t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) }) : undefined}
           fault={faults.breachReason?.message}
           {...register('breachReason')}
         />

@@ -1,12 +1,12 @@
 import type { Face } from '@caulkhorn/core/jobs';
 import { FileUp, Trash2 } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { FaceInstruments } from '../devices/face-instruments';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { readingText } from '../words/reading-text';
 import { ReadingForm } from './reading-form';
 
@@ -20,6 +20,14 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
   const units = useUnits();
   const [all, setAll] = useState(false);
   const [importing, setImporting] = useState(false);
+  const { readingAt } = useSelection('readingAt');
+  const entry = useRef<HTMLDetailsElement>(null);
+  // pointed at with the tool: the figure can be typed at once
+  useEffect(() => {
+    if (readingAt?.faceId !== face.id || !entry.current) return;
+    entry.current.open = true;
+    entry.current.querySelector<HTMLElement>('[name="value"]')?.focus();
+  }, [readingAt, face.id]);
   const own = model.readings.filter(({ faceId }) => faceId === face.id).sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
   const shown = all ? own : own.slice(0, SHORT);
   return (
@@ -65,7 +73,7 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
       ) : null}
       {editable ? <FaceInstruments face={face} /> : null}
       {editable ? (
-        <details className="mt-2">
+        <details ref={entry} className="mt-2">
           <summary className="py-1 font-medium">{t('readings.new')}</summary>
           <ReadingForm face={face} />
         </details>
