@@ -29,7 +29,7 @@ module.exports = {
     {
       ...common,
       displayName: 'unit',
-      setupFiles: ['<rootDir>/web/src/messages/later.ts'],
+      setupFiles: ['<rootDir>/web/src/messages/early.ts', '<rootDir>/web/src/messages/later.ts'],
       testMatch: ['<rootDir>/{core,contract,web}/src/**/*.test.ts'],
     },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/server/src/**/*.test.ts'] },

@@ -1,4 +1,5 @@
 import './styles.css';
+import './messages/early';
 import { QueryCache, QueryClient } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { StrictMode } from 'react';

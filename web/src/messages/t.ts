@@ -1,4 +1,4 @@
-import { EN } from './en';
+import type { EN } from './en';
 import type { BENCH_PAGE } from './en/bench-page';
 import type { GLOSSARY } from './en/glossary';
 import type { LATER } from './en/later';
@@ -23,9 +23,8 @@ type Values<K extends MessageKey> = [OpenIn<K>] extends [never]
 
 /** Every catalogue has the same keys; which one speaks is chosen here and nowhere else. */
 const WORDS: Record<string, string> = {};
-addWords(EN);
 
-/** Words that are fetched with the screens that speak them; what is known already stands. */
+/** Words come with whoever speaks them: a page begins with the early ones, a worker with its own. What is known already stands. */
 export function addWords(words: Readonly<Record<string, string>>): void {
   const isPseudo = localeOf().isPseudo;
   for (const [key, text] of Object.entries(words)) WORDS[key] ??= isPseudo ? pseudo(text) : text;

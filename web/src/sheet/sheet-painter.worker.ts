@@ -1,3 +1,4 @@
+import '../messages/on-sheet';
 import latin from '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url';
 import { Hatches } from './hatch';
 import { type SheetLayout, layOut } from './layout';
