@@ -41,7 +41,7 @@ test('a calculation is found by words, answered at once with its working, and se
 
 test('what is wrong is said beside its field; nothing typed is lost; units turn by one switch', async ({ page }) => {
   await openBench(page);
-  await page.getByRole('link', { name: 'Dew point' }).click();
+  await page.getByRole('link', { name: 'Dew point', exact: true }).click();
   await page.getByLabel('Air (°C)').fill('twenty');
   await page.getByLabel('Relative humidity (%)').fill('130');
   await expect(form(page)).toContainText('A number is needed');
@@ -56,7 +56,7 @@ test('what is wrong is said beside its field; nothing typed is lost; units turn 
 
   await page.getByRole('link', { name: 'Fillet', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Fillet' })).toBeVisible();
-  await page.getByRole('link', { name: 'Dew point' }).click();
+  await page.getByRole('link', { name: 'Dew point', exact: true }).click();
   await expect(page.getByLabel('Air (°F)')).toHaveValue('68');
   await page.getByRole('button', { name: 'Clear' }).click();
   await expect(page.getByLabel('Air (°F)')).toHaveValue('');
@@ -68,7 +68,7 @@ test('what is wrong is said beside its field; nothing typed is lost; units turn 
 
 test('readings pasted from a spreadsheet; a line that does not fit is named', async ({ page }) => {
   await openBench(page);
-  await page.getByRole('link', { name: 'Map of the film' }).click();
+  await page.getByRole('link', { name: 'Map of the film', exact: true }).click();
   await page.getByLabel('Width (m)').fill('4');
   await page.getByLabel('Height (m)').fill('2');
   await page.getByLabel('Specified film (mm)').fill('1.5');
@@ -102,7 +102,7 @@ test('a long search shows how far it is, and gives its best so far when told to 
   await expect(answer(page).getByRole('progressbar')).toBeVisible();
   // the page goes on working meanwhile
   await page.getByLabel('Find a calculation').fill('leak');
-  await expect(page.getByRole('link', { name: 'Order of stopping leaks' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Order of stopping leaks', exact: true })).toBeVisible();
   await page.waitForTimeout(1500);
   await answer(page).getByRole('button', { name: 'Stop and take the best so far' }).click();
   await expect(answer(page)).toContainText('Can be done');
@@ -136,12 +136,12 @@ test('on a phone: the list first, then one calculation', async ({ browser }) => 
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await signIn(page);
   await page.goto('/bench');
-  await page.getByRole('link', { name: 'Rate of a leak' }).click();
+  await page.getByRole('link', { name: 'Rate of a leak', exact: true }).click();
   await page.getByLabel('Drips a minute').fill('20');
   await expect(answer(page)).toContainText('dripping');
   await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
   await page.getByRole('link', { name: 'All calculations' }).click();
-  await expect(page.getByRole('link', { name: 'Height of rising damp' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Height of rising damp', exact: true })).toBeVisible();
 });
 
 test('nothing in the way of a screen reader, by day and in the dark', async ({ page }) => {
