@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Dialog as Primitive } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { t } from '../../messages/t';
 
 interface DialogProps {
@@ -11,7 +11,7 @@ interface DialogProps {
   children: ReactNode;
 }
 
-/** Who opens a dialog wants to type: the first field has the focus, not the cross that closes it. On closing it goes back by itself. */
+/** Who opens a dialog wants to type: the first field has the focus, not the cross that closes it. */
 function focusFirstField(event: Event): void {
   const fields = 'input:not([type=hidden], [type=file], :disabled), select:not(:disabled), textarea:not(:disabled)';
   const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>(fields);
@@ -21,13 +21,22 @@ function focusFirstField(event: Event): void {
 }
 
 export function Dialog({ open, onOpenChange, title, wide, children }: DialogProps) {
+  /** had the focus before: it goes back there */
+  const from = useRef<Element | null>(null);
   return (
     <Primitive.Root open={open} onOpenChange={onOpenChange}>
       <Primitive.Portal>
         <Primitive.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Primitive.Content
           aria-describedby={undefined}
-          onOpenAutoFocus={focusFirstField}
+          onOpenAutoFocus={(event) => {
+            from.current = document.activeElement;
+            focusFirstField(event);
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (from.current instanceof HTMLElement) from.current.focus();
+          }}
           className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[4px] border border-rule-strong bg-raised shadow-xl ${wide ? 'max-w-2xl' : 'max-w-lg'}`}
         >
           <div className="flex items-center justify-between gap-3 border-b border-rule px-4 py-2.5">
