@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
-import { signIn } from './support.js';
+import { addresses, signIn } from './support.js';
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'handover'] as const;
@@ -9,18 +9,6 @@ const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-l
 async function faults(page: Page, where: string): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).withTags(TAGS).analyze();
   return violations.flatMap(({ id, nodes }) => nodes.slice(0, 3).map(({ target }) => `${where}: ${id} at ${target.join(' ')}`));
-}
-
-async function addresses(page: Page): Promise<{ o: string; j: string; f: string }> {
-  return page.evaluate(async () => {
-    const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
-    const session: { organisations: { id: string }[] } = await json('/session');
-    const o = session.organisations[0]!.id;
-    const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
-    const j = jobs.find(({ name }) => name.startsWith('Ropewalk'))!.id;
-    const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
-    return { o, j, f: model.faces.find(({ mark }) => mark === 'B')!.id };
-  });
 }
 
 const SIZES = [

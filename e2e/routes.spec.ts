@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { signIn } from './support.js';
+import { addresses, signIn } from './support.js';
 
 interface Route {
   path: string;
@@ -30,18 +30,6 @@ const ROUTES: readonly Route[] = [
   { path: '/reset#spent', shows: /^Set a new password$/ },
 ];
 
-async function ids(page: Page): Promise<{ o: string; j: string; f: string }> {
-  return page.evaluate(async () => {
-    const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
-    const session: { organisations: { id: string }[] } = await json('/session');
-    const o = session.organisations[0]!.id;
-    const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
-    const j = jobs.find(({ name }) => name.startsWith('Ropewalk'))!.id;
-    const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
-    return { o, j, f: model.faces.find(({ mark }) => mark === 'B')!.id };
-  });
-}
-
 async function stands(page: Page, { shows, role = 'heading' }: Route): Promise<void> {
   await expect(page.getByRole(role, { name: shows }).first()).toBeVisible();
   await expect(page.getByText(/^Fetching/)).toHaveCount(0);
@@ -53,7 +41,7 @@ async function stands(page: Page, { shows, role = 'heading' }: Route): Promise<v
 test('every address opens directly, and again when it is loaded anew', async ({ page }) => {
   test.setTimeout(300_000);
   await signIn(page);
-  const { o, j, f } = await ids(page);
+  const { o, j, f } = await addresses(page);
   for (const route of ROUTES)
     await test.step(route.path, async () => {
       const address = route.path.replace('{o}', o).replace('{j}', j).replace('{f}', f);

@@ -70,3 +70,16 @@ export async function choose(page: Page, text: string | RegExp): Promise<void> {
   await row(page, text).click();
   await expect(row(page, text)).toHaveAttribute('aria-selected', 'true');
 }
+
+/** What addresses are made of: the house, the Ropewalk job in it, and a coated face of that. */
+export async function addresses(page: Page): Promise<{ o: string; j: string; f: string }> {
+  return page.evaluate(async () => {
+    const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
+    const session: { organisations: { id: string }[] } = await json('/session');
+    const o = session.organisations[0]!.id;
+    const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
+    const j = jobs.find(({ name }) => name.startsWith('Ropewalk'))!.id;
+    const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
+    return { o, j, f: model.faces.find(({ mark }) => mark === 'B')!.id };
+  });
+}
