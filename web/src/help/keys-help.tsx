@@ -14,9 +14,9 @@ export default function KeysHelp({ close }: { close(): void }) {
   const { pathname } = useLocation();
   return (
     <Dialog open onOpenChange={(isOpen) => !isOpen && close()} title={t('keys.title')} wide>
-      <div className="grid grid-cols-2 gap-x-8 gap-y-4 max-[719px]:grid-cols-1">
+      <div className="columns-2 gap-x-8 max-[719px]:columns-1">
         {sectionsAt(pathname).map(({ title, keys }) => (
-          <section key={title} aria-label={title}>
+          <section key={title} aria-label={title} className="mb-4 break-inside-avoid">
             <h3 className="mb-1 font-semibold">{title}</h3>
             <dl>
               {keys.map(([key, what]) => (

@@ -74,7 +74,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
           ))
         : null}
       <ByItself item={item} task={task} now={now} timeZone={model.job.timeZone} />
-      {item.rewet && task.state === 'planned' ? (
+      {item.rewet && task.state === 'planned' && !isMissed ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">
           <Said>{t('now.wet-first')}</Said>
         </p>
@@ -196,7 +196,9 @@ function Missed({ product }: { product: Product }) {
   return (
     <section aria-label={t('now.missed')} className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
       <p className="text-lg font-semibold">{t('now.missed')}</p>
-      <p className="font-medium">{t(`late-coat.${rule}`)}</p>
+      <p className="font-medium">
+        <Said>{t(`late-coat.${rule}`)}</Said>
+      </p>
       <p>{t('now.missed-sheet', { product: product.name })}</p>
     </section>
   );
