@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
+import type { AxeResults } from 'axe-core';
 import { addresses, signIn } from './support.js';
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
@@ -7,7 +8,17 @@ const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-l
 
 /** What a page has in the way of who cannot see it, as lines that name the rule and the place. */
 async function faults(page: Page, where: string): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).withTags(TAGS).analyze();
+  return namesOf(await new AxeBuilder({ page }).withTags(TAGS).analyze(), where);
+}
+
+/** What another theme can spoil: the same page in other colours. */
+async function faultsOfColour(page: Page, where: string): Promise<string[]> {
+  return namesOf(await new AxeBuilder({ page }).withRules(['color-contrast', 'link-in-text-block']).analyze(), where);
+}
+
+const show = (page: Page, theme: 'light' | 'dark') => page.evaluate((each) => (document.documentElement.dataset['theme'] = each), theme);
+
+function namesOf({ violations }: AxeResults, where: string): string[] {
   return violations.flatMap(({ id, nodes }) => nodes.slice(0, 3).map(({ target }) => `${where}: ${id} at ${target.join(' ')}`));
 }
 
@@ -16,37 +27,41 @@ const SIZES = [
   ['phone', { width: 390, height: 844 }],
 ] as const;
 
-for (const theme of ['light', 'dark'] as const)
-  for (const [size, viewport] of SIZES)
-    test(`nothing in the way, ${theme}, ${size}: every page and lens`, async ({ page }) => {
-      test.setTimeout(300_000);
-      await page.setViewportSize(viewport);
-      await page.emulateMedia({ colorScheme: theme });
-      const found: string[] = [];
-      await page.goto('/');
-      await expect(page.getByLabel('E-mail')).toBeVisible();
-      found.push(...(await faults(page, 'sign-in')));
-      await signIn(page);
-      const { o, j, f } = await addresses(page);
-      const paths = [
-        '/',
-        ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
-        ...['dossier', 'cards', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
-        ...['catalogue', 'stores', 'rates', 'schools'].map((part) => `/o/${o}/house/${part}`),
-        ...['/account', '/bench', '/bench/film', '/glossary'],
-      ];
-      for (const path of paths) {
-        await page.goto(path);
-        await page.waitForLoadState('networkidle');
-        await expect(page.getByText(/^Fetching/)).toHaveCount(0);
-        found.push(...(await faults(page, path.replace(o, 'o').replace(j, 'j').replace(f, 'f'))));
-        for (const one of ['h1', 'main']) {
-          const n = await page.locator(`${one}:visible`).count();
-          if (n !== 1) found.push(`${path}: ${n} of ${one}`);
-        }
+for (const [size, viewport] of SIZES)
+  test(`nothing in the way, by day and in the dark, ${size}: every page and lens`, async ({ page }) => {
+    test.setTimeout(400_000);
+    await page.setViewportSize(viewport);
+    const found: string[] = [];
+    const look = async (where: string) => {
+      await show(page, 'light');
+      found.push(...(await faults(page, where)));
+      await show(page, 'dark');
+      found.push(...(await faultsOfColour(page, `${where}, in the dark`)));
+      for (const one of ['h1', 'main']) {
+        const n = await page.locator(`${one}:visible`).count();
+        if (n !== 1) found.push(`${where}: ${n} of ${one}`);
       }
-      expect(found).toEqual([]);
-    });
+    };
+    await page.goto('/');
+    await expect(page.getByLabel('E-mail')).toBeVisible();
+    await look('sign-in');
+    await signIn(page);
+    const { o, j, f } = await addresses(page);
+    const paths = [
+      '/',
+      ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
+      ...['dossier', 'cards', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
+      ...['catalogue', 'stores', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+      ...['/account', '/bench', '/bench/film', '/glossary', '/join'],
+    ];
+    for (const path of paths) {
+      await page.goto(path);
+      await page.waitForLoadState('networkidle');
+      await expect(page.getByText(/^Fetching/)).toHaveCount(0);
+      await look(path.replace(o, 'o').replace(j, 'j').replace(f, 'f'));
+    }
+    expect(found).toEqual([]);
+  });
 
 const DIALOGS: readonly [name: string, open: (page: Page) => Promise<void>][] = [
   ['New job', (page) => page.getByRole('button', { name: 'New job' }).click()],

@@ -98,8 +98,8 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
   const lenses = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'handover', 'dossier', 'cards'];
   const paths = [
     ...lenses.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
-    ...['catalogue', 'stores', 'rates', 'schools'].map((part) => `/o/${o}/house/${part}`),
-    ...['/account', '/bench', '/bench/film', '/bench/sealing-order'],
+    ...['catalogue', 'stores', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+    ...['/account', '/bench', '/bench/film', '/bench/sealing-order', '/join'],
   ];
   for (const path of paths) {
     await page.goto(path);

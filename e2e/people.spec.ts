@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { allSent, choose, goTo, makeJob, addFace, openJob, row, signIn, slate } from './support.js';
+import { addFace, addresses, allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
 
 test('a wrong sign-in is told beside the form, in the contract’s own words', async ({ page }) => {
   await page.goto('/');
@@ -99,4 +99,75 @@ test('US units everywhere by one switch; what was typed comes back as typed', as
   await expect(page.getByLabel(/^Width/)).toHaveValue('0.02');
   await page.getByRole('button', { name: 'US units' }).click();
   await expect(page.getByLabel(/^Width \(mm\)/)).toHaveValue('0.508');
+});
+
+test('someone is asked to join, comes by the link, is given another role and is taken off again', async ({ page, browser }) => {
+  await signIn(page);
+  const { o } = await addresses(page);
+  await page.goto(`/o/${o}/house/people`);
+  await page.getByLabel('Name', { exact: true }).fill('Wren Okafor-Lind');
+  await page.getByLabel('E-mail').fill('nowhere');
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  await expect(page.getByText('An e-mail address is needed.')).toBeVisible();
+  await page.getByLabel('E-mail').fill('wren@hollin.example');
+  await page.getByLabel('As', { exact: true }).selectOption('apprentice');
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  const link = await page.getByLabel(/^Link for Wren/).inputValue();
+  expect(new URL(link).hash.length).toBeGreaterThan(20);
+  await expect(page.getByRole('region', { name: 'Asked, not yet come' })).toContainText('Wren Okafor-Lind');
+
+  const theirs = await browser.newPage();
+  await theirs.goto(link);
+  await expect(theirs.getByRole('heading', { level: 1 })).toHaveText('Join Hollin & Daughters Waterproofing');
+  await theirs.getByLabel(/^New password/).fill('short');
+  await theirs.getByRole('button', { name: 'Join' }).click();
+  await expect(theirs.getByText('At least 12 characters.')).toBeVisible();
+  await theirs.getByLabel(/^New password/).fill('a long one of my own');
+  await theirs.getByRole('button', { name: 'Join' }).click();
+  await expect(theirs.getByText('You belong to the house.')).toBeVisible();
+  // from nothing: the same address again would only change what is shown
+  await theirs.goto('about:blank');
+  await theirs.goto(link);
+  await expect(theirs.getByRole('alert')).toContainText('has been used');
+  await theirs.goto('/');
+  await theirs.getByLabel('E-mail').fill('wren@hollin.example');
+  await theirs.getByLabel('Password').fill('a long one of my own');
+  await theirs.getByRole('button', { name: 'Sign in' }).click();
+  await expect(theirs.getByRole('button', { name: 'New job' })).toHaveCount(0);
+  await expect(theirs.getByRole('link', { name: /Ropewalk Cellars/ }).first()).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Asked, not yet come' })).toHaveCount(0);
+  await page.getByLabel('Role of Wren Okafor-Lind').selectOption('planner');
+  await theirs.reload();
+  await expect(theirs.getByRole('button', { name: 'New job' })).toBeVisible();
+  const line = page.getByRole('listitem').filter({ hasText: 'Wren Okafor-Lind' });
+  await line.getByRole('button', { name: 'Take off the house' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Take off the house' }).click();
+  await expect(line).toHaveCount(0);
+  await theirs.reload();
+  await expect(theirs.getByRole('link', { name: /Ropewalk Cellars/ })).toHaveCount(0);
+  await theirs.close();
+});
+
+test('who may see a job stands in its settings: a guest is taken off, and asked again', async ({ page, browser }) => {
+  await signIn(page);
+  const { o, j } = await addresses(page);
+  await page.goto(`/o/${o}/jobs/${j}/survey?settings`);
+  const who = page.getByRole('dialog').getByRole('region', { name: 'Who may see this job' });
+  await expect(who).toContainText(/All \d people of the house/);
+  await who.getByRole('listitem').filter({ hasText: 'Rafe Lindmere' }).getByRole('button', { name: 'Take off this job' }).click();
+  await expect(who.getByRole('listitem')).toHaveCount(0);
+  await who.getByRole('link', { name: 'Ask a guest to this job' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Rafe Lindmere');
+  await page.getByLabel('E-mail').fill('guest@quayside-audit.example');
+  await expect(page.getByLabel('Which job')).toHaveValue(j);
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  const link = await page.getByLabel(/^Link for Rafe/).inputValue();
+  const theirs = await browser.newPage();
+  await theirs.goto(link);
+  await theirs.getByLabel('Password').fill('wet-edge-always');
+  await theirs.getByRole('button', { name: 'Join' }).click();
+  await expect(theirs.getByText('You belong to the house.')).toBeVisible();
+  await theirs.close();
 });

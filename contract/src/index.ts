@@ -10,8 +10,31 @@ export { AddProductsDto, HouseRulesDto } from './house.js';
 export type { HouseAnswer } from './house.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.js';
 export { CareBodyDto, EnrolDeviceDto, FinishBodyDto, LogEntryDto, LogKeysDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
-export { ChangePasswordDto, CodeDto, PERMISSIONS, PasswordDto, ResetPasswordDto, SignInDto } from './people.js';
-export type { Colleague, Permission, Role, SecurityEventAnswer, SessionInfo, Standing } from './people.js';
+export {
+  AcceptInvitationDto,
+  ChangePasswordDto,
+  CodeDto,
+  InvitationTokenDto,
+  InviteDto,
+  LEAST_PASSWORD,
+  PERMISSIONS,
+  PasswordDto,
+  ROLES,
+  ResetPasswordDto,
+  RoleDto,
+  SignInDto,
+} from './people.js';
+export type {
+  Colleague,
+  InvitationOffer,
+  OpenInvitation,
+  PeopleAnswer,
+  Permission,
+  Role,
+  SecurityEventAnswer,
+  SessionInfo,
+  Standing,
+} from './people.js';
 export { upgradeJobFile } from './upgrade-job-file.js';
 export { stockMoveClass } from './stock.js';
 export type { StoresAnswer } from './stock.js';

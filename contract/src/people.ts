@@ -1,7 +1,8 @@
-import { Optional, Text } from './constraints.js';
+import { Id, OneOf, Optional, Text } from './constraints.js';
 import { IsEmail } from 'class-validator';
 
-export type Role = 'planner' | 'foreman' | 'inspector' | 'apprentice';
+export const ROLES = ['planner', 'foreman', 'inspector', 'apprentice'] as const;
+export type Role = (typeof ROLES)[number];
 /** How a person stands to a job: by a role in its organisation, or as a guest on this one job. */
 export type Standing = Role | 'guest';
 
@@ -23,7 +24,7 @@ export class SignInDto {
   /** of the authenticator, for an account that has one */ @Optional() @Text(6, 6) code?: string;
 }
 
-const LEAST_PASSWORD = 12;
+export const LEAST_PASSWORD = 12;
 
 export class ChangePasswordDto {
   @Text(200) current!: string;
@@ -50,12 +51,60 @@ export interface SecurityEventAnswer {
   detail: string | null;
 }
 
-/** Someone who belongs to an organisation. */
+/** Who is asked to join: a house with a role, or one of its jobs as a guest. */
+export class InviteDto {
+  @IsEmail() @Text(200) email!: string;
+  @Text(120) name!: string;
+  @OneOf([...ROLES, 'guest']) standing!: Standing;
+  /** wanted of a guest, refused of anybody else */ @Optional() @Id() jobId?: string;
+}
+
+/** `password`: a new one, or that of the account which the address has already. */
+export class AcceptInvitationDto {
+  @Text(100) token!: string;
+  @Text(120) name!: string;
+  @Text(200) password!: string;
+  /** of the authenticator, for an account that has one */ @Optional() @Text(6, 6) code?: string;
+}
+
+export class InvitationTokenDto {
+  @Text(100) token!: string;
+}
+
+export class RoleDto {
+  @OneOf(ROLES) role!: Role;
+}
+
+/** What a link offers, to who holds it. */
+export interface InvitationOffer {
+  organisation: string;
+  email: string;
+  name: string;
+  standing: Standing;
+  hasAccount: boolean;
+}
+
+export interface OpenInvitation {
+  id: string;
+  email: string;
+  name: string;
+  standing: Standing;
+  jobId: string | null;
+  expiresAt: string;
+}
+
+/** Someone who belongs to an organisation; a guest, to the jobs named. */
 export interface Colleague {
   id: string;
   name: string;
   email: string;
   standing: Standing;
+  jobIds: string[];
+}
+
+export interface PeopleAnswer {
+  people: Colleague[];
+  invitations: OpenInvitation[];
 }
 
 export interface SessionInfo {

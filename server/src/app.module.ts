@@ -16,6 +16,10 @@ import { AccountController } from './people/account.controller.js';
 import { AccountService } from './people/account.service.js';
 import { AccountRows } from './people/account-rows.js';
 import { ColleaguesController } from './people/colleagues.controller.js';
+import { HousePeopleService } from './people/house-people.service.js';
+import { InvitationRows } from './people/invitation-rows.js';
+import { InvitationsController } from './people/invitations.controller.js';
+import { InvitationsService } from './people/invitations.service.js';
 import { PeopleService } from './people/people.service.js';
 import { SecurityEvents } from './people/security-events.js';
 import { SessionController } from './people/session.controller.js';
@@ -64,6 +68,7 @@ export class AppModule {
         SessionController,
         AccountController,
         ColleaguesController,
+        InvitationsController,
         HouseController,
         StoresController,
         OutlookController,
@@ -81,6 +86,9 @@ export class AppModule {
         SecurityEvents,
         SignInService,
         AccountService,
+        InvitationRows,
+        InvitationsService,
+        HousePeopleService,
         CalculatorPool,
         PeopleService,
         RecordsDatabase,

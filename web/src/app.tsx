@@ -21,6 +21,7 @@ const GlossaryPage = lazy(() => import('./help/glossary-page'));
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
+const JoinPage = lazy(() => import('./people/join-page').then((m) => ({ default: m.JoinPage })));
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const CardsPage = lazy(() => import('./materials/cards-page').then((m) => ({ default: m.CardsPage })));
 const HousePage = lazy(() => import('./house/house-page').then((m) => ({ default: m.HousePage })));
@@ -29,10 +30,11 @@ const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ 
 
 export function App() {
   // who comes with a one-time link need not be signed in, and must not be asked to be
-  if (location.pathname === '/reset')
+  const OneTime = { '/reset': ResetPage, '/join': JoinPage }[location.pathname];
+  if (OneTime)
     return (
       <Suspense fallback={<Loading what="Caulkhorn" />}>
-        <ResetPage />
+        <OneTime />
       </Suspense>
     );
   return <SignedInApp />;

@@ -12,7 +12,7 @@ import { KEEP_ANSWERS, KEPT_FOR_MS } from './shared/kept-answers';
 import { keepPages } from './shared/offline-pages';
 import { FaultBoundary } from './shared/ui/fault-boundary';
 import { askForJobAt } from './job/job-queries';
-import { showTheme, usePreferences } from './shared/preferences';
+import { followTheme } from './shared/preferences';
 
 const client: QueryClient = new QueryClient({
   queryCache: new QueryCache({
@@ -36,7 +36,7 @@ const client: QueryClient = new QueryClient({
   },
 });
 
-showTheme(usePreferences.getState().theme);
+followTheme();
 askForJobAt(location.pathname, client);
 keepPages();
 void keepForGood();

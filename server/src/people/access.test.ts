@@ -93,6 +93,13 @@ const TABLE: readonly Row[] = [
   { route: `PUT ${ORGANISATION}/devices/${randomUUID()}`, body: () => ({ x: 1 }), status: [401, 400, 400, 403, 400, 403] },
   { route: `GET ${ORGANISATION}/people`, status: [401, 200, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/people/${randomUUID()}/reset-link`, body: () => ({}), status: [401, 404, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/people/invitations`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
+  { route: `DELETE ${ORGANISATION}/people/invitations/${randomUUID()}`, status: [401, 404, 403, 403, 403, 403] },
+  { route: `PUT ${ORGANISATION}/people/${randomUUID()}/role`, body: () => ({ role: 'foreman' }), status: [401, 404, 403, 403, 403, 403] },
+  { route: `DELETE ${ORGANISATION}/people/${randomUUID()}`, status: [401, 404, 403, 403, 403, 403] },
+  { route: `DELETE ${ORGANISATION}/people/${randomUUID()}/jobs/${JOB}`, status: [401, 404, 403, 403, 403, 403] },
+  { route: 'POST /api/invitations/look', body: () => ({ token: 'no such' }), status: [400, 400, 400, 400, 400, 400] },
+  { route: 'POST /api/invitations/accept', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
   { route: 'DELETE /api/session', status: [204, 204, 204, 204, 204, 204] },
 ];
 

@@ -1,6 +1,6 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { GateDatabase } from '../platform/gate-database.js';
+import { fingerprintOf, newToken } from './one-time-token.js';
 
 export interface Credentials {
   id: string;
@@ -10,8 +10,6 @@ export interface Credentials {
   totpPending: string | null;
   totpLastStep: number | null;
 }
-
-const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 
 const CREDENTIALS = `select id, email, password_hash as "passwordHash", totp_secret as "totpSecret", totp_pending as "totpPending",
   totp_last_step::float8 as "totpLastStep" from person`;
@@ -61,10 +59,10 @@ export class AccountRows {
 
   /** A token that sets a new password once, within a day. Only its fingerprint is kept. */
   async makeReset(personId: string, madeBy: string): Promise<string> {
-    const token = randomBytes(24).toString('base64url');
+    const token = newToken();
     await this.gate.query(
       `insert into password_reset (token_sha256, person_id, made_by, expires_at) values ($1, $2, $3, now() + interval '24 hours')`,
-      [sha256(token), personId, madeBy],
+      [fingerprintOf(token), personId, madeBy],
     );
     return token;
   }
@@ -74,7 +72,7 @@ export class AccountRows {
     return this.gate.transaction(async (client) => {
       const { rows } = await client.query<{ person_id: string }>(
         `update password_reset set used_at = now() where token_sha256 = $1 and used_at is null and expires_at > now() returning person_id`,
-        [sha256(token)],
+        [fingerprintOf(token)],
       );
       const personId = rows[0]?.person_id;
       if (!personId) return null;

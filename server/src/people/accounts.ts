@@ -1,7 +1,8 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type { Role } from '@caulkhorn/contract';
 import { hash } from '@node-rs/argon2';
 import { Client } from 'pg';
+import { fingerprintOf, newToken } from './one-time-token.js';
 
 export interface NewPerson {
   id?: string;
@@ -64,11 +65,11 @@ export class Accounts {
 
   /** A one-time link's token for the person with this address; null when there is none. */
   async makeReset(email: string): Promise<string | null> {
-    const token = randomBytes(24).toString('base64url');
+    const token = newToken();
     const { rows } = await this.client.query(
       `insert into password_reset (token_sha256, person_id, made_by, expires_at)
        select $2, id, 'operator', now() + interval '24 hours' from person where lower(email) = lower($1) returning person_id`,
-      [email, createHash('sha256').update(token).digest('hex')],
+      [email, fingerprintOf(token)],
     );
     return rows.length > 0 ? token : null;
   }

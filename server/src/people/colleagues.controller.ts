@@ -1,33 +1,66 @@
-import type { Colleague } from '@caulkhorn/contract';
-import { Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { InviteDto, type PeopleAnswer, RoleDto } from '@caulkhorn/contract';
+import { Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { BodyOf } from '../platform/body.js';
+import { CheckedBody } from '../platform/checked-body.js';
 import { notFound } from '../platform/errors.js';
-import { WhoAsks } from './access.guard.js';
 import { Needs } from '../platform/route-rules.js';
-import type { Caller } from './caller.js';
+import { WhoAsks } from './access.guard.js';
 import { AccountService } from './account.service.js';
+import type { Caller } from './caller.js';
+import { HousePeopleService } from './house-people.service.js';
 import { PeopleService } from './people.service.js';
+
+const idOf = (name: string) => Param(name, new ParseUUIDPipe({ exceptionFactory: notFound }));
 
 /** Who belongs to an organisation, for who looks after it. */
 @Controller('organisations/:organisationId/people')
+@Needs('manage-people')
+@BodyOf({ as: 'json', limit: '4kb' })
 export class ColleaguesController {
   constructor(
     private readonly people: PeopleService,
+    private readonly house: HousePeopleService,
     private readonly account: AccountService,
   ) {}
 
   @Get()
-  @Needs('manage-people')
-  list(@WhoAsks() caller: Caller): Promise<Colleague[]> {
-    return this.people.colleagues(caller);
+  list(@WhoAsks() caller: Caller): Promise<PeopleAnswer> {
+    return this.people.inHouse(caller);
+  }
+
+  @Post('invitations')
+  invite(@CheckedBody(InviteDto) invited: InviteDto, @WhoAsks() caller: Caller): Promise<{ token: string }> {
+    return this.house.invite(invited, caller);
+  }
+
+  @Delete('invitations/:invitationId')
+  @HttpCode(204)
+  withdraw(@idOf('invitationId') invitationId: string, @WhoAsks() caller: Caller): Promise<void> {
+    return this.house.withdraw(invitationId, caller);
+  }
+
+  @Put(':personId/role')
+  @HttpCode(204)
+  setRole(@idOf('personId') personId: string, @CheckedBody(RoleDto) { role }: RoleDto, @WhoAsks() caller: Caller): Promise<void> {
+    return this.house.setRole(personId, role, caller);
+  }
+
+  @Delete(':personId')
+  @HttpCode(204)
+  takeOff(@idOf('personId') personId: string, @WhoAsks() caller: Caller): Promise<void> {
+    return this.house.takeOff(personId, undefined, caller);
+  }
+
+  /** A guest off one job; the other jobs he was asked to stay open to him. */
+  @Delete(':personId/jobs/:guestJobId')
+  @HttpCode(204)
+  takeOffJob(@idOf('personId') personId: string, @idOf('guestJobId') jobId: string, @WhoAsks() caller: Caller): Promise<void> {
+    return this.house.takeOff(personId, jobId, caller);
   }
 
   @Post(':personId/reset-link')
-  @Needs('manage-people')
   @HttpCode(200)
-  resetLink(
-    @Param('personId', new ParseUUIDPipe({ exceptionFactory: notFound })) personId: string,
-    @WhoAsks() caller: Caller,
-  ): Promise<{ token: string }> {
+  resetLink(@idOf('personId') personId: string, @WhoAsks() caller: Caller): Promise<{ token: string }> {
     return this.account.resetLink(personId, caller);
   }
 }

@@ -1,4 +1,4 @@
-import type { Colleague, Permission, SessionInfo, Standing } from '@caulkhorn/contract';
+import type { PeopleAnswer, Permission, SessionInfo, Standing } from '@caulkhorn/contract';
 import { PERMISSIONS } from '@caulkhorn/contract';
 import { Injectable } from '@nestjs/common';
 import { TenantDatabase } from '../platform/database.js';
@@ -23,8 +23,13 @@ export class PeopleService {
     return found?.standing ?? null;
   }
 
-  colleagues(caller: Caller): Promise<Colleague[]> {
-    return this.database.within(caller, (manager) => new PersonRows(manager).colleagues(caller.organisationId));
+  /** Who belongs to the house, and who was asked to. */
+  inHouse(caller: Caller): Promise<PeopleAnswer> {
+    return this.database.within(caller, async (manager) => {
+      const rows = new PersonRows(manager);
+      const people = await rows.colleagues(caller.organisationId);
+      return { people, invitations: await rows.openInvitations(caller.organisationId) };
+    });
   }
 }
 

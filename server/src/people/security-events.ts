@@ -12,6 +12,11 @@ export type SecurityEventKind =
   | 'other-sessions-ended'
   | 'second-factor-on'
   | 'second-factor-off'
+  | 'invited'
+  | 'invitation-withdrawn'
+  | 'joined'
+  | 'role-changed'
+  | 'taken-off'
   | 'device-enrolled'
   | 'device-revoked';
 

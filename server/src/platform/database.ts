@@ -10,6 +10,7 @@ import { ConfigError } from './config.js';
 import { Stores1764000000006 } from './migrations/0006-stores.js';
 import { Standing1764000000008 } from './migrations/0008-standing.js';
 import { JobStates1764000000009 } from './migrations/0009-job-states.js';
+import { Invitations1764000000010 } from './migrations/0010-invitations.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
 
 /** What requests about jobs run under: fenced by row-level security, unable to change the log. */
@@ -27,6 +28,7 @@ const MIGRATIONS = [
   Trust1764000000007,
   Standing1764000000008,
   JobStates1764000000009,
+  Invitations1764000000010,
 ];
 
 /**

@@ -3,7 +3,7 @@ import type { Issue } from '@caulkhorn/core/issues';
 import { Suspense, lazy, useState } from 'react';
 import { t, tOf } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { Law, Sources } from '../workings/law';
 import type { ValueReader } from '../workings/value-text';
 import { ValueView } from '../workings/value-view';

@@ -18,7 +18,7 @@ export function BenchPage() {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <BenchHeader />
-      <main className="flex min-h-0 flex-1">
+      <main id="content" className="flex min-h-0 flex-1">
         {/* on a phone the list has the page to itself */}
         {id === undefined ? <h1 className="sr-only min-[720px]:hidden">{t('bench.title')}</h1> : null}
         <nav

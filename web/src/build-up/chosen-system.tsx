@@ -9,7 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea } from '../shared/ui/field';
 import { Caution } from '../shared/ui/states';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { Figure } from '../workings/figure';
 import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';

@@ -29,7 +29,7 @@ export function DetailsPage() {
   const treated = facePlan.treatments.filter(({ rule }) => rule.verdict !== 'coat-over');
   const coatMm = facePlan.layers.filter(({ counts }) => counts).reduce((sum, { dryMm }) => sum + (dryMm ?? 0), 0);
   return (
-    <main className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
+    <main id="content" className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
       <div className="no-print mb-4 flex gap-2">
         <Link to={`/o/${organisationId}/jobs/${jobId}/build-up`} className={buttonClass('quiet')}>
           <ArrowLeft size={16} /> {t('details.back')}

@@ -6,7 +6,7 @@ import { formatNumber } from '../messages/number-text';
 import { parseNumber } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob } from '../job/job-context';
 import { alterationText } from '../words/alteration-text';
 

@@ -6,7 +6,7 @@ import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { Figure } from '../workings/figure';
 import { parts, useJob } from '../job/job-context';
 import { DetailSection } from './detail-section';

@@ -24,7 +24,7 @@ export function Desk({ lens, camera }: { lens: Lens; camera: SheetCamera }) {
   return (
     <div className="relative flex min-h-0 flex-1">
       <List isNarrow={isNarrow} />
-      <main className={`flex min-h-0 min-w-0 flex-1 ${across ? 'flex-col' : ''}`}>
+      <main id="content" className={`flex min-h-0 min-w-0 flex-1 ${across ? 'flex-col' : ''}`}>
         <SectionSheet
           camera={camera}
           tools={can('survey') ? lens.tools : NO_TOOLS}

@@ -1,6 +1,7 @@
 import { JobHeadDto, checkShape } from '@caulkhorn/contract';
 import { CURRENCIES } from '@caulkhorn/core/jobs';
 import { USUAL_WEEK } from '@caulkhorn/core/programme';
+import { Suspense, lazy } from 'react';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { parseNumber } from '../shared/numbers';
@@ -11,6 +12,8 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
 
+const GuestsOfJob = lazy(() => import('../house/guests-of-job').then((m) => ({ default: m.GuestsOfJob })));
+
 /** Monday first, as a week is planned. */
 const DAYS = [1, 2, 3, 4, 5, 6, 0] as const;
 const HALF_HOURS = Array.from({ length: 48 }, (_, i) => i / 2);
@@ -19,7 +22,7 @@ const clock = (hour: number) => `${String(Math.floor(hour)).padStart(2, '0')}:${
 
 /** What is said of a job as a whole: its name and site, what its levels are counted from, and when its crew works. */
 export function JobSettings({ close }: { close(): void }) {
-  const { model, putHead, can } = useJob(parts('model', 'putHead', 'can'));
+  const { model, putHead, can, organisationId } = useJob(parts('model', 'putHead', 'can', 'organisationId'));
   const { job } = model;
   const { days, fromHour, hours } = job.week ?? USUAL_WEEK;
   const form = useKeptForm(`settings of ${job.id}`, {
@@ -103,6 +106,11 @@ export function JobSettings({ close }: { close(): void }) {
           {can('plan') ? <FormFoot fault={faults.root?.message} label={t('settings.save')} className="self-end" /> : null}
         </fieldset>
       </form>
+      {can('manage-people') ? (
+        <Suspense>
+          <GuestsOfJob organisationId={organisationId} jobId={job.id} />
+        </Suspense>
+      ) : null}
     </Dialog>
   );
 }

@@ -1,7 +1,7 @@
 import { t, tOf } from '../messages/t';
 import { LITTLE_ROOM_BYTES, useDeviceRoom } from '../shared/device-storage';
 import { Button } from '../shared/ui/button';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob } from '../job/job-context';
 import type { Refused } from '../job/outbox';
 

@@ -31,7 +31,7 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
   return (
     <>
       <OutboxNotices />
-      <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
+      <main id="content" className="flex min-h-0 flex-1 flex-col overflow-y-auto">
         {tab === 'now' ? (
           <div className="p-4">
             <Slate id="site-log" />

@@ -1,7 +1,7 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { has, t, tOf } from '../messages/t';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import type { Reader } from './draft';
 
 export function unitText(unit: string, { units }: Reader): string | undefined {

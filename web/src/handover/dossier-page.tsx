@@ -39,7 +39,7 @@ export function DossierPage() {
     ...(outbox.pending.length > 0 ? [t('missing.unsent', { n: outbox.pending.length })] : []),
   ];
   return (
-    <main className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
+    <main id="content" className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
       <div className="no-print mb-4 flex gap-2">
         <Link to={`/o/${organisationId}/jobs/${jobId}/handover`} className={buttonClass('quiet')}>
           <ArrowLeft size={16} /> {t('dossier.back')}

@@ -15,7 +15,7 @@ export default function GlossaryPage() {
     .filter((id) => `${termOf(id)} ${meaningOf(id)}`.toLowerCase().includes(wanted))
     .sort((a, b) => termOf(a).localeCompare(termOf(b)));
   return (
-    <main className="mx-auto w-full max-w-3xl p-5 max-[719px]:p-3">
+    <main id="content" className="mx-auto w-full max-w-3xl p-5 max-[719px]:p-3">
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <Button onClick={() => void navigate(-1)}>
           <ArrowLeft size={16} aria-hidden /> {t('help.back')}

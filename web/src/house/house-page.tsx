@@ -6,13 +6,14 @@ import { Link, NavLink, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Failed, Loading } from '../shared/ui/states';
 import { houseQuery } from '../job/job-queries';
+import { HousePeople } from './house-people';
 import { CatalogueTable } from './catalogue-table';
 import { HouseSchools } from './house-schools';
 import type { PartProps } from '../stores/part-props';
 import { OutputRates } from './output-rates';
 import { StoresTable } from '../stores/stores-table';
 
-const PARTS = ['catalogue', 'stores', 'rates', 'schools'] as const;
+const PARTS = ['catalogue', 'stores', 'rates', 'schools', 'people'] as const;
 
 /** What an organisation buys from, how fast its people are, and the schools it follows. */
 export function HousePage({ session }: { session: SessionInfo }) {
@@ -23,7 +24,8 @@ export function HousePage({ session }: { session: SessionInfo }) {
   const permissions = PERMISSIONS[standing];
   const may = permissions.includes('plan');
   const mayStock = permissions.includes('stock');
-  const parts = PARTS.filter((each) => each !== 'stores' || mayStock);
+  const mayManage = permissions.includes('manage-people');
+  const parts = PARTS.filter((each) => (each !== 'stores' || mayStock) && (each !== 'people' || mayManage));
   return (
     <div className="min-h-full">
       <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -32,14 +34,14 @@ export function HousePage({ session }: { session: SessionInfo }) {
         </Link>
         <h1 className="text-base font-bold">{name}</h1>
       </header>
-      <main className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
-        <nav aria-label={t('house.title')} className="mb-4 flex border-b-2 border-rule-strong">
+      <main id="content" className="mx-auto max-w-5xl p-6 max-[719px]:p-3">
+        <nav aria-label={t('house.title')} className="mb-4 flex flex-wrap border-b-2 border-rule-strong">
           {parts.map((each) => (
             <NavLink
               key={each}
               to={`/o/${organisationId}/house/${each}`}
               className={({ isActive }) =>
-                `-mb-0.5 flex h-10 items-center border-b-2 px-4 font-medium max-[719px]:h-12 ${isActive ? 'border-water' : 'border-transparent text-soft hover:text-ink'}`
+                `-mb-0.5 flex h-10 items-center border-b-2 px-4 font-medium max-[719px]:h-12 max-[719px]:px-2.5 ${isActive ? 'border-water' : 'border-transparent text-soft hover:text-ink'}`
               }
             >
               {t(`house.part.${each}`)}
@@ -48,7 +50,13 @@ export function HousePage({ session }: { session: SessionInfo }) {
         </nav>
         {house.isPending ? <Loading what={t('house.title')} /> : null}
         {house.isError && !house.data ? <Failed fault={house.error} retry={() => void house.refetch()} /> : null}
-        {house.data ? <Part part={part} organisationId={organisationId} house={house.data} may={may} mayStock={mayStock} /> : null}
+        {house.data ? (
+          part === 'people' && mayManage ? (
+            <HousePeople organisationId={organisationId} ownId={session.personId} />
+          ) : (
+            <Part part={part} organisationId={organisationId} house={house.data} may={may} mayStock={mayStock} />
+          )
+        ) : null}
       </main>
     </div>
   );

@@ -42,7 +42,7 @@ export function TodayPage({ session }: { session: SessionInfo }) {
           {t('sign-out')}
         </button>
       </header>
-      <main className="mx-auto w-full max-w-[1360px] flex-1 px-5 py-4 max-[719px]:px-3">
+      <main id="content" className="mx-auto w-full max-w-[1360px] flex-1 px-5 py-4 max-[719px]:px-3">
         <h1 className="sr-only">{t('today.title')}</h1>
         {session.organisations.length === 0 ? <p>{t('jobs.no-organisation')}</p> : null}
         {session.organisations.map((organisation) => (

@@ -23,7 +23,7 @@ export function CardsPage() {
   const { cards, ready } = usePieceCards();
   const line = t('materials.cards', { people: conditions.people });
   return (
-    <main className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
+    <main id="content" className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
       <div className="no-print mb-4 flex flex-wrap gap-2">
         <Link to={`/o/${organisationId}/jobs/${jobId}/materials`} className={buttonClass('quiet')}>
           <ArrowLeft size={16} /> {t('lens.materials')}

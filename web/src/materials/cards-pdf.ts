@@ -7,7 +7,7 @@ import { loadPdfMaker } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { nothingElse, partAmount, partLabel, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';
 import { readySteps } from '../words/ready-text';

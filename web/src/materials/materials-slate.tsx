@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { t, tOf } from '../messages/t';
 import { saveFile } from '../shared/save-file';
 import { Button, buttonClass } from '../shared/ui/button';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { JobStock } from '../stores/job-stock';

@@ -4,7 +4,7 @@ import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Caution } from '../shared/ui/states';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { useWorking } from '../workings/use-working';
 import { nothingElse, partAmount, partLabel, partName, stepsOf } from '../words/card-text';
 import { limitsOfSheet } from '../words/limits-text';

@@ -1,5 +1,5 @@
 import '../messages/later';
-import { type Colleague, PERMISSIONS, type SecurityEventAnswer, type SessionInfo } from '@caulkhorn/contract';
+import { PERMISSIONS, type SecurityEventAnswer, type SessionInfo } from '@caulkhorn/contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
@@ -8,12 +8,12 @@ import { Link } from 'react-router';
 import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { fullTime } from '../shared/times';
-import { Button } from '../shared/ui/button';
+import { Button, buttonClass } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { Failed, Loading } from '../shared/ui/states';
-import { faultText } from '../shared/use-kept-form';
-import { refusalOf } from './refusal';
+import { faultText } from '../shared/fault-text';
+import { refusalOf } from '../shared/refusal';
 import { SecondFactor } from './second-factor';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -29,7 +29,7 @@ export function AccountPage({ session }: { session: SessionInfo }) {
         </Link>
         <h1 className="text-base font-bold">{t('account.title')}</h1>
       </header>
-      <main className="mx-auto grid max-w-5xl grid-cols-2 gap-x-10 gap-y-8 p-6 max-[719px]:grid-cols-1 max-[719px]:p-3">
+      <main id="content" className="mx-auto grid max-w-5xl grid-cols-2 gap-x-10 gap-y-8 p-6 max-[719px]:grid-cols-1 max-[719px]:p-3">
         <p className="col-span-full">
           <b className="text-lg">{session.name}</b> <span className="text-soft">{session.email}</span>
         </p>
@@ -48,9 +48,11 @@ export function AccountPage({ session }: { session: SessionInfo }) {
           <Part title={t('account.second')} about={t('account.second-about')}>
             <SecondFactor />
           </Part>
-          {managed.map((organisation) => (
-            <Part key={organisation.id} title={t('account.people', { name: organisation.name })} about={t('account.people-about')}>
-              <People organisationId={organisation.id} ownId={session.personId} />
+          {managed.map(({ id, name }) => (
+            <Part key={id} title={t('account.people', { name })}>
+              <Link to={`/o/${id}/house/people`} className={`${buttonClass()} self-start`}>
+                {t('account.to-people')}
+              </Link>
             </Part>
           ))}
         </div>
@@ -138,60 +140,5 @@ function Events() {
         </li>
       ))}
     </ol>
-  );
-}
-
-function People({ organisationId, ownId }: { organisationId: string; ownId: string }) {
-  const path = `/organisations/${organisationId}/people`;
-  const people = useQuery({ queryKey: ['account', 'people', organisationId], queryFn: ({ signal }) => api.get<Colleague[]>(path, signal) });
-  const [link, setLink] = useState<{ name: string; text: string } | null>(null);
-  const [fault, setFault] = useState('');
-  if (people.isPending) return <Loading what={t('account.people', { name: '' })} />;
-  if (!people.data) return <Failed fault={people.error} retry={() => void people.refetch()} />;
-  const make = async ({ id, name }: Colleague) => {
-    setFault('');
-    try {
-      const { token } = await api.post<{ token: string }>(`${path}/${id}/reset-link`, {});
-      setLink({ name, text: `${location.origin}/reset#${token}` });
-    } catch (thrown) {
-      setFault(
-        thrown instanceof ApiError && thrown.code === 'belongs-elsewhere' ? t('account.belongs-elsewhere', { name }) : refusalOf(thrown),
-      );
-    }
-  };
-  return (
-    <>
-      <ul className="divide-y divide-rule">
-        {people.data.map((person) => (
-          <li key={person.id} className="flex flex-wrap items-center gap-2 py-1.5">
-            <span className="min-w-0 flex-1">
-              {person.name} <span className="text-[13px] text-soft">{t(`account.role.${person.standing}`)}</span>
-              <span className="block text-[13px] text-soft">{person.email}</span>
-            </span>
-            {person.id === ownId ? null : (
-              <Button size="small" onClick={() => void make(person)}>
-                {t('account.reset-link')}
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
-      {fault ? (
-        <p role="alert" className="font-medium text-iron">
-          {fault}
-        </p>
-      ) : null}
-      {link ? (
-        <label className="flex flex-col gap-1 text-[13px]">
-          {t('account.reset-link-for', { name: link.name })}
-          <input
-            readOnly
-            value={link.text}
-            onFocus={(event) => event.target.select()}
-            className="h-9 border border-rule-strong bg-sunk px-2 font-mono"
-          />
-        </label>
-      ) : null}
-    </>
   );
 }

@@ -6,7 +6,7 @@ import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { Mark } from '../shared/ui/mark';
 
 /** Where a one-time link leads. Its token stands behind the # and is never part of an address that anyone logs. */
@@ -35,7 +35,7 @@ export function ResetPage() {
     }
   });
   return (
-    <main className="mx-auto flex max-w-sm flex-col gap-4 p-6">
+    <main id="content" className="mx-auto flex max-w-sm flex-col gap-4 p-6">
       <p className="flex items-center gap-3 text-xl font-bold">
         <Mark /> Caulkhorn
       </p>

@@ -7,7 +7,7 @@ import { api } from '../shared/api';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { Failed, Loading } from '../shared/ui/states';
-import { refusalOf } from './refusal';
+import { refusalOf } from '../shared/refusal';
 
 interface Pending {
   secret: string;

@@ -7,7 +7,7 @@ import { ApiError, api } from '../shared/api';
 import { beginAs } from '../shared/kept-answers';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { Mark } from '../shared/ui/mark';
 import { hasSignedIn } from './session';
 
@@ -44,7 +44,7 @@ export function SignInPage() {
   });
 
   return (
-    <main className="grid min-h-full grid-cols-[1.1fr_1fr] max-[719px]:grid-cols-1">
+    <main id="content" className="grid min-h-full grid-cols-[1.1fr_1fr] max-[719px]:grid-cols-1">
       <section className="flex flex-col justify-between bg-bar p-10 text-bar-ink max-[719px]:p-6">
         <p className="flex items-center gap-3 text-2xl font-bold">
           <Mark size={36} /> Caulkhorn

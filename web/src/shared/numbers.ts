@@ -42,6 +42,13 @@ export function formatQuantity(value: number, unit: string, system: UnitSystem):
   return `${formatNumber(shown.value, most, least)}${shown.unit ? `\u202f${WRITTEN[shown.unit] ?? shown.unit}` : ''}`;
 }
 
+/** A limit of a field: as short as it can be said. */
+export function formatLimit(value: number, unit: string, system: UnitSystem): string {
+  const shown = toSystem(value, unit, system);
+  if (shown.unit === 'ft') return feetInches(value);
+  return `${formatNumber(shown.value, 3, 0)}${shown.unit ? `\u202f${WRITTEN[shown.unit] ?? shown.unit}` : ''}`;
+}
+
 const MIL_PER_MM = 1000 / 25.4;
 
 /** A film as the trade says it: mm, or in US units mils. */

@@ -37,10 +37,11 @@ export const usePreferences = create<Preferences>()(
   ),
 );
 
-usePreferences.subscribe(({ theme }) => showTheme(theme));
-
-export function showTheme(theme: Preferences['theme']): void {
-  document.documentElement.dataset['theme'] = theme;
+/** Shows a theme now, and whatever is chosen from now on. */
+export function followTheme(): void {
+  const show = ({ theme }: Pick<Preferences, 'theme'>) => (document.documentElement.dataset['theme'] = theme);
+  show(usePreferences.getState());
+  usePreferences.subscribe(show);
 }
 
 export const useUnits = (): UnitSystem => usePreferences((preferences) => preferences.units);

@@ -1,7 +1,7 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { useEffect, useRef } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
-import { tOf } from '../messages/t';
+import { faultText } from './fault-text';
 import { DRAFT_PREFIX } from './kept-answers';
 
 export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
@@ -51,8 +51,4 @@ function kept<T>(storageKey: string): Partial<T> {
   } catch {
     return {};
   }
-}
-
-export function faultText({ code, values }: Pick<Issue, 'code' | 'values'>): string {
-  return tOf(`issue.${code}`, values);
 }

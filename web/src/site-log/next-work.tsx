@@ -18,7 +18,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime, fullTime, hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { nothingElse, partAmount, partName, stepsOf } from '../words/card-text';
 import { CareList } from '../words/care-list';
 import { EngineerFirst } from '../words/engineer-first';

@@ -4,7 +4,7 @@ import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { type SentMove, useStockOutbox } from './stock-outbox';
 
 /** What was written down about the store and is not there yet, and what was not taken, with what was typed. */

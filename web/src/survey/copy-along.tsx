@@ -10,7 +10,7 @@ import { useUnits } from '../shared/preferences';
 import { nextMark } from '../sheet/new-feature';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob } from '../job/job-context';
 
 /** The same thing again and again along a joint, a crack or an edge: tie holes, anchors, weep holes, cracks at every bay. */

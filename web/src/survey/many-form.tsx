@@ -9,7 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { readQuantity } from '../shared/numbers';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { MEASURES, type Measure, hasField } from './feature-texts';

@@ -8,7 +8,7 @@ import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { TextField } from '../shared/ui/field';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob } from '../job/job-context';
 import { keepPhotoFile } from '../job/photo-files';
 import { readPhoto } from './read-photo';

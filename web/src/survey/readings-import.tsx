@@ -1,4 +1,5 @@
 import type { Issue } from '@caulkhorn/core/issues';
+import { READING_KINDS, READING_SPECS } from '@caulkhorn/core/jobs';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { ClockField } from '../exchange/clock-field';
@@ -54,6 +55,7 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
         <pre className="overflow-x-auto rounded-[3px] bg-sunk p-2 font-mono text-[13px]">
           {'face,kind,value,time,along_m,up_m,instrument\nA,moisture-meter,62,2026-03-01T06:00:00+01:00,1.2,0.3,Pin meter 2'}
         </pre>
+        <Kinds />
         <FileField label={t('water.csv-file')} accept=".csv,text/csv,text/plain" onFile={(file) => void take(file)} />
         {sheet && mapping ? <MappingFields sheet={sheet} mapping={mapping} onChange={setMapping} /> : null}
         {asksClock ? <ClockField clock={clock} timeZone={timeZone} onChange={setClock} /> : null}
@@ -68,6 +70,27 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
         </div>
       </div>
     </Dialog>
+  );
+}
+
+/** What may stand in the column of kinds, before a file is made: either word of a line does, and the unit is understood without saying. */
+function Kinds() {
+  return (
+    <details>
+      <summary className="flex min-h-9 cursor-pointer items-center font-medium max-[719px]:min-h-12">
+        {t('readings.kinds', { n: READING_KINDS.length })}
+      </summary>
+      <ul className="grid grid-cols-2 gap-x-6 max-[719px]:grid-cols-1">
+        {READING_KINDS.map((kind) => (
+          <li key={kind} className="flex flex-wrap justify-between gap-x-2 border-b border-rule py-0.5 text-[13px]">
+            <span>
+              <code className="font-mono">{kind}</code> {t(`reading.${kind}`)}
+            </span>
+            <span className="text-soft">{READING_SPECS[kind].unit || t('readings.no-unit')}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

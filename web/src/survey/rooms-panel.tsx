@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { parts, useJob } from '../job/job-context';
 
 /** The rooms in the order of the walk: renamed, moved, or taken off when no face stands in them. */

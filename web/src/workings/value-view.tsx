@@ -1,7 +1,7 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import type { ReactNode } from 'react';
 import { has, t, tOf } from '../messages/t';
-import { faultText } from '../shared/use-kept-form';
+import { faultText } from '../shared/fault-text';
 import { type ValueReader, scalarText, unitByName } from './value-text';
 
 /** Rows and values shown before the rest is only counted; copying takes all. */

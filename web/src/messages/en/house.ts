@@ -17,6 +17,7 @@ export const HOUSE = {
   'house.part.catalogue': 'Catalogue',
   'house.part.rates': 'Output rates',
   'house.part.schools': 'Schools',
+  'house.part.people': 'People',
   'house.changed-since': 'Somebody has changed this since. It stands here as it is now.',
   'house.saved': 'Saved.',
   'house.not-saved': 'It was not saved. Try again.',

@@ -20,6 +20,8 @@ export const ISSUES = {
   'issue.not-above': 'More than {above}.',
   'issue.not-text': 'Text is needed.',
   'issue.too-short': 'This is needed.',
+  'issue.too-few-characters': 'At least {min} characters.',
+  'issue.not-wanted': 'This does not belong here.',
   'issue.too-long': 'At most {max} characters.',
   'issue.not-in-this-form': 'Not in the form that is wanted here.',
   'issue.not-one-of': 'One of: {choices}.',

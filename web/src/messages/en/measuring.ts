@@ -47,6 +47,8 @@ export const MEASURING = {
   'readings.import': 'Readings from a CSV',
   'readings.import-how':
     'One reading a row. A figure may carry its unit, in its cell or in the name of its column (°F, ft, psi); decimal commas are understood in files parted by semicolons. Nothing is saved until every row can be.',
+  'readings.kinds': 'The {n} kinds, and the unit of each',
+  'readings.no-unit': 'no unit',
   'readings.columns': '{n} rows. Which column is what (* needed):',
   'readings.no-column': 'none',
   'readings.take': 'Take {n} readings',

@@ -1,5 +1,5 @@
 import type { Issue } from '@caulkhorn/core/issues';
-import { faultText } from '../use-kept-form';
+import { faultText } from '../fault-text';
 
 const MOST = 50;
 

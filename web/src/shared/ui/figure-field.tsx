@@ -1,7 +1,7 @@
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useState } from 'react';
 import { t } from '../../messages/t';
-import { fieldText, formatQuantity, readQuantity } from '../numbers';
+import { fieldText, formatLimit, readQuantity } from '../numbers';
 import { useUnits } from '../preferences';
 import { TextField } from './field';
 
@@ -50,7 +50,7 @@ function Field({ label, value, unit = '', unitText, min = -Infinity, max = Infin
   function faultOf(): string | undefined {
     if (typed === undefined) return isNeeded ? t('issue.not-a-number') : undefined;
     if (Number.isNaN(typed)) return t('issue.not-a-number');
-    if (typed < min) return t('issue.below-min', { min: formatQuantity(min, unit, units) });
-    return typed > max ? t('issue.above-max', { max: formatQuantity(max, unit, units) }) : undefined;
+    if (typed < min) return t('issue.below-min', { min: formatLimit(min, unit, units) });
+    return typed > max ? t('issue.above-max', { max: formatLimit(max, unit, units) }) : undefined;
   }
 }

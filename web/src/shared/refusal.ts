@@ -1,6 +1,6 @@
 import { t } from '../messages/t';
-import { ApiError } from '../shared/api';
-import { faultText } from '../shared/use-kept-form';
+import { ApiError } from './api';
+import { faultText } from './fault-text';
 
 /** What a route of the account refused, in words: of its fields, or of the whole. */
 export function refusalOf(fault: unknown): string {
