@@ -1,5 +1,4 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import {
   type InputOf,
   type LongCalculator,
@@ -16,11 +15,10 @@ import {
 } from '../fields/index.js';
 import { type Issue, accept, issue } from '../issues.js';
 import { contradictingLags } from './lag-cycle.js';
-import { Bounds, Decisions, type Push } from './schedule-bounds.js';
+import { LearningSearch } from './learning-search.js';
+import { Bounds, type Push } from './schedule-bounds.js';
 import { lowerBoundMin } from './schedule-lower-bound.js';
-import { type ScheduleModel, buildModel } from './schedule-model.js';
-import { chooseRelaxed, handovers } from './schedule-neighbourhood.js';
-import { BETTER_BY_MIN, type Schedule, ScheduleSearch } from './schedule-search.js';
+import { type Schedule, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
 import { type Weights, compact, weigh } from './schedule-weights.js';
 
 const minutes = { min: 0, max: 1_000_000 };
@@ -40,7 +38,7 @@ const fields = {
       allowed: optional(list(span, 5000)),
       splittable: withDefault(flag(), false),
     }),
-    500,
+    2000,
   ),
   lags: optional(
     list(
@@ -52,7 +50,7 @@ const fields = {
         maxMin: optional(number('min', { min: -1_000_000, max: 1_000_000 })),
         ageing: optional(list(number('', { min: 0.001, max: 1000 }), 20_000)),
       }),
-      5000,
+      20_000,
       0,
     ),
   ),
@@ -69,7 +67,7 @@ const fields = {
 type Input = InputOf<typeof fields>;
 
 const FINISH_ONLY: Weights = { finish: 1, outOfHours: 0, batches: 0, cost: 0 };
-/** Tasks times grid steps: what the tables of starts may hold. */
+/** Grid steps times different tasks: what the tables of starts may hold. */
 const MOST_STARTS = 4_000_000;
 const SEED = 20_240_229;
 const EPSILON = 1e-6;
@@ -85,8 +83,8 @@ export interface ProgrammeAnswer {
 
 /**
  * Places tasks in time: minimum and maximum waits between them, shared resources, their hours, each task's allowed times. Anytime:
- * told to stop, it returns the best schedule so far with a lower bound on the makespan. Exact search for small programmes; for
- * larger ones parts of the best schedule are searched anew in turn. Starts lie on whole steps. A task that may be split rests only
+ * told to stop, it returns the best schedule so far with a lower bound on the makespan. The search learns from its dead ends, and
+ * searches parts of the best schedule anew in between. Starts lie on whole steps. A task that may be split rests only
  * where its hours pause. `weights` may also count resting minutes (`outOfHours`), fresh starts of a resource (`batches`) and minutes
  * that a resource stands on site (`cost`); then the best found is returned, proven only when the makespan alone is weighed.
  * Refuses unknown or doubled names, empty spans, contradicting limits, and grids too fine. What cannot be scheduled is an answer:
@@ -104,7 +102,8 @@ export const programme: LongCalculator<typeof fields, ProgrammeAnswer> = {
   ],
   sources: [
     { kind: 'published', title: 'Neumann, Schwindt & Zimmermann 2003, Project Scheduling with Time Windows and Scarce Resources' },
-    { kind: 'published', title: 'De Reyck & Herroelen 1998, European Journal of Operational Research 111 (branch and bound)' },
+    { kind: 'published', title: 'Ohrimenko, Stuckey & Codish 2009, Constraints 14 (lazy clause generation)' },
+    { kind: 'published', title: 'Schutt, Feydt, Stuckey & Wallace 2011, Constraints 16 (resources with reasons)' },
     { kind: 'published', title: 'Godard, Laborie & Nuijten 2005, ICAPS (large neighbourhood search)' },
   ],
   timeLimitMs: ({ timeLimitMs }) => timeLimitMs,
@@ -151,7 +150,8 @@ function check({ resources, tasks, lags = [], horizonMin, stepMin }: Input): Iss
     if (from === to) issues.push(issue('lag-on-itself', `lags[${i}].to`));
     if (maxMin !== undefined && maxMin < minMin) issues.push(issue('max-below-min', `lags[${i}].maxMin`));
   });
-  if ((tasks.length * horizonMin) / stepMin > MOST_STARTS) issues.push(issue('too-fine', 'stepMin', { max: MOST_STARTS }));
+  if ((new Set(tasks.map(placesKey)).size * horizonMin) / stepMin > MOST_STARTS)
+    issues.push(issue('too-fine', 'stepMin', { max: MOST_STARTS }));
   return issues;
 }
 
@@ -163,7 +163,7 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
   if (cycle) return [...new Set(cycle)].map((lag) => issue('lags-contradict', `lags[${lag}]`));
   const pushes: (Push | undefined)[] = [];
   root.markAll();
-  if (root.propagate(new Decisions(model.tasks.length), pushes)) return [];
+  if (root.propagate(pushes)) return [];
   const stuck = model.tasks.findIndex((_, task) => root.earliest[task]! > root.latest[task]!);
   const chain: Issue[] = [];
   const seen = new Set<number>();
@@ -176,91 +176,45 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
   return [issue('no-time-left', stuck < 0 ? 'tasks' : `tasks[${stuck}]`), ...chain];
 }
 
-const NODES_A_SLICE = 40;
-/** Nodes given to a restart before another one is tried. */
-const RESTART_NODES = 200;
-const NODES_A_NEIGHBOUR = 60;
-const MOST_RELAXED = 30;
-/** Above it the exact search gets one slice in so many. */
-const EXACT_UP_TO_TASKS = 20;
-const EXACT_EVERY = 8;
-/** Once there is a schedule, a restart gets one slice in so many: it can leave a plateau that no neighbour leaves. */
-const RESTART_EVERY = 12;
-/** How far above the lower bound a restart must end, as parts of the gap: the nearer, the more the bounds rule out at once. */
-const RESTART_TARGETS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.8, 1] as const;
+const STEPS_A_SLICE = 60;
+/** Once other weights count, how much longer than the shortest a schedule may be. */
+const LOOSE = 1.1;
 
-function* search(model: ScheduleModel, root: Bounds, rootLower: number, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
-  const random = xoroshiro128plus(SEED);
-  let lower = rootLower;
-  const exact = new ScheduleSearch(model, root, model.horizonMin + 1);
+function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
   const shaped = weights.outOfHours + weights.batches + weights.cost > 0;
-  let shortest: Schedule | null = null;
+  const shortest = new LearningSearch(model, root, { random: xoroshiro128plus(SEED) });
+  let loose: LearningSearch | null = null;
   let chosen: Schedule | null = null;
   let chosenWeight = Infinity;
-  const keep = (schedule: Schedule | null) => {
-    if (!schedule) return;
-    if (!shortest || schedule.makespanMin < shortest.makespanMin) shortest = schedule;
+  const keep = (schedule: Schedule) => {
     const formed = shaped ? compact(model, schedule, weights) : schedule;
     const weight = weigh(model, formed, weights);
     if (weight < chosenWeight) [chosen, chosenWeight] = [formed, weight];
   };
-  const best = () => shortest as Schedule | null;
-  const done = () => best() !== null && best()!.makespanMin <= lower + EPSILON;
-  let exhausted = false;
-  let current: Schedule | null = null;
-  let restart: ScheduleSearch | null = null;
-  let [restartNodes, restartLimit, restartEndMin] = [0, RESTART_NODES, 0];
-  const small = model.tasks.length <= EXACT_UP_TO_TASKS;
+  const isProven = () => shortest.isExhausted || (shortest.best !== null && shortest.best.makespanMin <= lower + EPSILON);
   // other weights than the end have no bound to be proven against: those go on until they are stopped
-  for (let slice = 0; !((exhausted || done()) && !(shaped && best())); slice++) {
+  for (let slice = 0; !isProven() || (shaped && shortest.best !== null); slice++) {
     if (yield 1 - 1 / (1 + slice / 200)) break;
-    if (!exhausted && (small || best() === null ? slice % 2 === 0 : slice % EXACT_EVERY === 0)) {
-      const before = exact.best;
-      exhausted = exact.advance(NODES_A_SLICE);
-      if (exact.best !== before) keep(exact.best);
-      continue;
-    }
-    if (best() === null || slice % RESTART_EVERY === 0) {
-      if (restart === null) {
-        const part = RESTART_TARGETS[uniformInt(random, 0, RESTART_TARGETS.length - 1)]!;
-        restartEndMin = lower + part * ((best()?.makespanMin ?? model.horizonMin + 1) - lower);
-        restart = new ScheduleSearch(model, root, restartEndMin, {
-          pick: (choices) => (uniformInt(random, 0, 3) === 0 ? uniformInt(random, 0, choices - 1) : 0),
-          first: uniformInt(random, 0, 1) === 0 ? 'in-time' : 'fewest-ways-out',
-        });
-      }
-      const over = restart.advance(NODES_A_SLICE);
-      restartNodes += NODES_A_SLICE;
-      keep(restart.best);
-      // a neighbour of the better one from now on
-      if (restart.best === best()) current = null;
-      // searched through in vain: nothing ends before it
-      if (over && !restart.best) lower = Math.max(lower, restartEndMin - BETTER_BY_MIN);
-      if (over || restart.best || restartNodes >= restartLimit) [restart, restartNodes, restartLimit] = [null, 0, restartLimit * 1.1];
-    } else {
-      const from: Schedule = current ?? best()!;
-      const size = uniformInt(random, Math.min(4, model.tasks.length), Math.max(4, Math.min(model.tasks.length, MOST_RELAXED)));
-      const fixed = handovers(model, from, chooseRelaxed(model, from, size, random));
-      // a schedule that ends at the same time is as good a place to go on from
-      const deadline = shaped ? Math.min(model.horizonMin + 1, 1.1 * from.makespanMin) : from.makespanMin + 0.01;
-      const neighbour = new ScheduleSearch(model, root, deadline, {
-        given: fixed,
-        pick: (choices) => (uniformInt(random, 0, 4) === 0 ? uniformInt(random, 0, choices - 1) : 0),
-      });
-      neighbour.advance(NODES_A_NEIGHBOUR);
-      current = neighbour.best ?? current;
-      keep(neighbour.best);
-    }
-    if (best()) exact.tighten(best()!.makespanMin);
+    const of: LearningSearch = shaped && shortest.best !== null && (isProven() || slice % 2 === 0) ? (loose ??= looseFrom()) : shortest;
+    const before = of.best;
+    of.advance(STEPS_A_SLICE);
+    if (of.best !== null && of.best !== before) keep(of.best);
+    if (loose && chosen) loose.lookAround(chosen);
   }
   const answer = chosen as Schedule | null;
-  if (answer === null) return without([issue(exhausted ? 'proven-impossible' : 'none-found-in-time', 'tasks')], lower);
+  if (answer === null) return without([issue(shortest.isExhausted ? 'proven-impossible' : 'none-found-in-time', 'tasks')], lower);
   return {
     feasible: true,
     tasks: model.tasks.map(({ id }, i) => ({ id, startMin: answer.startsMin[i]!, endMin: answer.endsMin[i]! })),
     makespanMin: answer.makespanMin,
-    lowerBoundMin: exhausted ? Math.max(lower, best()!.makespanMin) : lower,
-    optimal: !shaped && (exhausted || done()),
+    lowerBoundMin: shortest.isExhausted ? Math.max(lower, shortest.best!.makespanMin) : lower,
+    optimal: !shaped && isProven(),
     conflicts: [],
   };
+
+  function looseFrom(): LearningSearch {
+    const made = new LearningSearch(model, root, { random: xoroshiro128plus(SEED + 1), isLoose: true });
+    made.endBefore(LOOSE * shortest.best!.makespanMin);
+    return made;
+  }
 }

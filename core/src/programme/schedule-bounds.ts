@@ -1,41 +1,5 @@
 import type { ModelLag, ScheduleModel } from './schedule-model.js';
 
-/** A decision of the search: `before` has ended when `after` starts. */
-export interface Precedence {
-  before: number;
-  after: number;
-}
-
-/** Decisions of the search as a stack, with what precedes and follows each task. */
-export class Decisions {
-  readonly followers: number[][];
-  readonly leaders: number[][];
-  private readonly stack: Precedence[] = [];
-
-  constructor(tasks: number) {
-    this.followers = Array.from({ length: tasks }, () => []);
-    this.leaders = Array.from({ length: tasks }, () => []);
-  }
-
-  get depth(): number {
-    return this.stack.length;
-  }
-
-  push(decision: Precedence): void {
-    this.stack.push(decision);
-    this.followers[decision.before]!.push(decision.after);
-    this.leaders[decision.after]!.push(decision.before);
-  }
-
-  backTo(depth: number): void {
-    while (this.stack.length > depth) {
-      const { before, after } = this.stack.pop()!;
-      this.followers[before]!.pop();
-      this.leaders[after]!.pop();
-    }
-  }
-}
-
 /** Why a task can start no earlier: a lag (null: an order of two tasks) that pushed it, and from which task. */
 export interface Push {
   lag: ModelLag | null;
@@ -45,8 +9,8 @@ export interface Push {
 const EPSILON = 1e-6;
 
 /**
- * Earliest and latest starts of all tasks, as indices into their feasible starts, tightened until every lag, decision and rival
- * pair is consistent. All rules raise earliest and lower latest starts monotonically, so the earliest starts themselves keep every
+ * Earliest and latest starts of all tasks, as indices into their feasible starts, tightened until every lag and rival pair is
+ * consistent. All rules raise earliest and lower latest starts monotonically, so the earliest starts themselves keep every
  * lag and calendar; only resources may still be overfull.
  */
 export class Bounds {
@@ -118,7 +82,7 @@ export class Bounds {
   }
 
   /** Tightens from the marked tasks on to the fixed point; false when no schedule is left. `pushes` records what raised each task last. */
-  propagate(decisions: Decisions, pushes?: (Push | undefined)[]): boolean {
+  propagate(pushes?: (Push | undefined)[]): boolean {
     const { model, moved, waiting } = this;
     // rivals cost more to look at: each task's, once the rest has settled
     const unsettled: number[] = [];
@@ -131,8 +95,6 @@ export class Bounds {
         if (!unsettled.includes(task)) unsettled.push(task);
         for (const lag of model.lagsFrom[task]!) if (!this.applyLag(lag, pushes)) return false;
         for (const lag of model.lagsTo[task]!) if (!this.applyLag(lag, pushes)) return false;
-        for (const after of decisions.followers[task]!) if (!this.applyOrder(task, after, pushes)) return false;
-        for (const before of decisions.leaders[task]!) if (!this.applyOrder(before, task, pushes)) return false;
       }
       const task = unsettled.pop();
       if (task === undefined) return true;

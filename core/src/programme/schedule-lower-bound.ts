@@ -1,4 +1,4 @@
-import { Bounds, Decisions } from './schedule-bounds.js';
+import { Bounds } from './schedule-bounds.js';
 import type { ScheduleModel } from './schedule-model.js';
 import type { Span } from './start-times.js';
 
@@ -25,7 +25,7 @@ const BETWEEN_MIN = 0.5;
 
 function refutes(model: ScheduleModel, root: Bounds, deadlineMin: number): boolean {
   const bounds = new Bounds(model, root);
-  return !bounds.endBy(deadlineMin) || !bounds.propagate(new Decisions(model.tasks.length)) || overworked(model, bounds);
+  return !bounds.endBy(deadlineMin) || !bounds.propagate() || overworked(model, bounds);
 }
 
 /** Whether some resource has more work that must be done within some interval than it can do there. */

@@ -1,5 +1,5 @@
 import { type AgeClock, PLAIN_TIME, ageClock } from './age-clock.js';
-import { type Span, StartTimes, endWithPauses, endWithoutPause, intersect, merge } from './start-times.js';
+import { type Span, StartTimes, endsWithPauses, endsWithoutPause, intersect, merge } from './start-times.js';
 
 export interface ResourceInput {
   id: string;
@@ -68,6 +68,13 @@ export interface ScheduleModel {
   /** for each task those that no resource can hold beside it: one must end before the other starts */ rivalsOf: readonly (readonly number[])[];
 }
 
+/** When each task of a model starts and ends. */
+export interface Schedule {
+  startsMin: number[];
+  endsMin: number[];
+  makespanMin: number;
+}
+
 /** Makes a checked input ready for the search: starts by calendar, lags on their clocks, pairs that exclude each other. */
 export function buildModel(input: ScheduleInput): ScheduleModel {
   const { resources, horizonMin } = input;
@@ -76,7 +83,7 @@ export function buildModel(input: ScheduleInput): ScheduleModel {
   const whole: Span[] = [{ fromMin: 0, toMin: horizonMin }];
   const tasks = input.tasks.map(({ id, durationMin, uses, allowed, splittable }): ModelTask => {
     const used = Object.entries(uses).flatMap(([name, amount]) => (amount > 0 ? [{ resource: indexOf.get(name)!, amount }] : []));
-    const key = JSON.stringify([durationMin, used.map(({ resource }) => resource), allowed, splittable]);
+    const key = placesKey({ durationMin, uses, allowed, splittable });
     const place = known.get(key) ?? placesFor(calendarsOf(used, allowed, resources, whole), { durationMin, splittable }, input);
     known.set(key, place);
     return { id, durationMin, uses: used, ...place };
@@ -107,6 +114,12 @@ export function buildModel(input: ScheduleInput): ScheduleModel {
   };
 }
 
+/** Tasks with the same key may start at the same times. */
+export function placesKey({ durationMin, uses, allowed, splittable }: Omit<TaskInput, 'id'>): string {
+  const used = Object.keys(uses).filter((name) => uses[name]! > 0);
+  return JSON.stringify([durationMin, used.sort(), allowed, splittable]);
+}
+
 /** The calendars a task lives in: one for each resource that has one, its own, and the horizon. */
 function calendarsOf(
   used: readonly Use[],
@@ -129,10 +142,9 @@ function placesFor(
   { stepMin, horizonMin }: Pick<ScheduleInput, 'stepMin' | 'horizonMin'>,
 ) {
   const slots = Math.floor(horizonMin / stepMin) + 1;
-  if (!splittable)
-    return { times: new StartTimes(stepMin, slots, (start) => endWithoutPause(calendars, start, durationMin), durationMin), working: null };
+  if (!splittable) return { times: new StartTimes(stepMin, slots, endsWithoutPause(calendars, durationMin), durationMin), working: null };
   const working = calendars.map(merge).reduce(intersect);
-  return { times: new StartTimes(stepMin, slots, (start) => endWithPauses(working, start, durationMin)), working };
+  return { times: new StartTimes(stepMin, slots, endsWithPauses(working, durationMin)), working };
 }
 
 /**

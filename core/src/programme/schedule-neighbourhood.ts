@@ -1,8 +1,12 @@
 import { type RandomGenerator } from 'pure-rand/types/RandomGenerator';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import type { Precedence } from './schedule-bounds.js';
-import type { ScheduleModel } from './schedule-model.js';
-import type { Schedule } from './schedule-search.js';
+import type { Schedule, ScheduleModel } from './schedule-model.js';
+
+/** `before` has ended when `after` starts. */
+export interface Precedence {
+  before: number;
+  after: number;
+}
 
 /**
  * The decisions that a schedule embodies on its resources: each unit hands over from task to task in order of start. Tasks in

@@ -1,5 +1,4 @@
-import type { ScheduleModel } from './schedule-model.js';
-import type { Schedule } from './schedule-search.js';
+import type { Schedule, ScheduleModel } from './schedule-model.js';
 import { intersect, merge } from './start-times.js';
 
 /** What a schedule is weighed by, besides its end. */

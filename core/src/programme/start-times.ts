@@ -111,26 +111,35 @@ export function merge(spans: readonly Span[]): Span[] {
   return out;
 }
 
-/** The end of a task that must lie within one span of every list. */
-export function endWithoutPause(lists: readonly (readonly Span[])[], startMin: number, durationMin: number): number | null {
-  const endMin = startMin + durationMin;
-  const fits = lists.every((spans) =>
-    spans.some(
-      ({ fromMin, toMin }) => startMin >= fromMin - EPSILON && endMin <= toMin + EPSILON && (durationMin === 0 || startMin < toMin),
-    ),
-  );
-  return fits ? endMin : null;
+/** Ends of a task that must lie within one span of every list, for starts asked for in order of time; null where it may not start. */
+export function endsWithoutPause(lists: readonly (readonly Span[])[], durationMin: number): (startMin: number) => number | null {
+  const begun = lists.map((spans) => ({ spans: [...spans].sort((a, b) => a.fromMin - b.fromMin), next: 0, untilMin: -Infinity }));
+  return (startMin) => {
+    const endMin = startMin + durationMin;
+    let fits = true;
+    for (const list of begun) {
+      while (list.next < list.spans.length && list.spans[list.next]!.fromMin <= startMin + EPSILON)
+        list.untilMin = Math.max(list.untilMin, list.spans[list.next++]!.toMin);
+      // of the spans that have begun, the one that lasts longest decides
+      fits &&= endMin <= list.untilMin + EPSILON && (durationMin === 0 ? startMin < list.untilMin : true);
+    }
+    return fits ? endMin : null;
+  };
 }
 
-/** The end of a task that rests outside the working spans; it must start within one. */
-export function endWithPauses(working: readonly Span[], startMin: number, durationMin: number): number | null {
-  let left = durationMin;
-  for (const { fromMin, toMin } of working) {
-    if (toMin <= startMin + EPSILON) continue;
-    if (left === durationMin && fromMin > startMin + EPSILON) return null;
-    const from = Math.max(fromMin, startMin);
-    if (left <= toMin - from + EPSILON) return from + left;
-    left -= toMin - from;
-  }
-  return null;
+/** Ends of a task that rests outside the working spans and starts within one, for starts asked for in order of time. */
+export function endsWithPauses(working: readonly Span[], durationMin: number): (startMin: number) => number | null {
+  let first = 0;
+  return (startMin) => {
+    while (first < working.length && working[first]!.toMin <= startMin + EPSILON) first++;
+    if (first < working.length && working[first]!.fromMin > startMin + EPSILON) return null;
+    let left = durationMin;
+    for (let i = first; i < working.length; i++) {
+      const { fromMin, toMin } = working[i]!;
+      const from = Math.max(fromMin, startMin);
+      if (left <= toMin - from + EPSILON) return from + left;
+      left -= toMin - from;
+    }
+    return null;
+  };
 }

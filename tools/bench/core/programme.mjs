@@ -5,7 +5,9 @@ import { join } from 'node:path';
 import highsLoader from 'highs';
 import { ROOT } from '../../lib/setup.mjs';
 import { report } from '../stats.mjs';
+import { MODEL, chuffed } from './chuffed.mjs';
 import { CALCULATORS, printGrowth, runCalculator } from './core.mjs';
+import { tradeProgramme } from './trade-programmes.mjs';
 
 const LIMIT_MS = 2000;
 const AIM_PCT = 3;
@@ -59,12 +61,41 @@ export async function benchProgramme() {
       optimal && agree && ms < gecode.ms && ms < mip.ms,
     );
   }
+  await benchTrade();
   const grown = (/** @type {number} */ n) => () => ours(chains(n), 30_000);
   printGrowth('programme to the first proof, independent chains', [
     ['5 tasks', grown(5)],
     ['50 tasks', grown(50)],
     ['500 tasks', grown(500)],
   ]);
+}
+
+/** Kept apart from the seeds that settings were tuned on, which are odd. Those that cannot be scheduled at all are passed over. */
+const KEPT_SEEDS = [2, 4, 6, 8, 10, 12];
+const SIZES = /** @type {const} */ ([
+  [70, 2000],
+  [145, 5000],
+]);
+
+/** Programmes as this trade has them, beside Chuffed for the same time of search; its flattening is told, and not counted. */
+async function benchTrade() {
+  for (const [size, forMs] of SIZES)
+    for (const seed of KEPT_SEEDS) {
+      const programme = /** @type {Programme} */ (tradeProgramme(seed, size));
+      const value = ours(programme, forMs);
+      if (value.conflicts.length > 0) continue;
+      const { found, flatteningMs, isProven } = await chuffed(MODEL, asData(programme), 2 * forMs);
+      const theirs = (/** @type {number} */ ms) =>
+        Math.min(...found.filter((each) => each.ms <= ms).map(({ slots }) => slots * programme.stepMin));
+      const known = Math.min(value.makespanMin, theirs(Infinity));
+      const over = 100 * (value.makespanMin / known - 1);
+      report(
+        `programme trade ${seed}, ${programme.tasks.length} tasks, ${forMs / 1000} s`,
+        `${value.makespanMin} min${value.optimal ? ' (proven)' : ''}, ${over.toFixed(2)} % over the best here; bound ${Math.round(value.lowerBoundMin)}; Chuffed ${theirs(forMs)}, in twice the time ${theirs(Infinity)}${isProven ? ' (proven)' : ''}, after ${(flatteningMs / 1000).toFixed(1)} s of flattening`,
+        `within ${AIM_PCT} % and not behind`,
+        over <= AIM_PCT && value.makespanMin <= theirs(forMs),
+      );
+    }
 }
 
 /** Chains of five tasks, each with a crew of its own: nothing to search, all to propagate. @param {number} n @returns {Programme} */
@@ -91,12 +122,12 @@ function startSlots({ horizonMin, stepMin, resources, tasks }) {
   );
 }
 
-/** @param {Programme} programme */
-function byGecode(programme) {
+/** The programme as data of the model. @param {Programme} programme */
+function asData(programme) {
   const { stepMin, tasks, resources, lags } = programme;
   const index = new Map(tasks.map(({ id }, i) => [id, i + 1]));
   const ranges = (/** @type {number[]} */ slots) => `{${slots.join(',')}}`;
-  const data = [
+  return [
     `n = ${tasks.length}; resources = ${resources.length}; horizon = ${Math.floor(programme.horizonMin / stepMin)};`,
     `duration = [${tasks.map((t) => t.durationMin / stepMin)}]; starts = [${startSlots(programme).map(ranges)}];`,
     `capacity = [${resources.map((r) => r.capacity)}]; amount = [|${resources.map((r) => tasks.map((t) => t.uses[r.id] ?? 0).join(',')).join('|')}|];`,
@@ -104,6 +135,12 @@ function byGecode(programme) {
     `from_end = [${lags.map((l) => l.kind === 'finish-start')}]; least = [${lags.map((l) => l.minMin / stepMin)}];`,
     `most = [${lags.map((l) => (l.maxMin === undefined ? 1_000_000 : l.maxMin / stepMin))}];`,
   ].join('\n');
+}
+
+/** @param {Programme} programme */
+function byGecode(programme) {
+  const { stepMin } = programme;
+  const data = asData(programme);
   const folder = mkdtempSync(join(tmpdir(), 'caulkhorn-bench-'));
   try {
     writeFileSync(join(folder, 'data.dzn'), data);
