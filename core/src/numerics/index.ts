@@ -1,6 +1,8 @@
 export { solvePositive, solveWithDiagonal } from './cholesky.js';
 export { normalCdf, studentQuantile } from './distributions.js';
 export { Kriging } from './kriging.js';
+export type { Estimates } from './kriging.js';
+export { krigeTile } from './local-kriging.js';
 export { leastSquares } from './least-squares.js';
 export { integrateStiff } from './rosenbrock.js';
 export type { StiffSystem } from './rosenbrock.js';

@@ -52,10 +52,10 @@ test('one reading, one place, off the face, too fine a grid', () => {
 });
 
 test('it tells how far it is every few rows, and stops at any of them', () => {
-  const input = { ...face, gridM: 0.1, readings: [at(1, 1, 1), at(2, 1, 2), at(3, 1, 1.5)] };
+  const input = { ...face, gridM: 0.02, readings: [at(1, 1, 1), at(2, 1, 2), at(3, 1, 1.5)] };
   const { shares, result } = looksAt('film-map', input);
-  expect(shares).toEqual([0, 0, 0.2, 0.4, 0.6, 0.8].map((share) => expect.closeTo(share, 9)));
-  expectProgress(shares, 6);
+  expect(shares).toEqual([0, 0, 0.16, 0.32, 0.48, 0.64, 0.8, 0.96].map((share) => expect.closeTo(share, 9)));
+  expectProgress(shares, 8);
   expect(result.ok).toBe(true);
   for (const look of [1, 2, 5]) {
     const stopped = looksAt('film-map', input, look);

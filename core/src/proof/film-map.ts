@@ -1,6 +1,6 @@
 import { type LongCalculator, list, number, optional, record, tex, withDefault } from '../fields/index.js';
 import { type Issue, accept, issue, refuse } from '../issues.js';
-import { Kriging, type Place, type Variogram, fitVariogram, normalCdf } from '../numerics/index.js';
+import { type Estimates, type Place, type Variogram, fitVariogram, krigeTile, normalCdf } from '../numerics/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 
 const side = number('m', { above: 0, max: 10_000 });
@@ -19,7 +19,8 @@ const MOST_CELLS = 40_000;
 const FIT_FROM = 10;
 /** Without a fit values are taken to be unrelated beyond this share of the face's diagonal. */
 const DEFAULT_RANGE = 1 / 3;
-const ROWS_PER_SLICE = 4;
+const ROWS_PER_SLICE = 16;
+const COLUMNS_PER_TILE = 16;
 
 export interface FilmMap {
   /** film, mm, at cell centres: grid[row][column] from the lower left */ grid: number[][];
@@ -33,7 +34,7 @@ export interface FilmMap {
 
 /**
  * Film thickness over a face from scattered readings: ordinary kriging, spherical variogram with nugget fitted from 10 readings
- * on. Cells are `gridM`, or a little less where that does not divide the face. Several readings at one place are averaged, with a
+ * on, from the nearest readings where there are many (`krigeTile` says how near that comes). Cells are `gridM`, or a little less where that does not divide the face. Several readings at one place are averaged, with a
  * notice. Refuses readings off the face (`off-the-face`), fewer than two places (`too-few-places`), too many cells (`too-fine`).
  */
 export const filmMap: LongCalculator<typeof fields, FilmMap> = {
@@ -65,29 +66,30 @@ export const filmMap: LongCalculator<typeof fields, FilmMap> = {
 
     const variogram = variogramOf(places, Math.hypot(widthM, heightM));
     const flat = variogram.nugget + variogram.partialSill <= 0;
-    const kriging = flat ? null : Kriging.of(places, variogram);
-    if (!flat && !kriging) return refuse(issue('cannot-be-fitted', 'readings'));
     const x = Float64Array.from({ length: columns }, (_, column) => ((column + 0.5) * widthM) / columns);
+    const y = Float64Array.from({ length: rows }, (_, row) => ((row + 0.5) * heightM) / rows);
     const map: Pick<FilmMap, 'grid' | 'variance' | 'probabilityThin'> = { grid: [], variance: [], probabilityThin: [] };
     const next = { loss: -1, variance: -1, xM: 0, yM: 0 };
     let missingMmM2 = 0;
-    for (let row = 0; row < rows; row++) {
-      if (row % ROWS_PER_SLICE === 0 && (yield row / rows)) return refuse(issue('stopped', ''));
-      const yM = ((row + 0.5) * heightM) / rows;
-      const { value, variance } = kriging?.at(x, new Float64Array(columns).fill(yM)) ?? {
-        value: new Float64Array(columns).fill(places[0]!.value),
-        variance: new Float64Array(columns),
-      };
-      map.grid.push([...value]);
-      map.variance.push([...variance]);
-      map.probabilityThin.push(Array.from(value, (mm, i) => probabilityUnder(specifiedMm, mm, Math.sqrt(variance[i]!))));
-      for (let column = 0; column < columns; column++) {
-        const shortMm = specifiedMm - value[column]!;
-        missingMmM2 += (Math.max(0, shortMm) * widthM * heightM) / (columns * rows);
-        const loss = expectedLoss(shortMm, Math.sqrt(variance[column]!));
-        if (loss > next.loss || (loss === next.loss && variance[column]! > next.variance))
-          Object.assign(next, { loss, variance: variance[column]!, xM: x[column]!, yM });
-      }
+    for (let from = 0; from < rows; from += ROWS_PER_SLICE) {
+      if (yield from / rows) return refuse(issue('stopped', ''));
+      const band = y.subarray(from, from + ROWS_PER_SLICE);
+      const estimates = flat ? evenBand(places[0]!.value, band.length * columns) : krigeBand(places, variogram, x, band);
+      if (!estimates) return refuse(issue('cannot-be-fitted', 'readings'));
+      band.forEach((yM, i) => {
+        const value = estimates.value.subarray(i * columns, (i + 1) * columns);
+        const variance = estimates.variance.subarray(i * columns, (i + 1) * columns);
+        map.grid.push([...value]);
+        map.variance.push([...variance]);
+        map.probabilityThin.push(Array.from(value, (mm, column) => probabilityUnder(specifiedMm, mm, Math.sqrt(variance[column]!))));
+        for (let column = 0; column < columns; column++) {
+          const shortMm = specifiedMm - value[column]!;
+          missingMmM2 += (Math.max(0, shortMm) * widthM * heightM) / (columns * rows);
+          const loss = expectedLoss(shortMm, Math.sqrt(variance[column]!));
+          if (loss > next.loss || (loss === next.loss && variance[column]! > next.variance))
+            Object.assign(next, { loss, variance: variance[column]!, xM: x[column]!, yM });
+        }
+      });
     }
     return accept({
       ...map,
@@ -99,6 +101,24 @@ export const filmMap: LongCalculator<typeof fields, FilmMap> = {
     });
   },
 };
+
+function evenBand(mm: number, cells: number): Estimates {
+  return { value: new Float64Array(cells).fill(mm), variance: new Float64Array(cells) };
+}
+
+/** A few rows of cells, row by row, tile after tile; null when the readings cannot be fitted. */
+function krigeBand(places: readonly Place[], variogram: Variogram, x: Float64Array, y: Float64Array): Estimates | null {
+  const band = evenBand(0, x.length * y.length);
+  for (let from = 0; from < x.length; from += COLUMNS_PER_TILE) {
+    const columns = x.subarray(from, from + COLUMNS_PER_TILE);
+    const tile = krigeTile(places, variogram, { x: columns, y });
+    if (!tile) return null;
+    for (let row = 0; row < y.length; row++)
+      for (const name of ['value', 'variance'] as const)
+        band[name].set(tile[name].subarray(row * columns.length, (row + 1) * columns.length), row * x.length + from);
+  }
+  return band;
+}
 
 function merged(readings: readonly { xM: number; yM: number; mm: number }[]): { places: Place[]; notices: Issue[] } {
   const byPlace = new Map<string, { x: number; y: number; values: number[] }>();
