@@ -33,6 +33,18 @@ export function dewPointOf(airTemperatureC: number, relativeHumidityPct: number)
   }
 }
 
+const DRIEST_PA = psychrolib.GetSatVapPres(-100);
+
+/**
+ * Whether a surface stands less than so many kelvin above the dew point; null when the air is too dry for the equations. Compares
+ * vapour pressures, which needs no search for the dew point itself: forecasts are judged by the thousand hours.
+ */
+export function isNearDew(air: { airC: number; rhPct: number }, surfaceC: number, marginC: number): boolean | null {
+  const vapourPa = (air.rhPct / 100) * psychrolib.GetSatVapPres(air.airC);
+  if (vapourPa < DRIEST_PA) return null;
+  return vapourPa > psychrolib.GetSatVapPres(surfaceC - marginC + 1e-9);
+}
+
 /**
  * Dew point of the air, and how far the surface stands above it (K). A coat wants 3 K at least.
  * Refuses air too dry for the vapour-pressure equations (`air-too-dry`).

@@ -1,6 +1,6 @@
 export { DOUBLES_PER_TEN, ageRate, hoursToAge } from './ageing.js';
 export type { AgeingLaw } from './ageing.js';
-export { DEW_MARGIN_C, SAME_AIR_H, dewPoint, dewPointOf } from './dew-point.js';
+export { DEW_MARGIN_C, SAME_AIR_H, dewPoint, dewPointOf, isNearDew } from './dew-point.js';
 export { equivalentAge, temperatureSeries } from './equivalent-age.js';
 export { MIST_OFTENER_OVER, evaporationRate } from './evaporation-rate.js';
 export { headAt, pressureKPa } from './hydrostatics.js';

@@ -12,7 +12,7 @@ import {
   withDefault,
 } from '../fields/index.js';
 import { type Issue, accept, issue } from '../issues.js';
-import { DEW_MARGIN_C, dewPointOf } from '../physics/index.js';
+import { DEW_MARGIN_C, isNearDew } from '../physics/index.js';
 import { HOUR_MS, hoursAfter } from '../quantities/index.js';
 
 const celsius = number('°C', { min: -50, max: 80 });
@@ -73,14 +73,14 @@ export const applicationWindow: Calculator<typeof fields, ApplicationWindow> = {
   compute({ hours, limits }) {
     const startsMs = hours.map(({ at }) => Date.parse(at));
     const issues = [...contradictions(limits), ...disorder(startsMs)];
-    const dewPoints = hours.map(({ airC, rhPct }) => dewPointOf(airC, rhPct));
-    dewPoints.forEach((dew, i) => void (dew === null && issues.push(issue('air-too-dry', `hours[${i}].rhPct`))));
+    const nearDew = hours.map((each) => isNearDew(each, each.surfaceC, limits.dewMarginC));
+    nearDew.forEach((is, i) => void (is === null && issues.push(issue('air-too-dry', `hours[${i}].rhPct`))));
     if (hoursAfter(hours.at(-1)!.at, 1) === null) issues.push(issue('beyond-calendar', `hours[${hours.length - 1}].at`));
     if (issues.length > 0) return { ok: false, issues };
     const follows = (i: number) => i > 0 && startsMs[i]! - startsMs[i - 1]! === HOUR_MS;
     const rain = rainAhead(hours, follows, limits.rainFreeHoursAfter);
     const judged = hours.map((each, i): JudgedHour => {
-      const reasons = reasonsAgainst(each, follows(i) ? hours[i - 1] : undefined, dewPoints[i]!, limits);
+      const reasons = reasonsAgainst(each, follows(i) ? hours[i - 1] : undefined, nearDew[i]!, limits);
       if (each.rainMm === 0 && rain[i] === 'rain') reasons.push('rain-within-free-hours');
       const cautions = rain[i] === 'unknown' ? { cautions: ['forecast-ends-before-rain-free-hours'] } : {};
       return { at: each.at, ok: reasons.length === 0, reasons, ...cautions };
@@ -108,7 +108,7 @@ function disorder(startsMs: readonly number[]): Issue[] {
   });
 }
 
-function reasonsAgainst(now: Hour, before: Hour | undefined, dewPointC: number, limits: Limits): string[] {
+function reasonsAgainst(now: Hour, before: Hour | undefined, isNearDewPoint: boolean, limits: Limits): string[] {
   const falling = before !== undefined && now.airC < before.airC;
   const rising = before !== undefined && now.airC > before.airC;
   const reasons: string[] = [];
@@ -119,7 +119,7 @@ function reasonsAgainst(now: Hour, before: Hour | undefined, dewPointC: number, 
   against('surface-too-warm', now.surfaceC > (limits.surfaceMaxC ?? Infinity));
   against('air-cold-and-falling', falling && now.airC < (limits.notFallingBelowAirC ?? -Infinity));
   against('air-warm-and-rising', rising && now.airC > (limits.notRisingAboveAirC ?? Infinity));
-  against('dew-margin-too-small', now.surfaceC - dewPointC < limits.dewMarginC - 1e-9);
+  against('dew-margin-too-small', isNearDewPoint);
   against('air-too-humid', now.rhPct > (limits.rhMaxPct ?? Infinity));
   against('too-windy', now.windKmH > (limits.windMaxKmH ?? Infinity));
   against('raining', now.rainMm > 0);
