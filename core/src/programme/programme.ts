@@ -17,7 +17,7 @@ import { type Issue, accept, issue } from '../issues.js';
 import { contradictingLags } from './lag-cycle.js';
 import { LearningSearch } from './learning-search.js';
 import { Bounds, type Push } from './schedule-bounds.js';
-import { lowerBoundMin } from './schedule-lower-bound.js';
+import { lowerBounds } from './schedule-lower-bound.js';
 import { type Schedule, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
 import { type Weights, compact, weigh } from './schedule-weights.js';
 
@@ -114,8 +114,7 @@ export const programme: LongCalculator<typeof fields, ProgrammeAnswer> = {
     const root = new Bounds(model);
     const conflicts = conflictsAtRoot(model, root);
     if (conflicts.length > 0) return accept(without(conflicts, 0));
-    const lower = lowerBoundMin(model, root);
-    return accept(yield* search(model, root, lower, input.weights ?? FINISH_ONLY));
+    return accept(yield* search(model, root, input.weights ?? FINISH_ONLY));
   },
 };
 
@@ -177,12 +176,17 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
 }
 
 const STEPS_A_SLICE = 60;
+/** While there is no schedule, the bound is worked at in one slice of so many. */
+const BOUND_EVERY = 4;
 /** Once other weights count, how much longer than the shortest a schedule may be. */
 const LOOSE = 1.1;
 
-function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
+function* search(model: ScheduleModel, root: Bounds, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
   const shaped = weights.outOfHours + weights.batches + weights.cost > 0;
   const shortest = new LearningSearch(model, root, { random: xoroshiro128plus(SEED) });
+  const bounds = lowerBounds(model, root);
+  let lower = bounds.next().value as number;
+  let isBounded = false;
   let loose: LearningSearch | null = null;
   let chosen: Schedule | null = null;
   let chosenWeight = Infinity;
@@ -195,6 +199,13 @@ function* search(model: ScheduleModel, root: Bounds, lower: number, weights: Wei
   // other weights than the end have no bound to be proven against: those go on until they are stopped
   for (let slice = 0; !isProven() || (shaped && shortest.best !== null); slice++) {
     if (yield 1 - 1 / (1 + slice / 200)) break;
+    // a plan first; what it is worth is asked as soon as there is one, or now and then while there is none
+    if (!isBounded && (shortest.best !== null || slice % BOUND_EVERY === 0)) {
+      const next = bounds.next();
+      if (next.done) isBounded = true;
+      else lower = next.value;
+      if (isProven()) continue;
+    }
     const of: LearningSearch = shaped && shortest.best !== null && (isProven() || slice % 2 === 0) ? (loose ??= looseFrom()) : shortest;
     const before = of.best;
     of.advance(STEPS_A_SLICE);
