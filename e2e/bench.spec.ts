@@ -124,6 +124,16 @@ test('waits that contradict are named, not searched for ever', async ({ page }) 
   await expect(answer(page)).toContainText('lags[0] This wait contradicts the others named here.');
 });
 
+test('where no rule is at fault alone, those that clash are named', async ({ page }) => {
+  await openBench(page);
+  const tasks = ['a', 'b'].map((id) => ({ id, durationMin: 60, uses: { pump: 1 }, allowed: [{ fromMin: 0, toMin: 90 }] }));
+  const input = { horizonMin: 600, stepMin: 30, resources: [{ id: 'pump', capacity: 1 }], tasks };
+  await page.goto(`/bench/programme#in=${encodeURIComponent(JSON.stringify(input))}`);
+  await expect(answer(page)).toContainText('No programme keeps all these rules.');
+  await expect(answer(page)).toContainText('resources[0] One of those that clash: how many there are.');
+  await expect(answer(page)).toContainText('tasks[1] One of those that clash: its allowed times.');
+});
+
 test('links that cannot be read, and calculations that are not there, are said to be so', async ({ page }) => {
   await signIn(page);
   await page.goto('/bench/fillet#in=%7Bbroken');

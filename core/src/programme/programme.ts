@@ -16,9 +16,10 @@ import {
 import { type Issue, accept, issue } from '../issues.js';
 import { contradictingLags } from './lag-cycle.js';
 import { LearningSearch } from './learning-search.js';
+import { clashOf } from './schedule-clash.js';
 import { Bounds, type Push } from './schedule-bounds.js';
 import { lowerBounds } from './schedule-lower-bound.js';
-import { type Schedule, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
+import { type Schedule, type ScheduleInput, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
 import { type Weights, compact, weigh } from './schedule-weights.js';
 
 const minutes = { min: 0, max: 1_000_000 };
@@ -88,7 +89,7 @@ export interface ProgrammeAnswer {
  * where its hours pause. `weights` may also count resting minutes (`outOfHours`), fresh starts of a resource (`batches`) and minutes
  * that a resource stands on site (`cost`); then the best found is returned, proven only when the makespan alone is weighed.
  * Refuses unknown or doubled names, empty spans, contradicting limits, and grids too fine. What cannot be scheduled is an answer:
- * not feasible, with the lags or tasks at fault in `conflicts`.
+ * not feasible, with the lags or tasks at fault in `conflicts`: where none is at fault alone, rules that clash with each other (`clashOf`).
  */
 export const programme: LongCalculator<typeof fields, ProgrammeAnswer> = {
   id: 'programme',
@@ -110,13 +111,22 @@ export const programme: LongCalculator<typeof fields, ProgrammeAnswer> = {
   *steps(input) {
     const issues = check(input);
     if (issues.length > 0) return { ok: false, issues };
-    const model = buildModel({ ...input, lags: input.lags ?? [] });
+    const whole = { ...input, lags: input.lags ?? [] };
+    const model = buildModel(whole);
     const root = new Bounds(model);
     const conflicts = conflictsAtRoot(model, root);
-    if (conflicts.length > 0) return accept(without(conflicts, 0));
-    return accept(yield* search(model, root, input.weights ?? FINISH_ONLY));
+    const answer = conflicts.length > 0 ? without(conflicts, 0) : yield* search(model, root, input.weights ?? FINISH_ONLY);
+    if (answer.feasible || answer.conflicts[0]!.code !== 'proven-impossible') return accept(answer);
+    return accept({ ...answer, conflicts: [...answer.conflicts, ...(yield* clash(whole))] });
   },
 };
+
+function* clash(input: ScheduleInput): Generator<number, Issue[], boolean> {
+  const trials = clashOf(input);
+  let next = trials.next(false);
+  while (!next.done) next = trials.next(yield 1);
+  return next.value;
+}
 
 function without(conflicts: Issue[], lowerBound: number): ProgrammeAnswer {
   return { feasible: false, tasks: [], makespanMin: null, lowerBoundMin: lowerBound, optimal: false, conflicts };
@@ -164,6 +174,8 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
   root.markAll();
   if (root.propagate(pushes)) return [];
   const stuck = model.tasks.findIndex((_, task) => root.earliest[task]! > root.latest[task]!);
+  // two that exclude each other, and neither order fits: no wait alone is at fault
+  if (stuck < 0) return [issue('proven-impossible', 'tasks')];
   const chain: Issue[] = [];
   const seen = new Set<number>();
   for (let task = stuck; task >= 0 && !seen.has(task);) {
@@ -172,7 +184,7 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
     if (push?.lag) chain.push(issue('lag-leaves-no-time', `lags[${push.lag.index}]`));
     task = push?.by ?? -1;
   }
-  return [issue('no-time-left', stuck < 0 ? 'tasks' : `tasks[${stuck}]`), ...chain];
+  return [issue('no-time-left', `tasks[${stuck}]`), ...chain];
 }
 
 const STEPS_A_SLICE = 60;
