@@ -121,7 +121,7 @@ test('waits that contradict are named, not searched for ever', async ({ page }) 
     lags: [lag('a', 'b'), lag('b', 'a')],
   };
   await page.goto(`/bench/programme#in=${encodeURIComponent(JSON.stringify(input))}`);
-  await expect(answer(page)).toContainText('lags[0] This wait contradicts the others named here.');
+  await expect(answer(page)).toContainText('Waits Row 1: This wait contradicts the others named here.');
 });
 
 test('where no rule is at fault alone, those that clash are named', async ({ page }) => {
@@ -130,8 +130,8 @@ test('where no rule is at fault alone, those that clash are named', async ({ pag
   const input = { horizonMin: 600, stepMin: 30, resources: [{ id: 'pump', capacity: 1 }], tasks };
   await page.goto(`/bench/programme#in=${encodeURIComponent(JSON.stringify(input))}`);
   await expect(answer(page)).toContainText('No programme keeps all these rules.');
-  await expect(answer(page)).toContainText('resources[0] One of those that clash: how many there are.');
-  await expect(answer(page)).toContainText('tasks[1] One of those that clash: its allowed times.');
+  await expect(answer(page)).toContainText('People and gear Row 1: One of those that clash: how many there are.');
+  await expect(answer(page)).toContainText('Tasks Row 2: One of those that clash: its allowed times.');
 });
 
 test('links that cannot be read, and calculations that are not there, are said to be so', async ({ page }) => {

@@ -26,13 +26,15 @@ export function faultUnder(issues: readonly Issue[], path: string): string | und
   return place === '' ? faultText(found) : `${placeInWords(place)}: ${faultText(found)}`;
 }
 
-/** "[2].rhPct" is row 3, humidity. */
+/** "[2].rhPct" is row 3, humidity; "tasks[0]" is tasks, row 1. */
 export function placeInWords(place: string): string {
-  return place
-    .replace(/\[(\d+)\]/g, (_, index: string) => `${t('bench.row', { n: Number(index) + 1 })} `)
-    .replace(/\.?([A-Za-z]\w*)/g, (_, name: string) => tOf(`field.${name}`))
-    .trim();
+  return [...place.matchAll(/\[(\d+)\]|([A-Za-z]\w*)/g)]
+    .map(([, index, name]) => (index === undefined ? nameInWords(name!) : t('bench.row', { n: Number(index) + 1 })))
+    .join(' ');
 }
+
+// names that people gave, as of a pump, stand for themselves
+const nameInWords = (name: string): string => (has(`field.${name}`) ? tOf(`field.${name}`) : name);
 
 /** Words of a form of its own go before those that all forms share. */
 export function ownWords(area: 'field' | 'value', name: string, words: string | undefined): string {

@@ -82,11 +82,11 @@ function Kinds() {
       </summary>
       <ul className="grid grid-cols-2 gap-x-6 max-[719px]:grid-cols-1">
         {READING_KINDS.map((kind) => (
-          <li key={kind} className="flex flex-wrap justify-between gap-x-2 border-b border-rule py-0.5 text-[13px]">
+          <li key={kind} className="flex justify-between gap-x-3 border-b border-rule py-0.5 text-[13px]">
             <span>
               <code className="font-mono">{kind}</code> {t(`reading.${kind}`)}
             </span>
-            <span className="text-soft">{READING_SPECS[kind].unit || t('readings.no-unit')}</span>
+            <span className="whitespace-nowrap text-soft">{READING_SPECS[kind].unit || t('readings.no-unit')}</span>
           </li>
         ))}
       </ul>

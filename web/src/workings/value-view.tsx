@@ -1,6 +1,7 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import type { ReactNode } from 'react';
 import { has, t, tOf } from '../messages/t';
+import { placeInWords } from '../fields/field-words';
 import { faultText } from '../shared/fault-text';
 import { type ValueReader, scalarText, unitByName } from './value-text';
 
@@ -68,7 +69,7 @@ function Findings({ issues }: { issues: readonly Issue[] }) {
     <ul>
       {issues.map((found, i) => (
         <li key={i}>
-          {found.path ? <code className="text-[13px]">{found.path}</code> : null} {faultText(found)}
+          {found.path ? <b className="font-medium">{placeInWords(found.path)}:</b> : null} {faultText(found)}
         </li>
       ))}
     </ul>
