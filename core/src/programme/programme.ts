@@ -39,7 +39,7 @@ const fields = {
       allowed: optional(list(span, 5000)),
       splittable: withDefault(flag(), false),
     }),
-    2000,
+    1200,
   ),
   lags: optional(
     list(
