@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Download, type Page, expect, test } from '@playwright/test';
 import { DxfWriter, Units, point2d, point3d } from '@tarikjabiri/dxf';
-import { allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
+import ICAL from 'ical.js';
+import { allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
 
 const dialog = (page: Page, name: string) => page.getByRole('dialog', { name });
 
@@ -162,4 +163,26 @@ test('a drawing of a hundred megabytes is refused before it is read', async ({ p
     input.dispatchEvent(new Event('change', { bubbles: true }));
   });
   await expect(dialog(page, 'Outlines from a drawing').getByRole('alert')).toContainText('The file is too large.');
+});
+
+test('the programme leaves as a calendar that other programs read, and as a table', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Ropewalk Cellars');
+  await goTo(page, 'Programme');
+  const [calendar] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Calendar', exact: true }).click(),
+  ]);
+  expect(calendar.suggestedFilename()).toMatch(/\.ics$/);
+  const events = new ICAL.Component(ICAL.parse((await content(calendar)).toString('utf8')) as unknown[])
+    .getAllSubcomponents('vevent')
+    .map((each) => new ICAL.Event(each));
+  expect(events.length).toBeGreaterThan(10);
+  expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
+  expect(events.some(({ summary, description }) => summary.includes('coat 2') && description.includes('Window'))).toBe(true);
+  for (const { startDate, endDate } of events) expect(endDate.toUnixTime()).toBeGreaterThanOrEqual(startDate.toUnixTime());
+  const [table] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV', exact: true }).click()]);
+  const lines = (await content(table)).toString('utf8').split('\r\n');
+  expect(lines[0]).toBe('face,work,start,end,window_opens,window_closes,amount,unit,state');
+  expect(lines.length).toBeGreaterThan(events.length);
 });

@@ -1,7 +1,7 @@
 import { type JobModel, levelAt } from '@caulkhorn/core/jobs';
 import Papa from 'papaparse';
 
-/** Tables of a survey as CSV (RFC 4180), in SI units, times with their offset. What a spreadsheet would take for a formula is quoted away. */
+/** Tables as CSV (RFC 4180), in SI units, times with their offset. What a spreadsheet would take for a formula is quoted away. */
 
 export function featuresCsv({ features, faces }: JobModel): string {
   const byId = new Map(faces.map((face) => [face.id, face]));
@@ -42,6 +42,30 @@ export function readingsCsv({ readings, faces }: JobModel): string {
       point?.[1],
       instrument,
       note,
+    ]),
+  );
+}
+
+export interface ProgrammeLine {
+  face: string;
+  work: string;
+  startMs: number;
+  endMs: number;
+  opensMs?: number;
+  closesMs?: number | null;
+  amount: number;
+  unit: string;
+  state: string;
+}
+
+/** Every piece of work in time, with the window that it lies in. */
+export function programmeCsv(lines: readonly ProgrammeLine[]): string {
+  const time = (ms: number | null | undefined) => (ms == null || !Number.isFinite(ms) ? undefined : new Date(ms).toISOString());
+  return table(
+    ['face', 'work', 'start', 'end', 'window_opens', 'window_closes', 'amount', 'unit', 'state'],
+    lines.map(({ face, work, startMs, endMs, opensMs, closesMs, amount, unit, state }) => [
+      ...[face, work, time(startMs), time(endMs), time(opensMs), time(closesMs)],
+      ...[round(amount), unit, state],
     ]),
   );
 }

@@ -1,5 +1,5 @@
-import { type WorkItem, expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
-import { type PlacedTask, weekOf } from '@caulkhorn/core/programme';
+import { expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
+import { weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { useMemo } from 'react';
 import { v4 } from 'uuid';
@@ -14,11 +14,11 @@ import { SlateTitle } from '../shared/ui/slate-title';
 import { useHouse } from '../job/use-house';
 import { breachText } from '../words/breach-text';
 import { conflictText } from './conflict-text';
+import { ProgrammeOut } from './programme-out';
+import type { Row } from './programme-row';
 import { itemName, stepName } from '../words/item-name';
 
 const CONFLICTS_SHOWN = 12;
-
-type Row = PlacedTask & { item: WorkItem };
 
 /** Programme: every piece of work in time, what cannot be met and why, and the release of the plan to the site. */
 export function ProgrammeSlate() {
@@ -86,14 +86,17 @@ export function ProgrammeSlate() {
       {rows.length === 0 ? (
         <p className="text-soft">{t('programme.none')}</p>
       ) : (
-        <DataTable
-          name={t('lens.programme')}
-          rows={rows}
-          columns={columns}
-          rowKey={(row) => row.id}
-          isCurrent={(row) => row.item.targetId === selected?.id || (row.item.faceId === selected?.id && !row.item.targetId)}
-          onRow={(row) => select({ kind: 'face', id: row.item.faceId })}
-        />
+        <>
+          <ProgrammeOut rows={rows} />
+          <DataTable
+            name={t('lens.programme')}
+            rows={rows}
+            columns={columns}
+            rowKey={(row) => row.id}
+            isCurrent={(row) => row.item.targetId === selected?.id || (row.item.faceId === selected?.id && !row.item.targetId)}
+            onRow={(row) => select({ kind: 'face', id: row.item.faceId })}
+          />
+        </>
       )}
       <p className="mt-3 text-[13px] text-soft">
         {t('programme.hours', {

@@ -1,0 +1,67 @@
+import type { JobModel } from '@caulkhorn/core/jobs';
+import { CalendarDays, FileText } from 'lucide-react';
+import { parts, useJob } from '../job/job-context';
+import { t } from '../messages/t';
+import { programmeCsv } from '../exchange/write-csv';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { saveFile } from '../shared/save-file';
+import { dayAndTime } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { itemName, stepName } from '../words/item-name';
+import type { Row } from './programme-row';
+
+/** The programme taken away: into anybody's calendar, where a later file replaces what moved, and as a table. */
+export function ProgrammeOut({ rows }: { rows: readonly Row[] }) {
+  const { model } = useJob(parts('model'));
+  const units = useUnits();
+  const name = `${model.job.name} ${t('lens.programme')}`;
+  const calendar = async () => {
+    const { asCalendar } = await import('../exchange/write-calendar');
+    const ahead = rows.filter(({ state, endMs }) => state !== 'done' && Number.isFinite(endMs));
+    const events = ahead.map((row) => ({
+      // a piece of work keeps its name for as long as it is the same piece of work
+      uid: `${row.item.id}@${model.job.id}`,
+      summary: itemName(row.item, model),
+      description: [formatQuantity(row.item.quantity.value, row.item.quantity.unit, units), windowText(row, model)]
+        .filter(Boolean)
+        .join('\n'),
+      startMs: row.startMs,
+      endMs: row.endMs,
+    }));
+    const file = asCalendar({ name, place: model.job.site, events, madeMs: Date.now() });
+    saveFile(`${name}.ics`, file, 'text/calendar;charset=utf-8');
+  };
+  const table = () =>
+    programmeCsv(
+      rows.map((row) => ({
+        face: model.faces.find(({ id }) => id === row.item.faceId)?.mark ?? '',
+        work: stepName(row.item, model),
+        startMs: row.startMs,
+        endMs: row.endMs,
+        ...row.window,
+        amount: row.item.quantity.value,
+        unit: row.item.quantity.unit,
+        state: t(`task-state.${row.state}`),
+      })),
+    );
+  return (
+    <div className="mb-2 flex flex-wrap gap-2">
+      <Button size="small" className="max-[719px]:h-12" onClick={() => void calendar()}>
+        <CalendarDays size={15} aria-hidden /> {t('programme.calendar')}
+      </Button>
+      <Button size="small" className="max-[719px]:h-12" onClick={() => saveFile(`${name}.csv`, table(), 'text/csv;charset=utf-8')}>
+        <FileText size={15} aria-hidden /> CSV
+      </Button>
+    </div>
+  );
+}
+
+function windowText({ window }: Row, { job }: JobModel): string {
+  if (!window) return '';
+  const { opensMs, closesMs } = window;
+  const from = dayAndTime(opensMs, job.timeZone);
+  return closesMs === null
+    ? t('programme.window-from', { from })
+    : t('programme.window-between', { from, until: dayAndTime(closesMs, job.timeZone) });
+}
