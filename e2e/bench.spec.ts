@@ -45,7 +45,7 @@ test('what is wrong is said beside its field; nothing typed is lost; units turn 
   await page.getByLabel('Air (°C)').fill('twenty');
   await page.getByLabel('Relative humidity (%)').fill('130');
   await expect(form(page)).toContainText('A number is needed');
-  await expect(form(page)).toContainText('At most 100.');
+  await expect(form(page)).toContainText('At most 100\u202f%.');
   await page.getByLabel('Air (°C)').fill('20');
   await page.getByLabel('Relative humidity (%)').fill('80');
   // ASHRAE Handbook, Fundamentals: 16.4 °C

@@ -25,8 +25,8 @@ test('a face is refused where it cannot be, with the reason beside the field', a
   await page.getByLabel(/^Foot level/).fill('-99999');
   await page.getByLabel(/^Strength/).fill('9999');
   await page.getByRole('button', { name: 'Add it to the walk' }).click();
-  await expect(slate(page).getByText('At least −12\u202f000.')).toBeVisible();
-  await expect(slate(page).getByText('At most 200.')).toBeVisible();
+  await expect(slate(page).getByText('At least −12\u202f000\u202fm.')).toBeVisible();
+  await expect(slate(page).getByText('At most 200\u202fMPa.')).toBeVisible();
   await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(0);
   await expect(slate(page).getByText('A number is needed')).toBeVisible();
   await page.getByLabel(/^Strength/).fill('30');
@@ -39,13 +39,13 @@ test('a figure that cannot be read stays beside its reason, also over a reload',
   await choose(page, /K1/);
   await page.getByLabel(/^Width/).fill('-3');
   await page.getByLabel(/^Width/).blur();
-  await expect(slate(page).getByText('At least 0.01.')).toBeVisible();
+  await expect(slate(page).getByText('At least 0.01\u202fmm.')).toBeVisible();
   await page.reload();
   await choose(page, /K1/);
   await expect(page.getByLabel(/^Width/)).toHaveValue('-3');
   await page.getByLabel(/^Width/).fill('0,5');
   await page.getByLabel(/^Width/).blur();
-  await expect(slate(page).getByText('At least 0.01.')).toHaveCount(0);
+  await expect(slate(page).getByText('At least 0.01\u202fmm.')).toHaveCount(0);
   await page.getByText('3 points').click();
   await page.getByLabel('Point 1, along').fill('77');
   await page.getByLabel('Point 1, along').blur();

@@ -99,7 +99,7 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
   const paths = [
     ...lenses.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
     ...['catalogue', 'stores', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
-    ...['/account', '/bench', '/bench/film', '/bench/sealing-order', '/join'],
+    ...['/account', '/bench', '/bench/film', '/bench/sealing-order'],
   ];
   for (const path of paths) {
     await page.goto(path);

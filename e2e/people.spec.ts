@@ -138,7 +138,10 @@ test('someone is asked to join, comes by the link, is given another role and is 
 
   await page.reload();
   await expect(page.getByRole('region', { name: 'Asked, not yet come' })).toHaveCount(0);
-  await page.getByLabel('Role of Wren Okafor-Lind').selectOption('planner');
+  await Promise.all([
+    page.waitForResponse((response) => response.url().endsWith('/role') && response.ok()),
+    page.getByLabel('Role of Wren Okafor-Lind').selectOption('planner'),
+  ]);
   await theirs.reload();
   await expect(theirs.getByRole('button', { name: 'New job' })).toBeVisible();
   const line = page.getByRole('listitem').filter({ hasText: 'Wren Okafor-Lind' });

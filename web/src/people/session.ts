@@ -22,7 +22,8 @@ export const sessionQuery = queryOptions({
   staleTime: 60_000,
 });
 
-export const useSession = () => useQuery(sessionQuery);
+/** Asked anew whenever a page is opened: what is kept on the device may be of a role that one no longer has. */
+export const useSession = () => useQuery({ ...sessionQuery, refetchOnMount: 'always' });
 
 /** Someone has signed in: the session before is over on the server too. */
 export const hasSignedIn = (): void => localStorage.removeItem(UNTOLD);
