@@ -51,14 +51,19 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
       <p className="max-w-[70ch] text-soft">{t('people.about')}</p>
       <section aria-label={t('people.invite')} className="flex flex-col gap-3 border border-rule bg-raised p-4">
         <h2 className="text-base font-semibold">{t('people.invite')}</h2>
-        <InviteForm
-          path={path}
-          jobs={jobs.data ?? []}
-          onInvited={(name, address) => {
-            setLink({ label: t('people.link-for', { name }), address });
-            void again();
-          }}
-        />
+        {/* the job that a link names is one of these: a list without it would drop it */}
+        {jobs.isPending ? (
+          <Loading what={t('the-jobs')} />
+        ) : (
+          <InviteForm
+            path={path}
+            jobs={jobs.data ?? []}
+            onInvited={(name, address) => {
+              setLink({ label: t('people.link-for', { name }), address });
+              void again();
+            }}
+          />
+        )}
       </section>
       {link ? <OneTimeLink {...link} /> : null}
       <section aria-label={t('people.belong')}>
