@@ -30,7 +30,9 @@ test('found after the release: said on Today, on Build-up, on Programme, at the 
   await expect(slate(page)).toContainText('Plan 1 was released');
 
   await goTo(page, 'Survey');
+  await expect(page.getByRole('button', { name: 'Leak', exact: true })).toBeVisible();
   await page.keyboard.press('l');
+  await expect(page.getByRole('button', { name: 'Leak', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.type('2 1');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
