@@ -24,7 +24,7 @@ const common = {
 
 module.exports = {
   // a machine shared with others is slow at times; a test that hangs still ends
-  testTimeout: 30_000,
+  testTimeout: 120_000,
   projects: [
     {
       ...common,

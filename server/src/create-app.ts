@@ -45,17 +45,11 @@ export async function createApp(settings: AppSettings): Promise<NestExpressAppli
   const isBehindProxy = settings.trustProxy !== undefined;
   if (isBehindProxy) app.set('trust proxy', settings.trustProxy);
   const session = sessions(gate, { secret: settings.sessionSecret, isSecure: Boolean(settings.tls), isBehindProxy });
-  app.use('/api', ownAnswers, sameOriginOnly, ...session.middleware, middlewareErrors);
+  app.use('/api', ownAnswers, sameOriginOnly, ...session, middlewareErrors);
   app.setGlobalPrefix('api');
   if (!settings.hasOpenDocs) app.use('/api/docs', signedInOnly);
   serveApiDocs(app);
   await app.init();
-  const close = app.close.bind(app);
-  app.close = async () => {
-    await close();
-    session.close();
-    await database.close();
-  };
   return app;
 }
 

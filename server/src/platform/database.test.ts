@@ -67,6 +67,23 @@ describe('the server’s login', () => {
   });
 });
 
+test('a server that ends leaves no connection behind', async () => {
+  const server = await TestServer.start();
+  const open = async () => {
+    const { rows } = await asOwner(server, (owner) =>
+      owner.query<{ pid: number }>(`select pid from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()`),
+    );
+    return rows.length;
+  };
+  expect(await open()).toBeGreaterThan(0);
+  const again = await createApp({ ...SETTINGS, databaseUrl: loginUrl(server.databaseUrl) });
+  await Promise.all([server.stopServing(), again.close()]);
+  // a connection that was told to go is gone a moment later
+  for (let tries = 0; tries < 50 && (await open()) > 0; tries++) await new Promise((done) => setTimeout(done, 100));
+  expect(await open()).toBe(0);
+  await server.forget();
+});
+
 describe('a database that goes away in the middle of a transaction', () => {
   let server: TestServer;
   let agent: Agent;
@@ -185,7 +202,7 @@ describe('one question in one message', () => {
     database = new TenantDatabase(await connect(loginUrl(server.databaseUrl)));
   });
   afterAll(async () => {
-    await database.close();
+    await database.onApplicationShutdown();
     await server.stop();
   });
   const names = (organisationId: string | undefined) =>

@@ -1,3 +1,4 @@
+import type { OnApplicationShutdown } from '@nestjs/common';
 import { Client, type Pool, escapeLiteral } from 'pg';
 import { DataSource, type EntityManager } from 'typeorm';
 import type { PostgresDriver } from 'typeorm/driver/postgres/PostgresDriver.js';
@@ -151,7 +152,7 @@ function scopeSql({ organisationId = '', personId = '' }: Partial<TenantScope>):
 }
 
 /** Everything about organisation data goes through here: one transaction, in which the database knows whose rows may be seen. */
-export class TenantDatabase {
+export class TenantDatabase implements OnApplicationShutdown {
   constructor(private readonly source: DataSource) {}
 
   async within<T>(scope: Partial<TenantScope>, action: (manager: EntityManager) => Promise<T>): Promise<T> {
@@ -194,7 +195,7 @@ export class TenantDatabase {
     );
   }
 
-  async close(): Promise<void> {
+  async onApplicationShutdown(): Promise<void> {
     if (this.source.isInitialized) await this.source.destroy();
   }
 }

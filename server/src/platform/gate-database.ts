@@ -1,11 +1,12 @@
-import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { Pool, type PoolClient } from 'pg';
 import { gateConnection, outliveCutConnections } from './database.js';
 
 /** Accounts and sessions, under the role that sees nothing else. It has connections of its own: a busy job never keeps anyone from signing in. */
 @Injectable()
-export class GateDatabase implements OnModuleDestroy {
+export class GateDatabase implements OnApplicationShutdown {
   readonly pool: Pool;
+  private readonly users: (() => void)[] = [];
 
   constructor(databaseUrl: string) {
     this.pool = new Pool({ ...gateConnection(databaseUrl), max: 6 });
@@ -35,7 +36,14 @@ export class GateDatabase implements OnModuleDestroy {
     }
   }
 
-  async onModuleDestroy(): Promise<void> {
+  /** Whoever asks of its own accord, by a timer, is stopped before the connections go. */
+  stopFirst(user: () => void): void {
+    this.users.push(user);
+  }
+
+  // after the last request was answered, not before
+  async onApplicationShutdown(): Promise<void> {
+    for (const stop of this.users) stop();
     await this.pool.end();
   }
 }

@@ -27,10 +27,7 @@ export interface SessionSettings {
 const RENEW_MS = 10 * MINUTE_MS;
 
 /** Sessions live in the database, so that any server process knows them; the cookie carries only a signed id. */
-export function sessions(
-  gate: GateDatabase,
-  { secret, isSecure, isBehindProxy }: SessionSettings,
-): { middleware: RequestHandler[]; close: () => void } {
+export function sessions(gate: GateDatabase, { secret, isSecure, isBehindProxy }: SessionSettings): RequestHandler[] {
   const Store = connectPgSimple(session);
   const store = new Store({ pool: gate.pool, createTableIfMissing: false, disableTouch: true, errorLog: () => {} });
   const read = session({
@@ -42,7 +39,8 @@ export function sessions(
     rolling: true,
     cookie: { httpOnly: true, sameSite: 'lax', secure: isSecure || (isBehindProxy ? 'auto' : false), maxAge: IDLE_MS, path: '/' },
   });
-  return { middleware: [read, endOld, renew], close: () => store.close() };
+  gate.stopFirst(() => store.close());
+  return [read, endOld, renew];
 }
 
 function endOld(request: Request, _response: Response, next: NextFunction): void {

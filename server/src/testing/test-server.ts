@@ -7,7 +7,9 @@ import { loadDemo } from '../demo/load-demo';
 
 export type Agent = ReturnType<typeof supertest.agent>;
 
-/** A whole server on a throw-away database of its own in the cluster at TEST_DATABASE_URL. */
+const SETTINGS = { sessionSecret: 'only for tests, thirty-two characters', signInsPerMinute: 1000 };
+
+/** A whole server on a throw-away database of its own in the cluster at TEST_DATABASE_URL, copied from one that holds the demo. */
 export class TestServer {
   private constructor(
     readonly app: NestExpressApplication,
@@ -20,19 +22,9 @@ export class TestServer {
     const adminUrl = process.env['TEST_DATABASE_URL'];
     if (!adminUrl) throw new Error('TEST_DATABASE_URL is missing: run these tests with npm test');
     const database = `test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
-    await sql(adminUrl, `create database ${database}`);
-    const url = new URL(adminUrl);
-    url.pathname = `/${database}`;
-    const app = await createApp({
-      ownerUrl: url.href,
-      databaseUrl: loginUrl(url.href),
-      sessionSecret: 'only for tests, thirty-two characters',
-      logLevel: process.env['TEST_LOG_LEVEL'] ?? 'silent',
-      signInsPerMinute: 1000,
-      ...options,
-    });
-    await loadDemo(app, url.href, new Date('2026-05-20T10:00:00Z'));
-    return new TestServer(app, url.href, adminUrl, database);
+    await sql(adminUrl, `create database ${database} template ${await demoTemplate(adminUrl)}`);
+    const ownerUrl = urlOf(adminUrl, database);
+    return new TestServer(await appOn(ownerUrl, options), ownerUrl, adminUrl, database);
   }
 
   get http(): ReturnType<typeof supertest> {
@@ -52,7 +44,15 @@ export class TestServer {
   }
 
   async stop(): Promise<void> {
+    await this.stopServing();
+    await this.forget();
+  }
+
+  async stopServing(): Promise<void> {
     await this.app.close();
+  }
+
+  async forget(): Promise<void> {
     await sql(this.adminUrl, `drop database ${this.database} with (force)`);
   }
 }
@@ -64,6 +64,41 @@ export function loginUrl(ownerUrl: string): string {
   const url = new URL(ownerUrl);
   [url.username, url.password] = ['caulkhorn_login', 'only for tests'];
   return url.href;
+}
+
+function appOn(ownerUrl: string, options: { signInsPerMinute?: number } = {}): Promise<NestExpressApplication> {
+  const logLevel = process.env['TEST_LOG_LEVEL'] ?? 'silent';
+  return createApp({ ...SETTINGS, ownerUrl, databaseUrl: loginUrl(ownerUrl), logLevel, ...options });
+}
+
+function urlOf(adminUrl: string, database: string): string {
+  const url = new URL(adminUrl);
+  url.pathname = `/${database}`;
+  return url.href;
+}
+
+/** The database that the tests of one run copy: the first of its workers fills it, the others wait for it. */
+async function demoTemplate(adminUrl: string): Promise<string> {
+  const template = `demo_${process.ppid}`;
+  const client = new Client({ connectionString: adminUrl });
+  await client.connect();
+  try {
+    await client.query('select pg_advisory_lock(hashtext($1))', [template]);
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [template]);
+    if (rowCount) return template;
+    // under another name until it is whole: a worker that fell leaves nothing that looks ready
+    const unfinished = `${template}_unfinished`;
+    await client.query(`drop database if exists ${unfinished} with (force)`);
+    await client.query(`create database ${unfinished}`);
+    const ownerUrl = urlOf(adminUrl, unfinished);
+    const app = await appOn(ownerUrl);
+    await loadDemo(app, ownerUrl, new Date('2026-05-20T10:00:00Z'));
+    await app.close();
+    await client.query(`alter database ${unfinished} rename to ${template}`);
+    return template;
+  } finally {
+    await client.end();
+  }
 }
 
 async function sql(url: string, statement: string): Promise<void> {
