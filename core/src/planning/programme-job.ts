@@ -1,9 +1,11 @@
 import {
   type Programme,
   type Task,
+  type TaskSetting,
   type TemperatureAt,
   type Wait,
   hourlyNearest,
+  betterProgramme,
   forwardPass,
   recoatWindow,
   shiftsFrom,
@@ -26,20 +28,47 @@ const roomOf = ({ spaceId, phase, isFloor, freshH, referenceC = 20 }: InRoom): T
   ...(freshH === undefined ? {} : { fresh: { h: freshH, referenceC } }),
 });
 
+/** What a job's work is placed by. */
+export interface PlacingOptions {
+  nowMs: number;
+  timeZone: string;
+  /** when it is worked, where that is not the usual week */ week?: WorkWeek;
+  /** of walls that nobody measured */ temperatureC: number;
+  /** by face, as measured */ wallsC?: ReadonlyMap<string, readonly TemperatureAt[]>;
+  /** by work item, where a programme was kept */ kept?: ReadonlyMap<string, NonNullable<Task['kept']>>;
+}
+
 /** Places the work items in time from now on; what the log says is done or running stands where it really was. */
-export function programmeJob(
+export function programmeJob(workItems: readonly WorkItem[], site: Pick<SiteState, 'done'>, options: PlacingOptions): Programme {
+  return forwardPass(tasksOf(workItems, site, options), settingOf(options));
+}
+
+/** Looks for a better programme than `programmeJob` makes of the same, as `betterProgramme` does; what was kept counts only where it is pinned. */
+export function betterProgrammeJob(
   workItems: readonly WorkItem[],
   site: Pick<SiteState, 'done'>,
-  options: {
-    nowMs: number;
-    timeZone: string;
-    /** when it is worked, where that is not the usual week */ week?: WorkWeek;
-    /** of walls that nobody measured */ temperatureC: number;
-    /** by face, as measured */ wallsC?: ReadonlyMap<string, readonly TemperatureAt[]>;
-  },
-): Programme {
-  const tasks = workItems.map<Task>((item) => {
+  options: PlacingOptions,
+): ReturnType<typeof betterProgramme> {
+  const kept = new Map([...(options.kept ?? [])].filter(([, { isPinned }]) => isPinned));
+  const tasks = tasksOf(workItems, site, { ...options, kept });
+  const setting = settingOf(options);
+  return betterProgramme(tasks, setting, forwardPass(tasks, setting));
+}
+
+function settingOf({ nowMs, timeZone, week, temperatureC, wallsC }: PlacingOptions): TaskSetting {
+  return {
+    nowMs,
+    shifts: shiftsFrom(nowMs, weekOf({ timeZone, ...(week ? { week } : {}) }), HORIZON_DAYS),
+    temperaturesC: [temperatureC],
+    temperaturesFromMs: nowMs,
+    ...(wallsC ? { temperaturesOfChain: wallsC } : {}),
+  };
+}
+
+function tasksOf(workItems: readonly WorkItem[], site: Pick<SiteState, 'done'>, { kept: promised }: Pick<PlacingOptions, 'kept'>): Task[] {
+  return workItems.map<Task>((item) => {
     const done = site.done.get(item.id);
+    const kept = promised?.get(item.id);
     return {
       id: item.id,
       chain: item.faceId,
@@ -49,6 +78,7 @@ export function programmeJob(
       ...(item.restH === undefined ? {} : { restMs: item.restH * HOUR_MS }),
       ...(item.room ? { room: roomOf(item.room) } : {}),
       ...(item.notBefore === undefined ? {} : { notBeforeMs: Date.parse(item.notBefore) }),
+      ...(kept ? { kept } : {}),
       actual:
         done?.startedAt === undefined && done?.finishedAt === undefined
           ? undefined
@@ -59,13 +89,6 @@ export function programmeJob(
               lastLaidMs: done.lastLaidAt,
             },
     };
-  });
-  return forwardPass(tasks, {
-    nowMs: options.nowMs,
-    shifts: shiftsFrom(options.nowMs, weekOf(options), HORIZON_DAYS),
-    temperaturesC: [options.temperatureC],
-    temperaturesFromMs: options.nowMs,
-    ...(options.wallsC ? { temperaturesOfChain: options.wallsC } : {}),
   });
 }
 

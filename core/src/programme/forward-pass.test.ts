@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { type Task, forwardPass } from './forward-pass';
+import { forwardPass } from './forward-pass';
+import type { Task } from './task';
 import { mistRounds, shiftsFrom } from './working-hours';
 
 const H = 3_600_000;

@@ -1,76 +1,14 @@
-import { type AgeingLaw, DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js';
-import { type TemperatureAt, hourlyNearest } from './nearest-temperature.js';
-import type { Interval } from './working-hours.js';
-import { HOUR_MS } from '../quantities/index.js';
-
-/** A wait after another task: the window opens from its end and closes from its start, both measured in aged hours; it never closes later than the sheet's own hours. */
-export interface Wait {
-  taskId: string;
-  minH: number;
-  maxH: number | null;
-  referenceC: number;
-  /** it is done at once: it closes `maxH` after the end of what it follows, and nothing comes between where the crew can help it */ atOnce?: boolean;
-}
-
-export interface Task {
-  id: string;
-  /** tasks of one chain follow each other in the order given; chains share the crew */ chain: string;
-  durationMs: number;
-  /** may rest between shifts, when it is longer than one */ splittable: boolean;
-  /** goes on by itself so long after the crew has left it, over nights as well: drying, soaking, being kept wet */ restMs?: number;
-  waits: readonly Wait[];
-  /** what it waits for comes then, such as concrete */ notBeforeMs?: number;
-  /** its room: nothing begins there before all of the earlier phases is placed and over */ room?: {
-    id: string;
-    phase: number;
-    /** people walk on it */ isFloor: boolean;
-    /** throws dust or water about */ isDusty: boolean;
-    /** of what is laid: until then nobody walks on it, and nobody makes dust beside it */ fresh?: { h: number; referenceC: number };
-  };
-  /** from the log: when it really started and ended */
-  actual?: { startMs: number; endMs?: number; firstLaidMs?: number; lastLaidMs?: number };
-}
-
-export interface Window {
-  opensMs: number;
-  closesMs: number | null;
-}
-
-export interface PlacedTask {
-  id: string;
-  chain: string;
-  startMs: number;
-  endMs: number;
-  /** tightest window over its waits, when it has any */ window?: Window;
-  state: 'planned' | 'running' | 'done';
-}
-
-export interface Conflict {
-  code: 'window-missed' | 'longer-than-shift' | 'beyond-horizon';
-  taskId: string;
-  /** ms by which the start passes the window's close */ lateMs?: number;
-}
-
-export interface Programme {
-  tasks: PlacedTask[];
-  conflicts: Conflict[];
-}
-
-export interface PassOptions {
-  nowMs: number;
-  shifts: readonly Interval[];
-  /** hourly surface temperature from `temperaturesFromMs`, the last one holding on */ temperaturesC: readonly number[];
-  temperaturesFromMs: number;
-  law?: AgeingLaw;
-  /** of a chain's own wall, in order of time, for those that were measured; the others take `temperaturesC` */
-  temperaturesOfChain?: ReadonlyMap<string, readonly TemperatureAt[]>;
-}
+import type { Conflict, PlacedTask, Programme, Task, TaskSetting, Window } from './task.js';
+import { windowOf } from './task-windows.js';
+import { WallAges } from './wall-ages.js';
 
 /**
  * A first forward pass: one crew, chains interleaved by whoever can start earliest, each task inside one shift unless it
- * is longer and may rest. In a room phase follows phase, and nobody walks on a fresh floor. A coat is put off to a later shift when its follower would otherwise miss its window. What still cannot be met is a conflict.
+ * is longer and may rest. In a room phase follows phase, and nobody walks on a fresh floor. A coat is put off to a later shift when
+ * its follower would otherwise miss its window. What was kept begins no earlier than it was kept for, and what slips moves what
+ * follows. What still cannot be met is a conflict.
  */
-export function forwardPass(tasks: readonly Task[], options: PassOptions): Programme {
+export function forwardPass(tasks: readonly Task[], options: TaskSetting): Programme {
   const pass = new Pass(tasks, options);
   return pass.run();
 }
@@ -85,15 +23,19 @@ class Pass {
   /** chains in which coating has begun by the log: their windows run, whatever the rest of the room waits for */
   private readonly begun = new Set<string>();
   private readonly longestShiftMs: number;
+  private readonly ages: WallAges;
+  private readonly isKept: boolean;
   private crewFreeMs: number;
   private lastPlaced?: Task;
   /** chains whose next task is in a window that closes */ private readonly pressed = new Set<Task[]>();
 
   constructor(
     private readonly tasks: readonly Task[],
-    private readonly options: PassOptions,
+    private readonly options: TaskSetting,
   ) {
     this.crewFreeMs = options.nowMs;
+    this.ages = new WallAges(options);
+    this.isKept = tasks.some(({ kept }) => kept !== undefined);
     this.longestShiftMs = Math.max(...options.shifts.map((shift) => shift.toMs - shift.fromMs));
     this.taskById = new Map(tasks.map((task) => [task.id, task]));
     for (const { room } of tasks) if (room) this.rooms.set(room.id, (this.rooms.get(room.id) ?? new Room()).expect(room.phase));
@@ -124,8 +66,9 @@ class Pass {
     for (const queue of queues) {
       if (queue.length === 0 || this.isBarred(queue[0]!)) continue;
       const start = this.earliestStart(queue[0]!);
-      if (!best || start < best.start) best = { queue, start };
-      if (start <= bound) return best;
+      if (!best || start < best.start || (start === best.start && keptMs(queue[0]!) < keptMs(best.queue[0]!))) best = { queue, start };
+      // who was promised an hour goes before who merely could begin then
+      if (start <= bound && !this.isKept) return best;
     }
     if (best) return best;
     // in a plan of our own no chain is barred for good; one from outside may have its phases out of order, and is placed all the same
@@ -180,49 +123,18 @@ class Pass {
     this.placed.set(placed.id, placed);
     const { room } = this.taskById.get(placed.id)!;
     if (room)
-      this.rooms.get(room.id)!.keep(room, placed, room.fresh && this.aged(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
+      this.rooms
+        .get(room.id)!
+        .keep(room, placed, room.fresh && this.ages.after(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
     this.chainEndMs.set(placed.chain, Math.max(this.chainEndMs.get(placed.chain) ?? -Infinity, placed.endMs));
   }
 
-  /** Window from where the tasks before really or probably lie; undefined without waits. */
   private windowOf(task: Task, assumed?: { id: string; startMs: number; endMs: number }): Window | undefined {
-    let window: Window | undefined;
-    for (const wait of task.waits) {
-      const before = assumed?.id === wait.taskId ? assumed : this.placed.get(wait.taskId);
-      if (!before) continue;
-      const actual = this.taskById.get(wait.taskId)?.actual;
-      const opensMs = this.aged(actual?.lastLaidMs ?? before.endMs, wait.minH, wait.referenceC, task.chain);
-      const firstMs = wait.atOnce ? (actual?.lastLaidMs ?? before.endMs) : (actual?.firstLaidMs ?? before.startMs);
-      // cold puts off the opening, but the sheet's latest hour stands: nobody has shown that the bond waits
-      const closesMs = wait.maxH === null ? null : this.agedAtLeast(firstMs, wait.maxH, wait.referenceC, task.chain);
-      window = {
-        opensMs: Math.max(window?.opensMs ?? -Infinity, opensMs),
-        closesMs: window?.closesMs == null ? closesMs : closesMs === null ? window.closesMs : Math.min(window.closesMs, closesMs),
-      };
-    }
-    return window;
-  }
-
-  private aged(fromMs: number, ageH: number, referenceC: number, chain: string): number {
-    return this.agedBy(this.hourlyC(fromMs, chain), fromMs, ageH, referenceC);
-  }
-
-  /** As `aged`, but cold does not put it off. */
-  private agedAtLeast(fromMs: number, ageH: number, referenceC: number, chain: string): number {
-    const hourlyC = this.hourlyC(fromMs, chain).map((each) => Math.max(each, referenceC));
-    return this.agedBy(hourlyC, fromMs, ageH, referenceC);
-  }
-
-  private agedBy(hourlyC: readonly number[], fromMs: number, ageH: number, referenceC: number): number {
-    return fromMs + hoursToAge(ageH, hourlyC, referenceC, this.options.law ?? DOUBLES_PER_TEN) * HOUR_MS;
-  }
-
-  private hourlyC(fromMs: number, chain: string): readonly number[] {
-    const { temperaturesC, temperaturesFromMs, temperaturesOfChain } = this.options;
-    const own = temperaturesOfChain?.get(chain);
-    if (own) return hourlyNearest(own, fromMs);
-    const skip = Math.min(temperaturesC.length - 1, Math.max(0, Math.floor((fromMs - temperaturesFromMs) / HOUR_MS)));
-    return temperaturesC.slice(skip);
+    return windowOf(task, {
+      ages: this.ages,
+      taskOf: (id) => this.taskById.get(id),
+      lainOf: (id) => (assumed?.id === id ? assumed : this.placed.get(id)),
+    });
   }
 
   private earliestStart(task: Task): number {
@@ -231,6 +143,7 @@ class Pass {
       task.durationMs > 0 ? this.crewFreeMs : this.options.nowMs,
       this.windowOf(task)?.opensMs ?? -Infinity,
       task.notBeforeMs ?? -Infinity,
+      task.kept?.startMs ?? -Infinity,
       this.roomFreeMs(task),
     );
     const start = this.fit(task, ready);
@@ -313,11 +226,15 @@ class Pass {
     if (!task.splittable && shift && leftMs > shift.toMs) this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
     if (window?.closesMs != null && startMs > window.closesMs)
       this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
+    if (task.kept?.isPinned && startMs > task.kept.startMs)
+      this.conflicts.push({ code: 'pin-missed', taskId: task.id, lateMs: startMs - task.kept.startMs });
     this.keep({ id: task.id, chain: task.chain, startMs, endMs, window, state: 'planned' });
     this.lastPlaced = task;
     if (task.durationMs > 0) this.crewFreeMs = Math.max(this.crewFreeMs, leftMs);
   }
 }
+
+const keptMs = ({ kept }: Task): number => kept?.startMs ?? Infinity;
 
 /** How far the work of one room is. */
 class Room {

@@ -4,7 +4,7 @@ import { Clauses } from './learning-clauses.js';
 import { LearningRules, type Pair, pairsOf } from './learning-rules.js';
 import { type Literal, Trail, literal, negated, sideOf, valueOf } from './learning-trail.js';
 import type { Bounds } from './schedule-bounds.js';
-import type { Schedule, ScheduleModel } from './schedule-model.js';
+import { type Schedule, type ScheduleModel, makespanOf } from './schedule-model.js';
 import { chooseRelaxed, handovers } from './schedule-neighbourhood.js';
 
 /** Ends are told apart down to this; far under a step. */
@@ -84,6 +84,7 @@ export class LearningSearch {
   endBefore(minutes: number): void {
     this.backTo(0);
     for (let task = 0; task < this.model.tasks.length && !this.isExhausted; task++) {
+      if (this.model.tasks[task]!.isAside) continue;
       const most = this.model.tasks[task]!.times.endingNotAfter(minutes - BETTER_BY_MIN);
       this.isExhausted = !this.trail.raise(2 * task + 1, -most, []);
     }
@@ -261,7 +262,7 @@ export class LearningSearch {
     const { model, rules } = this;
     const startsMin = model.tasks.map((_, task) => rules.startMin(task));
     const endsMin = model.tasks.map((_, task) => rules.endMin(task));
-    const makespanMin = Math.max(0, ...endsMin);
+    const makespanMin = makespanOf(model, endsMin);
     this.best = { startsMin, endsMin, makespanMin };
     if (this.options.isLoose) this.around ??= this.best;
     else {

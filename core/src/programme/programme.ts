@@ -1,4 +1,3 @@
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import {
   type InputOf,
   type LongCalculator,
@@ -15,12 +14,11 @@ import {
 } from '../fields/index.js';
 import { type Issue, accept, issue } from '../issues.js';
 import { contradictingLags } from './lag-cycle.js';
-import { LearningSearch } from './learning-search.js';
 import { clashOf } from './schedule-clash.js';
 import { Bounds, type Push } from './schedule-bounds.js';
-import { lowerBounds } from './schedule-lower-bound.js';
-import { type Schedule, type ScheduleInput, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
-import { type Weights, compact, weigh } from './schedule-weights.js';
+import { type ScheduleInput, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
+import { type Found, searchSchedules } from './schedule-search.js';
+import { FINISH_ONLY, type Weights } from './schedule-weights.js';
 
 const minutes = { min: 0, max: 1_000_000 };
 const span = record({ fromMin: number('min', minutes), toMin: number('min', minutes) });
@@ -67,11 +65,8 @@ const fields = {
 };
 type Input = InputOf<typeof fields>;
 
-const FINISH_ONLY: Weights = { finish: 1, outOfHours: 0, batches: 0, cost: 0 };
 /** Grid steps times different tasks: what the tables of starts may hold. */
 const MOST_STARTS = 4_000_000;
-const SEED = 20_240_229;
-const EPSILON = 1e-6;
 
 export interface ProgrammeAnswer {
   feasible: boolean;
@@ -115,11 +110,27 @@ export const programme: LongCalculator<typeof fields, ProgrammeAnswer> = {
     const model = buildModel(whole);
     const root = new Bounds(model);
     const conflicts = conflictsAtRoot(model, root);
-    const answer = conflicts.length > 0 ? without(conflicts, 0) : yield* search(model, root, input.weights ?? FINISH_ONLY);
+    const answer = conflicts.length > 0 ? without(conflicts, 0) : answerOf(model, yield* search(model, root, input.weights));
     if (answer.feasible || answer.conflicts[0]!.code !== 'proven-impossible') return accept(answer);
     return accept({ ...answer, conflicts: [...answer.conflicts, ...(yield* clash(whole))] });
   },
 };
+
+function* search(model: ScheduleModel, root: Bounds, weights: Weights = FINISH_ONLY): Generator<number, Found, boolean> {
+  const slices = searchSchedules(model, root, weights);
+  let next = slices.next(false);
+  while (!next.done) next = slices.next(yield next.value.share);
+  return next.value;
+}
+
+function answerOf(model: ScheduleModel, { schedule, lowerBoundMin, isProven, isExhausted }: Found): ProgrammeAnswer {
+  if (schedule === null) return without([issue(isExhausted ? 'proven-impossible' : 'none-found-in-time', 'tasks')], lowerBoundMin);
+  return {
+    feasible: true,
+    tasks: model.tasks.map(({ id }, i) => ({ id, startMin: schedule.startsMin[i]!, endMin: schedule.endsMin[i]! })),
+    ...{ makespanMin: schedule.makespanMin, lowerBoundMin, optimal: isProven, conflicts: [] },
+  };
+}
 
 function* clash(input: ScheduleInput): Generator<number, Issue[], boolean> {
   const trials = clashOf(input);
@@ -185,59 +196,4 @@ function conflictsAtRoot(model: ScheduleModel, root: Bounds): Issue[] {
     task = push?.by ?? -1;
   }
   return [issue('no-time-left', `tasks[${stuck}]`), ...chain];
-}
-
-const STEPS_A_SLICE = 60;
-/** While there is no schedule, the bound is worked at in one slice of so many. */
-const BOUND_EVERY = 4;
-/** Once other weights count, how much longer than the shortest a schedule may be. */
-const LOOSE = 1.1;
-
-function* search(model: ScheduleModel, root: Bounds, weights: Weights): Generator<number, ProgrammeAnswer, boolean> {
-  const shaped = weights.outOfHours + weights.batches + weights.cost > 0;
-  const shortest = new LearningSearch(model, root, { random: xoroshiro128plus(SEED) });
-  const bounds = lowerBounds(model, root);
-  let lower = bounds.next().value as number;
-  let isBounded = false;
-  let loose: LearningSearch | null = null;
-  let chosen: Schedule | null = null;
-  let chosenWeight = Infinity;
-  const keep = (schedule: Schedule) => {
-    const formed = shaped ? compact(model, schedule, weights) : schedule;
-    const weight = weigh(model, formed, weights);
-    if (weight < chosenWeight) [chosen, chosenWeight] = [formed, weight];
-  };
-  const isProven = () => shortest.isExhausted || (shortest.best !== null && shortest.best.makespanMin <= lower + EPSILON);
-  // other weights than the end have no bound to be proven against: those go on until they are stopped
-  for (let slice = 0; !isProven() || (shaped && shortest.best !== null); slice++) {
-    if (yield 1 - 1 / (1 + slice / 200)) break;
-    // a plan first; what it is worth is asked as soon as there is one, or now and then while there is none
-    if (!isBounded && (shortest.best !== null || slice % BOUND_EVERY === 0)) {
-      const next = bounds.next();
-      if (next.done) isBounded = true;
-      else lower = next.value;
-      if (isProven()) continue;
-    }
-    const of: LearningSearch = shaped && shortest.best !== null && (isProven() || slice % 2 === 0) ? (loose ??= looseFrom()) : shortest;
-    const before = of.best;
-    of.advance(STEPS_A_SLICE);
-    if (of.best !== null && of.best !== before) keep(of.best);
-    if (loose && chosen) loose.lookAround(chosen);
-  }
-  const answer = chosen as Schedule | null;
-  if (answer === null) return without([issue(shortest.isExhausted ? 'proven-impossible' : 'none-found-in-time', 'tasks')], lower);
-  return {
-    feasible: true,
-    tasks: model.tasks.map(({ id }, i) => ({ id, startMin: answer.startsMin[i]!, endMin: answer.endsMin[i]! })),
-    makespanMin: answer.makespanMin,
-    lowerBoundMin: shortest.isExhausted ? Math.max(lower, shortest.best!.makespanMin) : lower,
-    optimal: !shaped && isProven(),
-    conflicts: [],
-  };
-
-  function looseFrom(): LearningSearch {
-    const made = new LearningSearch(model, root, { random: xoroshiro128plus(SEED + 1), isLoose: true });
-    made.endBefore(LOOSE * shortest.best!.makespanMin);
-    return made;
-  }
 }

@@ -47,11 +47,11 @@ export class Bounds {
     return this.model.tasks[task]!.times.endMin(this.latest[task]!);
   }
 
-  /** All tasks end by a time. Returns false when one cannot. */
+  /** All tasks but those aside end by a time. Returns false when one cannot. */
   endBy(minutes: number): boolean {
     if (minutes >= this.deadlineMin) return true;
     this.deadlineMin = minutes;
-    return this.model.tasks.every(({ times }, task) => this.lower(task, times.endingNotAfter(minutes)));
+    return this.model.tasks.every(({ times, isAside }, task) => isAside || this.lower(task, times.endingNotAfter(minutes)));
   }
 
   raise(task: number, index: number): boolean {

@@ -1,5 +1,5 @@
 import { Bounds } from './schedule-bounds.js';
-import type { ScheduleModel } from './schedule-model.js';
+import { type ScheduleModel, makespanOf } from './schedule-model.js';
 import type { Span } from './start-times.js';
 
 const EPSILON = 1e-6;
@@ -17,7 +17,10 @@ export function* lowerBounds(model: ScheduleModel, root: Bounds): Generator<numb
     const bounds = new Bounds(model, root);
     return !bounds.endBy(deadlineMin) || !bounds.propagate() || energy.isOverspent(bounds);
   };
-  const earliestEnd = Math.max(0, ...model.tasks.map((_, task) => root.endMin(task)));
+  const earliestEnd = makespanOf(
+    model,
+    model.tasks.map((_, task) => root.endMin(task)),
+  );
   yield earliestEnd;
   if (!refutes(earliestEnd)) return;
   let [refuted, open] = [earliestEnd, model.horizonMin];

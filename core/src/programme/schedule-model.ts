@@ -13,6 +13,7 @@ export interface TaskInput {
   uses: Readonly<Record<string, number>>;
   allowed?: readonly Span[] | undefined;
   splittable: boolean;
+  /** the makespan does not wait for it */ isAside?: boolean;
 }
 
 export interface LagInput {
@@ -43,6 +44,7 @@ export interface ModelTask {
   uses: readonly Use[];
   times: StartTimes;
   /** where it works between start and end: null when it never rests */ working: readonly Span[] | null;
+  /** the makespan does not wait for it */ isAside: boolean;
 }
 
 /** A wait between two tasks by index, measured on a clock; it holds from the end, or the start, of `from` to the start of `to`. */
@@ -75,18 +77,23 @@ export interface Schedule {
   makespanMin: number;
 }
 
+/** Latest end of all but what is done aside. */
+export function makespanOf({ tasks }: ScheduleModel, endsMin: readonly number[]): number {
+  return endsMin.reduce((latest, endMin, task) => (tasks[task]!.isAside ? latest : Math.max(latest, endMin)), 0);
+}
+
 /** Makes a checked input ready for the search: starts by calendar, lags on their clocks, pairs that exclude each other. */
 export function buildModel(input: ScheduleInput): ScheduleModel {
   const { resources, horizonMin } = input;
   const indexOf = new Map(resources.map(({ id }, i) => [id, i]));
   const known = new Map<string, { times: StartTimes; working: readonly Span[] | null }>();
   const whole: Span[] = [{ fromMin: 0, toMin: horizonMin }];
-  const tasks = input.tasks.map(({ id, durationMin, uses, allowed, splittable }): ModelTask => {
+  const tasks = input.tasks.map(({ id, durationMin, uses, allowed, splittable, isAside = false }): ModelTask => {
     const used = Object.entries(uses).flatMap(([name, amount]) => (amount > 0 ? [{ resource: indexOf.get(name)!, amount }] : []));
     const key = placesKey({ durationMin, uses, allowed, splittable });
     const place = known.get(key) ?? placesFor(calendarsOf(used, allowed, resources, whole), { durationMin, splittable }, input);
     known.set(key, place);
-    return { id, durationMin, uses: used, ...place };
+    return { id, durationMin, uses: used, ...place, isAside };
   });
   const taskIndex = new Map(tasks.map(({ id }, i) => [id, i]));
   const lags = input.lags.map(({ from, to, kind, minMin, maxMin, ageing }, index): ModelLag => ({
@@ -115,7 +122,7 @@ export function buildModel(input: ScheduleInput): ScheduleModel {
 }
 
 /** Tasks with the same key may start at the same times. */
-export function placesKey({ durationMin, uses, allowed, splittable }: Omit<TaskInput, 'id'>): string {
+export function placesKey({ durationMin, uses, allowed, splittable }: Omit<TaskInput, 'id' | 'isAside'>): string {
   const used = Object.keys(uses).filter((name) => uses[name]! > 0);
   return JSON.stringify([durationMin, used.sort(), allowed, splittable]);
 }

@@ -1,4 +1,4 @@
-import type { Schedule, ScheduleModel } from './schedule-model.js';
+import { type Schedule, type ScheduleModel, makespanOf } from './schedule-model.js';
 import { intersect, merge } from './start-times.js';
 
 /** What a schedule is weighed by, besides its end. */
@@ -8,6 +8,8 @@ export interface Weights {
   /** a fresh start of a resource after it has stood still */ batches: number;
   /** a minute of a unit of a resource between its first use and its last */ cost: number;
 }
+
+export const FINISH_ONLY: Weights = { finish: 1, outOfHours: 0, batches: 0, cost: 0 };
 
 /** How far ahead a later start is looked for, in feasible starts. */
 const TRIED_STARTS = 60;
@@ -41,7 +43,7 @@ export function compact(model: ScheduleModel, schedule: Schedule, weights: Weigh
       const { times } = model.tasks[task]!;
       const now = times.notBefore(best.startsMin[task]!);
       for (let index = now + 1; index < Math.min(times.count, now + TRIED_STARTS); index++) {
-        const moved = withStart(best, task, times.startMin(index), times.endMin(index));
+        const moved = withStart(model, best, task, times.startMin(index), times.endMin(index));
         const weight = weigh(model, moved, weights);
         if (weight >= bestWeight - 1e-9 || !keepsRules(model, moved)) continue;
         [best, bestWeight, improved] = [moved, weight, true];
@@ -51,10 +53,10 @@ export function compact(model: ScheduleModel, schedule: Schedule, weights: Weigh
   return best;
 }
 
-function withStart({ startsMin, endsMin }: Schedule, task: number, startMin: number, endMin: number): Schedule {
+function withStart(model: ScheduleModel, { startsMin, endsMin }: Schedule, task: number, startMin: number, endMin: number): Schedule {
   const starts = startsMin.with(task, startMin);
   const ends = endsMin.with(task, endMin);
-  return { startsMin: starts, endsMin: ends, makespanMin: Math.max(0, ...ends) };
+  return { startsMin: starts, endsMin: ends, makespanMin: makespanOf(model, ends) };
 }
 
 function keepsRules(model: ScheduleModel, { startsMin, endsMin }: Schedule): boolean {

@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { programmeFaults } from '../testing/programme-faults';
+import { betterProgramme } from './better-programme';
+import { forwardPass } from './forward-pass';
+import type { Programme, Task, TaskSetting } from './task';
+import { shiftsFrom } from './working-hours';
+
+const H = 3_600_000;
+const MONDAY_7 = Date.parse('2026-05-18T07:00:00Z');
+const week = { timeZone: 'UTC', days: [1, 2, 3, 4, 5], fromHour: 7, toHour: 17 };
+const setting = (part: Partial<TaskSetting> = {}): TaskSetting => {
+  const nowMs = part.nowMs ?? MONDAY_7;
+  return { nowMs, shifts: shiftsFrom(nowMs, week, 60), temperaturesC: [20], temperaturesFromMs: nowMs, ...part };
+};
+const task = (id: string, hours: number, part: Partial<Task> = {}): Task => ({
+  ...{ id, chain: 'A', durationMs: hours * H, splittable: false, waits: [] },
+  ...part,
+});
+const after = (taskId: string, minH: number, maxH: number | null) => ({ waits: [{ taskId, minH, maxH, referenceC: 20 }] });
+const endOf = ({ tasks }: Programme) => Math.max(...tasks.map(({ endMs }) => endMs));
+const at = (ms: number) => new Date(ms).toISOString().slice(5, 16);
+
+function better(tasks: readonly Task[], of = setting(), slices = 400) {
+  const first = forwardPass(tasks, of);
+  const search = betterProgramme(tasks, of, first);
+  let next = search.next(false);
+  for (let n = 1; !next.done; n++) next = search.next(n > slices);
+  return { first, proposal: next.value };
+}
+
+/** Faces of a room: prepared, stopped, coated in windows, cured; walls before floors. */
+const programmes = fc
+  .array(
+    fc.record({
+      room: fc.constantFrom('r', 's'),
+      isFloor: fc.boolean(),
+      hours: fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 3, maxLength: 3 }),
+      isPlugged: fc.boolean(),
+      opensH: fc.integer({ min: 1, max: 20 }),
+      spanH: fc.option(fc.integer({ min: 2, max: 30 }), { nil: null }),
+      restH: fc.constantFrom(0, 0, 3, 24),
+      isStarted: fc.boolean(),
+    }),
+    { minLength: 1, maxLength: 4 },
+  )
+  .map((faces) => faces.flatMap(faceTasks));
+
+function faceTasks(
+  of: {
+    room: string;
+    isFloor: boolean;
+    hours: number[];
+    isPlugged: boolean;
+    opensH: number;
+    spanH: number | null;
+    restH: number;
+    isStarted: boolean;
+  },
+  i: number,
+): Task[] {
+  const chain = `f${i}`;
+  const quarters = (n: number) => (n * H) / 4;
+  const room = (phase: number, isDusty = false, freshH?: number): Task['room'] => ({
+    ...{ id: of.room, phase, isFloor: of.isFloor, isDusty },
+    ...(freshH === undefined ? {} : { fresh: { h: freshH, referenceC: 20 } }),
+  });
+  const coatPhase = of.isFloor ? 3 : 2;
+  const firstMs = quarters(of.hours[1]!);
+  const maxH = of.spanH === null ? null : firstMs / H + of.opensH + of.spanH;
+  const done = i === 0 && of.isStarted ? { actual: { startMs: MONDAY_7 - 5 * H, endMs: MONDAY_7 - 3 * H } } : {};
+  return [
+    task(`${chain}:prepare`, of.hours[0]! / 4, {
+      chain,
+      splittable: true,
+      room: room(0, true),
+      ...(of.restH ? { restMs: of.restH * H } : {}),
+      ...done,
+    }),
+    ...(of.isPlugged ? [task(`${chain}:plug`, 0.5, { chain, room: room(1) })] : []),
+    task(`${chain}:1`, of.hours[1]! / 4, { chain, room: room(coatPhase, false, of.opensH) }),
+    task(`${chain}:2`, of.hours[2]! / 4, { chain, room: room(coatPhase, false, 12), ...after(`${chain}:1`, of.opensH, maxH) }),
+  ];
+}
+
+describe('a better programme', () => {
+  test('starts a coat late, so that its follower keeps its window, and is proven', () => {
+    // at once it would open at night and be closed by the morning
+    const tasks = [task('a1', 2), task('a2', 2, after('a1', 9, 20)), task('b', 4, { chain: 'B' })];
+    const { proposal } = better(tasks);
+    expect(proposal).toMatchObject({ isProven: true, isImpossible: false, clash: [] });
+    expect(programmeFaults(tasks, setting(), proposal!.programme!)).toEqual([]);
+    expect(at(endOf(proposal!.programme!))).toBe('05-19T09:00');
+  });
+
+  test('keeps every rule of the work, ends no later than the first pass, and not before its bound', () => {
+    fc.assert(
+      fc.property(programmes, (tasks) => {
+        const { first, proposal } = better(tasks, setting(), 60);
+        if (!proposal) return first.tasks.every(({ state }) => state !== 'planned');
+        if (proposal.isImpossible || !proposal.programme) return first.conflicts.length > 0 || !proposal.isImpossible;
+        expect(programmeFaults(tasks, setting(), proposal.programme)).toEqual([]);
+        expect(endOf(proposal.programme)).toBeGreaterThanOrEqual(proposal.lowerBoundMs - 1);
+        if (first.conflicts.length === 0) {
+          expect(programmeFaults(tasks, setting(), first)).toEqual([]);
+          expect(endOf(first)).toBeGreaterThanOrEqual(proposal.lowerBoundMs - 1);
+          if (proposal.isProven) expect(endOf(proposal.programme)).toBeLessThanOrEqual(endOf(first) + 1);
+        }
+        return true;
+      }),
+      { numRuns: 60, seed: 7 },
+    );
+  });
+
+  test('what is done or running stays where it was', () => {
+    const tasks = [
+      task('a1', 3, {
+        actual: { startMs: MONDAY_7 - 2 * H, endMs: MONDAY_7 + H, firstLaidMs: MONDAY_7 - 2 * H, lastLaidMs: MONDAY_7 + H },
+      }),
+      task('b1', 2, { chain: 'B', actual: { startMs: MONDAY_7 + 1.5 * H } }),
+      task('a2', 3, after('a1', 4, 10)),
+      task('b2', 1, { chain: 'B' }),
+    ];
+    const now = setting({ nowMs: MONDAY_7 + 2 * H });
+    const { proposal } = better(tasks, now);
+    const placed = proposal!.programme!.tasks;
+    expect(placed.slice(0, 2).map(({ state, startMs }) => [state, at(startMs)])).toEqual([
+      ['done', '05-18T05:00'],
+      ['running', '05-18T08:30'],
+    ]);
+    expect(programmeFaults(tasks, now, proposal!.programme!)).toEqual([]);
+    // the window of what lies there runs by the log: from its last square metre, until ten hours after its first
+    expect(placed[2]!.window).toEqual({ opensMs: MONDAY_7 + 5 * H, closesMs: MONDAY_7 + 8 * H });
+  });
+
+  test('a pin holds, and one that lies in the past is told while the rest is planned', () => {
+    const pinned = task('b', 1, { chain: 'B', kept: { startMs: MONDAY_7 + 4 * H, isPinned: true } });
+    const { proposal } = better([task('a', 6), pinned]);
+    expect(at(proposal!.programme!.tasks[1]!.startMs)).toBe('05-18T11:00');
+    expect(proposal!.programme!.conflicts).toEqual([]);
+    const late = better([task('a', 6), { ...pinned, kept: { startMs: MONDAY_7 - H, isPinned: true } }]);
+    expect(late.proposal!.programme!.conflicts).toMatchObject([{ code: 'pin-missed', taskId: 'b' }]);
+  });
+
+  test('where nothing keeps every rule, it names what clashes', () => {
+    // opens ten hours after an eight-hour coat and closes before the crew is back
+    const tasks = [task('a1', 8), task('a2', 2, after('a1', 3, 13))];
+    const { proposal, first } = better(tasks);
+    expect(first.conflicts.map(({ code }) => code)).toEqual(['window-missed']);
+    expect(proposal).toMatchObject({ programme: null, isImpossible: true });
+    expect(proposal!.clash).toEqual(expect.arrayContaining([{ code: 'clashes-latest', taskId: 'a2' }, { code: 'clashes-hours' }]));
+  });
+
+  test('nothing to place is no programme to look for', () => expect(better([]).proposal).toBeUndefined());
+});

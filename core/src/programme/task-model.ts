@@ -1,0 +1,254 @@
+import { HOUR_MS, MINUTE_MS } from '../quantities/index.js';
+import type { LagInput, ResourceInput, ScheduleInput, TaskInput } from './schedule-model.js';
+import type { PlacedTask, Programme, Task, TaskSetting, Wait } from './task.js';
+import { WallAges } from './wall-ages.js';
+
+/** The tasks of a job as the scheduler wants them: minutes from `fromMs` on. */
+export interface TaskModel {
+  fromMs: number;
+  input: ScheduleInput;
+  /** places in `input.tasks` of the tasks that are still to be placed, by their ids */ places: ReadonlyMap<string, number>;
+  /** tasks whose window closed before anything could be done about it, or whose pin lies in the past */ missed: readonly string[];
+}
+
+/** Grid of starts; a coarser one where the tables of starts would grow too large. */
+const STEPS_MIN = [5, 15, 30, 60] as const;
+/** Grid steps times different tasks. */
+const MOST_STARTS = 2_000_000;
+const CREW = 'crew';
+const NOW = '~now';
+
+/**
+ * What `forwardPass` places, as minimum and maximum waits and shared resources: one crew in its shifts; chains in order; windows in
+ * aged minutes, opening from the end and closing from the start; phases of a room by a milestone between them; a fresh floor and the
+ * work of every other chain in its room as two that exclude each other. What is done or running stands as `placed` has it.
+ * @param horizonMs by then all must be over
+ */
+export function modelOfTasks(tasks: readonly Task[], setting: TaskSetting, placed: Programme, horizonMs: number): TaskModel {
+  return new Builder(tasks, setting, placed, horizonMs).build();
+}
+
+class Builder {
+  private readonly fromMs: number;
+  private horizonMin: number;
+  /** by then all but what is aside is over */ private readonly workMin: number;
+  private readonly stepMin: number;
+  private readonly longestMs: number;
+  private readonly ages: WallAges;
+  private readonly at: ReadonlyMap<string, PlacedTask>;
+  private readonly byId: ReadonlyMap<string, Task>;
+  private readonly planned: readonly Task[];
+  private readonly inputs: TaskInput[] = [{ id: NOW, durationMin: 0, uses: {}, allowed: [{ fromMin: 0, toMin: 1 }], splittable: false }];
+  private readonly lags: LagInput[] = [];
+  private readonly resources: ResourceInput[] = [];
+  private readonly missed: string[] = [];
+  private readonly begun: ReadonlySet<string>;
+  /** of what is done or running */ private readonly chainEndMs = new Map<string, number>();
+
+  constructor(
+    private readonly tasks: readonly Task[],
+    private readonly setting: TaskSetting,
+    placed: Programme,
+    horizonMs: number,
+  ) {
+    // so that the grid lies on the hours of the clock
+    this.fromMs = Math.floor(setting.nowMs / HOUR_MS) * HOUR_MS;
+    this.ages = new WallAges(setting);
+    this.at = new Map(placed.tasks.map((each) => [each.id, each]));
+    this.byId = new Map(tasks.map((task) => [task.id, task]));
+    this.planned = tasks.filter(({ id }) => this.isOpen(id));
+    this.begun = new Set(tasks.filter(({ id, room }) => !this.isOpen(id) && room?.fresh).map(({ chain }) => chain));
+    for (const { id, chain } of tasks)
+      if (!this.isOpen(id)) this.chainEndMs.set(chain, Math.max(this.chainEndMs.get(chain) ?? -Infinity, this.at.get(id)!.endMs));
+    this.longestMs = Math.max(...setting.shifts.map(({ fromMs, toMs }) => toMs - fromMs));
+    this.workMin = Math.ceil(this.min(horizonMs));
+    this.horizonMin = this.workMin;
+    const lengths = new Set(this.planned.map(({ durationMs, restMs = 0 }) => `${durationMs} ${restMs}`)).size;
+    this.stepMin = STEPS_MIN.find((step) => (lengths * this.horizonMin) / step <= MOST_STARTS) ?? STEPS_MIN.at(-1)!;
+  }
+
+  build(): TaskModel {
+    this.shareCrew();
+    for (const task of this.planned) this.addTask(task);
+    this.chain();
+    for (const task of this.planned) {
+      for (const wait of task.waits) this.wait(task, wait);
+      this.release(task);
+    }
+    this.rooms();
+    const { horizonMin, stepMin } = this;
+    const places = new Map(this.inputs.map(({ id }, i) => [id, i]));
+    return {
+      ...{ fromMs: this.fromMs, missed: this.missed },
+      input: { horizonMin, stepMin, resources: this.resources, tasks: this.inputs, lags: this.lags },
+      places: new Map(this.planned.map(({ id }) => [id, places.get(id)!])),
+    };
+  }
+
+  private isOpen(id: string): boolean {
+    return this.at.get(id)?.state === 'planned';
+  }
+
+  private min(ms: number): number {
+    return (ms - this.fromMs) / MINUTE_MS;
+  }
+
+  /** The crew in its shifts, but for what it is at now. */
+  private shareCrew(): void {
+    const busyMs = Math.max(
+      this.setting.nowMs,
+      ...this.tasks
+        .filter(({ id, durationMs }) => this.at.get(id)?.state === 'running' && durationMs > 0)
+        .map(({ id, restMs = 0 }) => this.at.get(id)!.endMs - restMs),
+    );
+    const available = this.setting.shifts
+      .map(({ fromMs, toMs }) => ({ fromMin: this.min(Math.max(fromMs, busyMs)), toMin: this.min(toMs) }))
+      .filter(({ fromMin, toMin }) => toMin > fromMin);
+    this.resources.push({ id: CREW, capacity: 1, available });
+  }
+
+  private addTask({ id, durationMs, restMs = 0, splittable }: Task): void {
+    this.inputs.push({
+      id,
+      durationMin: durationMs / MINUTE_MS,
+      uses: durationMs > 0 ? { [CREW]: 1 } : {},
+      splittable: splittable && durationMs > this.longestMs,
+    });
+    if (restMs === 0) return;
+    // it goes on by itself from when the crew has left
+    this.inputs.push({ id: restOf(id), durationMin: restMs / MINUTE_MS, uses: {}, splittable: false });
+    this.atOnce(id, restOf(id));
+  }
+
+  /** Where a task is over, its rest with it. */
+  private last(id: string): string {
+    return this.byId.get(id)!.restMs ? restOf(id) : id;
+  }
+
+  private lag(from: string, to: string, kind: LagInput['kind'], minMin: number, maxMin?: number, rates?: readonly number[]): void {
+    const isPlain = rates === undefined || rates.every((rate) => rate === rates[0]);
+    const per = isPlain ? (rates?.[0] ?? 1) : 1;
+    this.lags.push({
+      ...{ from, to, kind, minMin: minMin / per },
+      ...(maxMin === undefined ? {} : { maxMin: maxMin / per }),
+      ...(isPlain ? {} : { ageing: rates }),
+    });
+  }
+
+  /** It begins at the first step of the grid after. */
+  private atOnce(from: string, to: string): void {
+    this.lag(from, to, 'finish-start', 0, this.stepMin - 0.01);
+  }
+
+  private notBefore(id: string, ms: number): void {
+    if (ms > this.fromMs) this.lag(NOW, id, 'start-start', this.min(ms));
+  }
+
+  /** Unless that has passed: what cannot be met any more keeps nothing else from being met. */
+  private notAfter(id: string, ms: number): void {
+    if (ms < this.setting.nowMs) this.missed.push(id);
+    else this.lag(NOW, id, 'start-start', 0, this.min(ms));
+  }
+
+  private chain(): void {
+    const before = new Map<string, string>();
+    for (const { id, chain } of this.planned) {
+      const last = before.get(chain);
+      if (last !== undefined) this.lag(last, id, 'finish-start', 0);
+      before.set(chain, this.last(id));
+    }
+  }
+
+  private wait({ id, chain }: Task, { taskId, minH, maxH, referenceC, atOnce }: Wait): void {
+    const before = this.at.get(taskId);
+    if (!before) return;
+    const { actual } = this.byId.get(taskId)!;
+    if (before.state !== 'planned') {
+      const lastMs = actual?.lastLaidMs ?? before.endMs;
+      this.notBefore(id, this.ages.after(lastMs, minH, referenceC, chain));
+      const firstMs = atOnce ? lastMs : (actual?.firstLaidMs ?? before.startMs);
+      if (maxH !== null) this.notAfter(id, this.ages.by(firstMs, maxH, referenceC, chain));
+      return;
+    }
+    const { opening, closing } = this.ages.rates(this.fromMs, referenceC, chain);
+    this.lag(this.last(taskId), id, 'finish-start', minH * 60, undefined, opening);
+    if (maxH !== null) this.lag(atOnce ? this.last(taskId) : taskId, id, atOnce ? 'finish-start' : 'start-start', 0, maxH * 60, closing);
+  }
+
+  /** What keeps it from beginning by what is done, delivered, or promised. */
+  private release(task: Task): void {
+    const { id, chain, notBeforeMs = -Infinity, kept } = task;
+    this.notBefore(id, Math.max(this.setting.nowMs, notBeforeMs, this.chainEndMs.get(chain) ?? -Infinity));
+    if (!kept?.isPinned) return;
+    this.notBefore(id, kept.startMs);
+    this.notAfter(id, kept.startMs);
+  }
+
+  private rooms(): void {
+    const rooms = new Map<string, Task[]>();
+    for (const task of this.tasks) if (task.room) rooms.set(task.room.id, [...(rooms.get(task.room.id) ?? []), task]);
+    for (const [id, inRoom] of rooms) {
+      this.phases(id, inRoom);
+      this.fresh(id, inRoom);
+    }
+  }
+
+  /** A milestone between each phase and the next: all of the one lies before it, and all of the other after it. */
+  private phases(room: string, inRoom: readonly Task[]): void {
+    const phases = [...new Set(inRoom.map((task) => task.room!.phase))].sort((a, b) => a - b);
+    let earlier: string | undefined;
+    phases.slice(1).forEach((phase, i) => {
+      const milestone = `~${room} ${phase}`;
+      this.inputs.push({ id: milestone, durationMin: 0, uses: {}, splittable: false });
+      if (earlier !== undefined) this.lag(earlier, milestone, 'finish-start', 0);
+      earlier = milestone;
+      for (const task of inRoom) {
+        const isOpen = this.isOpen(task.id);
+        if (task.room!.phase === phases[i]) {
+          if (isOpen) this.lag(this.last(task.id), milestone, 'finish-start', 0);
+          else this.notBefore(milestone, this.at.get(task.id)!.endMs);
+        } else if (task.room!.phase === phase && isOpen && !this.begun.has(task.chain)) this.lag(milestone, task.id, 'finish-start', 0);
+      }
+    });
+  }
+
+  /** Nobody of another chain walks on a fresh floor, and no dust of another chain falls on a fresh coat. */
+  private fresh(room: string, inRoom: readonly Task[]): void {
+    const keeps = ({ room: of, chain }: Task, task: Task) => chain !== task.chain && (of!.isFloor || task.room!.isDusty);
+    const open = inRoom.filter(({ id }) => this.isOpen(id));
+    const coats = inRoom.filter((task) => task.room!.fresh);
+    for (const coat of coats) {
+      const { h, referenceC } = coat.room!.fresh!;
+      const kept = open.filter((task) => keeps(coat, task));
+      if (!this.isOpen(coat.id)) {
+        const untilMs = this.ages.after(this.at.get(coat.id)!.endMs, h, referenceC, coat.chain);
+        for (const task of kept) this.notBefore(task.id, untilMs);
+        continue;
+      }
+      // what lies before it by its phase, or after it by a chain of its own, needs nothing said
+      const beside = kept.filter(
+        (task) => task.room!.phase >= coat.room!.phase || this.begun.has(task.chain) || this.begun.has(coat.chain),
+      );
+      if (beside.length > 0) this.exclude(`~fresh ${room} ${coat.id}`, coat, beside);
+    }
+  }
+
+  /** The coat and the hours until it carries take all of a resource of which everything beside them takes its part. */
+  private exclude(resource: string, coat: Task, beside: readonly Task[]): void {
+    const { h, referenceC } = coat.room!.fresh!;
+    const { opening } = this.ages.rates(this.fromMs, referenceC, coat.chain);
+    // of hours that are not all alike the slowest count
+    const freshMin = (h * HOUR_MS) / MINUTE_MS / Math.min(...opening);
+    const fresh = `~fresh ${coat.id}`;
+    this.resources.push({ id: resource, capacity: beside.length });
+    this.inputs.push({ id: fresh, durationMin: freshMin, uses: { [resource]: beside.length }, splittable: false, isAside: true });
+    this.horizonMin = Math.max(this.horizonMin, this.workMin + Math.ceil(freshMin));
+    this.atOnce(this.last(coat.id), fresh);
+    const names = new Set(beside.map(({ id }) => id));
+    this.inputs.forEach((each, i) => {
+      if (names.has(each.id) && each.durationMin > 0) this.inputs[i] = { ...each, uses: { ...each.uses, [resource]: 1 } };
+    });
+  }
+}
+
+const restOf = (id: string): string => `${id}~rest`;
