@@ -7,9 +7,11 @@ import {
   type Feature,
   JOB_HEAD_FIELDS,
   type JobHead,
+  KEPT_PROGRAMME_FIELDS,
   PHOTO_FIELDS,
   POUR_FIELDS,
   PRODUCT_REF_FIELDS,
+  type KeptProgramme,
   type Photo,
   type Pour,
   type ProductRef,
@@ -44,6 +46,8 @@ export const ReadingDto = dtoOf<Reading>('ReadingDto', READING_FIELDS);
 export type ReadingDto = Reading;
 export const PhotoDto = dtoOf<Photo>('PhotoDto', PHOTO_FIELDS);
 export type PhotoDto = Photo;
+export const KeptProgrammeDto = dtoOf<KeptProgramme>('KeptProgrammeDto', KEPT_PROGRAMME_FIELDS);
+export type KeptProgrammeDto = KeptProgramme;
 export const PourDto = dtoOf<Pour>('PourDto', POUR_FIELDS);
 export type PourDto = Pour;
 export const ProductRefDto = dtoOf<ProductRef>('ProductRefDto', PRODUCT_REF_FIELDS);

@@ -23,6 +23,7 @@ import {
   FaceDto,
   FeatureDto,
   JobHeadDto,
+  KeptProgrammeDto,
   PhotoDto,
   ProductRefDto,
   ReadingDto,
@@ -127,6 +128,8 @@ export class JobFileDto {
   @Optional() @NestedList(() => ReadingDto, LIMITS.readings) readings?: ReadingDto[];
   /** what each picture shows; the pictures themselves are no part of the file */
   @Optional() @NestedList(() => PhotoDto, LIMITS.photos) photos?: PhotoDto[];
+  /** the programme that people were told */
+  @Optional() @NestedList(() => KeptProgrammeDto, LIMITS.keptProgrammes) keptProgrammes?: KeptProgrammeDto[];
   /** sheets that the build-ups pin and that do not ship with the app; checked as a catalogue's are */
   @Optional() @AnyRecords(500) products?: Product[];
   @NestedList(() => PlanRevisionDto, RECORD_LIMITS.planRevisions) planRevisions!: PlanRevisionDto[];

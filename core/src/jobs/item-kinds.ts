@@ -6,6 +6,7 @@ import {
   checkBuildUp,
   checkFace,
   checkFeature,
+  checkKeptProgramme,
   checkPhoto,
   checkReading,
   checkWaterBody,
@@ -15,6 +16,7 @@ import {
   BUILD_UP_FIELDS,
   FACE_FIELDS,
   FEATURE_FIELDS,
+  KEPT_PROGRAMME_FIELDS,
   PHOTO_FIELDS,
   READING_FIELDS,
   SPACE_FIELDS,
@@ -74,6 +76,10 @@ export const ITEM_SPECS = {
   photo: kind({
     ...{ list: 'photos', most: 5000, permission: 'survey' },
     ...{ fields: PHOTO_FIELDS, refers: { faceId: 'face', featureId: 'feature' }, check: checkPhoto },
+  }),
+  'kept-programme': kind({
+    ...{ list: 'keptProgrammes', most: 1, permission: 'plan' },
+    ...{ fields: KEPT_PROGRAMME_FIELDS, refers: {}, check: checkKeptProgramme },
   }),
 };
 

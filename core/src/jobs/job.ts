@@ -275,6 +275,23 @@ export interface Photo {
   caption?: string;
 }
 
+/** When a piece of work is to begin, as somebody decided. */
+export interface KeptStart {
+  workItemId: string;
+  startsAt: string;
+  /** neither earlier nor later, whatever else moves */ isPinned?: boolean;
+  /** who does it */ person?: string;
+}
+
+/** The programme that people were told: what it says stands until somebody keeps another. */
+export interface KeptProgramme {
+  id: string;
+  keptAt: string;
+  keptBy?: string;
+  starts: KeptStart[];
+  /** those that stood before, the last one first */ earlier?: { keptAt: string; keptBy?: string; starts: KeptStart[] }[];
+}
+
 /** Everything people measured and chose on a job; what is planned follows from it, what was done stands in the log. */
 export interface JobModel {
   job: JobHead;
@@ -286,4 +303,5 @@ export interface JobModel {
   buildUps: BuildUp[];
   readings: Reading[];
   photos: Photo[];
+  keptProgrammes: KeptProgramme[];
 }

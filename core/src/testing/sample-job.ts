@@ -28,6 +28,7 @@ export function sampleJob(): JobModel {
     buildUps: [],
     readings: [],
     photos: [],
+    keptProgrammes: [],
   };
 }
 

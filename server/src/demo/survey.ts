@@ -50,6 +50,7 @@ export class DemoSurvey {
       buildUps: [],
       readings: [],
       photos: [],
+      keptProgrammes: [],
     };
   }
 

@@ -80,8 +80,14 @@ const SOUND: Record<ItemKind, Record<string, unknown>> = {
     originalSha256: '0'.repeat(64),
     caption: 'pipe sleeve, wet below',
   },
+  'kept-programme': {
+    id: IDS['kept-programme'],
+    keptAt: '2026-05-20T10:00:00+02:00',
+    keptBy: 'Ines Roth',
+    starts: [{ workItemId: 'a:z1:coat-1', startsAt: '2026-05-21T05:00:00Z', isPinned: true, person: 'Pauli' }],
+  },
 };
-const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo'];
+const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo', 'kept-programme'];
 const CHANGED: Record<ItemKind, object> = {
   space: { name: 'Vault' },
   'water-body': { governingLevelId: IDS['water-level'] },
@@ -91,6 +97,7 @@ const CHANGED: Record<ItemKind, object> = {
   'build-up': { schools: { 'crack-width': { school: 'B', reason: 'usual here' } } },
   reading: { value: 58 },
   photo: { caption: 'dried since' },
+  'kept-programme': { starts: [], earlier: [{ keptAt: '2026-05-20T10:00:00+02:00', starts: [] }] },
 };
 
 const RECTANGLE = (u: number, v: number, wide: number, high: number) => [
@@ -102,6 +109,17 @@ const RECTANGLE = (u: number, v: number, wide: number, high: number) => [
 
 /** One fault of each kind, and the field that is told. */
 const WRONG: readonly [ItemKind, object, string][] = [
+  ['kept-programme', { starts: [{ workItemId: 'a' }] }, 'payload.starts[0].startsAt'],
+  [
+    'kept-programme',
+    {
+      starts: [
+        { workItemId: 'a', startsAt: '2026-05-21T05:00:00Z' },
+        { workItemId: 'a', startsAt: '2026-05-21T06:00:00Z' },
+      ],
+    },
+    'payload.starts[1].workItemId',
+  ],
   ['photo', { originalSha256: 'X' }, 'payload.originalSha256'],
   ['photo', { caption: 'x'.repeat(301) }, 'payload.caption'],
   ['space', { name: '' }, 'payload.name'],

@@ -52,7 +52,7 @@ export class JobsService {
         if ((await items.read())?.model.job.name !== name) throw new RefusedError(409, { error: 'id-used-before' });
         return { jobId: id };
       }
-      if (withSurvey) await items.insertModel(asJson({ ...lists, photos: [] }));
+      if (withSurvey) await items.insertModel(asJson({ ...lists, photos: [], keptProgrammes: [] }));
       return { jobId: id };
     });
   }

@@ -12,6 +12,7 @@ import { Stores1764000000006 } from './migrations/0006-stores.js';
 import { Standing1764000000008 } from './migrations/0008-standing.js';
 import { JobStates1764000000009 } from './migrations/0009-job-states.js';
 import { Invitations1764000000010 } from './migrations/0010-invitations.js';
+import { KeptProgramme1764000000011 } from './migrations/0011-kept-programme.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
 
 /** What requests about jobs run under: fenced by row-level security, unable to change the log. */
@@ -30,6 +31,7 @@ const MIGRATIONS = [
   Standing1764000000008,
   JobStates1764000000009,
   Invitations1764000000010,
+  KeptProgramme1764000000011,
 ];
 
 /**
@@ -106,7 +108,7 @@ export async function whyUnfit(source: DataSource): Promise<string | null> {
 /** Every table there must be. */
 const TABLES = [
   ...['organisation', 'person', 'membership', 'guest_grant', 'session', 'password_reset', 'security_event', 'device', 'server_key'],
-  ...['job', 'space', 'face', 'feature', 'water_body', 'water_level', 'build_up', 'reading', 'photo', 'photo_file'],
+  ...['job', 'space', 'face', 'feature', 'water_body', 'water_level', 'build_up', 'reading', 'photo', 'photo_file', 'kept_programme'],
   ...['command', 'plan_revision', 'log_entry', 'job_keys', 'job_import', 'house', 'product', 'stock_move'],
 ];
 

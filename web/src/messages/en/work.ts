@@ -18,6 +18,7 @@ export const WORK = {
   'programme.hours': '{days}, {from} to {to}, one crew. Durations are usual paces, to be judged by who knows his crew.',
   'conflict.window-missed':
     '{name} would start {late} h after its window has closed. Bring the coat before it forward, or follow the product’s rule for a late coat: wet and slurry again, or abrade and prime.',
+  'conflict.pin-missed': '{name} cannot begin when it is pinned: {late} too late.',
   'conflict.longer-than-shift': '{name} does not fit into one shift. Make the zone smaller or the crew larger.',
   'conflict.beyond-horizon': '{name} finds no place within four months.',
   'release.none': 'Nothing is released to the site yet.',
