@@ -7,6 +7,7 @@ import {
   USUAL_CREW,
   measuredWalls,
   planJob,
+  keptStarts,
   programmeJob,
   startsOfLines,
 } from '../planning/index.js';
@@ -51,7 +52,10 @@ export function jobOutlook({ model, lines, revision, house, stock, nowMs }: Outl
   const faceOf = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
   const walls = measuredWalls(model, site, (id) => faceOf.get(id));
   const wallsC = new Map([...walls].map(([id, { history }]) => [id, history]));
-  const programme = programmeJob(workItems, site, { nowMs, ...weekIn(model), temperatureC: USUAL_CREW.temperatureC, wallsC });
+  const programme = programmeJob(workItems, site, {
+    ...{ nowMs, ...weekIn(model), temperatureC: USUAL_CREW.temperatureC, wallsC },
+    kept: keptStarts(model),
+  });
   const today = decidedIn(model, plan, conditions, house);
   const missing = missingIn({ model, plan, revision, today, site, conflicts: programme.conflicts, nowMs });
   const startOf = startsOfLines(workItems, programme);

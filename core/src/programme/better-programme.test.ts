@@ -111,6 +111,35 @@ describe('a better programme', () => {
     );
   });
 
+  test('once kept, it is placed as it was kept, as long as nothing else changes', () => {
+    fc.assert(
+      fc.property(programmes, (tasks) => {
+        const { programme } = better(tasks, setting(), 30).proposal ?? { programme: null };
+        if (!programme) return;
+        const startOf = new Map(programme.tasks.map(({ id, startMs }) => [id, startMs]));
+        const kept = tasks.map((each) => (each.actual ? each : { ...each, kept: { startMs: startOf.get(each.id)!, isPinned: false } }));
+        expect(forwardPass(kept, setting())).toEqual({ ...programme, conflicts: [] });
+      }),
+      { numRuns: 60, seed: 8 },
+    );
+  });
+
+  test('what was kept and slips moves what follows, and leaves the rest where it was', () => {
+    const kept = (startMs: number) => ({ kept: { startMs, isPinned: false } });
+    const tasks = [
+      task('a1', 2, kept(MONDAY_7)),
+      task('b1', 2, { chain: 'B', ...kept(MONDAY_7 + 2 * H) }),
+      task('c1', 2, { chain: 'C', ...kept(MONDAY_7 + 6 * H) }),
+    ];
+    const late = forwardPass(tasks, setting({ nowMs: MONDAY_7 + H }));
+    expect(late.tasks.map(({ startMs }) => at(startMs))).toEqual(['05-18T08:00', '05-18T10:00', '05-18T13:00']);
+  });
+
+  test('who was promised an hour goes before who merely could begin then', () => {
+    const tasks = [task('new', 3), task('promised', 2, { chain: 'B', kept: { startMs: MONDAY_7, isPinned: false } })];
+    expect(forwardPass(tasks, setting()).tasks.map(({ startMs }) => at(startMs))).toEqual(['05-18T09:00', '05-18T07:00']);
+  });
+
   test('what is done or running stays where it was', () => {
     const tasks = [
       task('a1', 3, {

@@ -147,7 +147,8 @@ class Pass {
       this.roomFreeMs(task),
     );
     const start = this.fit(task, ready);
-    return this.followerOf.has(task.id) ? this.startThatLetsFollow(task, start) : start;
+    // what begins as it was kept has its followers kept too
+    return this.followerOf.has(task.id) && start !== task.kept?.startMs ? this.startThatLetsFollow(task, start) : start;
   }
 
   /** When its room lets it in: after the earlier phases, off fresh floors, and with its dust away from fresh coats. */

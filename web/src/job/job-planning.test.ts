@@ -1,5 +1,5 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { type House, Planner, USUAL_CREW, USUAL_HOUSE, measuredWalls, programmeJob } from '@caulkhorn/core/planning';
+import { type House, Planner, USUAL_CREW, USUAL_HOUSE, keptStarts, measuredWalls, programmeJob } from '@caulkhorn/core/planning';
 import { type EntryBody, FIRST_LINK } from '@caulkhorn/core/site-log';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { JobPlanning, type Planning, type PlanSource } from './job-planning';
@@ -53,7 +53,7 @@ afterEach(() => {
 });
 
 /** A planning whose source can be changed, told of changes as a session tells itself. */
-function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, measuredWalls, houseOf: houseOf as never })) {
+function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, keptStarts, measuredWalls, houseOf: houseOf as never })) {
   let crew: { people: number } = { people: 2 };
   const crewListeners = new Set<() => void>();
   const seen: ReturnType<JobPlanning['follow']>[] = [];
@@ -111,7 +111,7 @@ test('nothing is fetched, planned or placed before somebody asks; asked twice, i
   let fetched = 0;
   const kept = keeping(source(), () => {
     fetched++;
-    return Promise.resolve({ Planner, measuredWalls, houseOf: houseOf as never });
+    return Promise.resolve({ Planner, keptStarts, measuredWalls, houseOf: houseOf as never });
   });
   kept.open();
   await settle();
@@ -196,7 +196,7 @@ test('another house is planned in slices while the plan by the old one stays', a
 
 test.each([
   ['the part that plans cannot be fetched', () => Promise.reject(new Error('no signal'))],
-  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, measuredWalls, houseOf: houseOf as never })],
+  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, keptStarts, measuredWalls, houseOf: houseOf as never })],
 ])('%s: whoever waits is told, and the fault is shown', async (_what, engine) => {
   const kept = keeping(source(), engine as never);
   kept.open();

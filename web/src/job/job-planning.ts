@@ -24,14 +24,16 @@ export interface Planning {
   /** how warm each face was when it was last measured; a face that is missing was not */ walls: ReadonlyMap<string, MeasuredWall>;
   /** the plan as it follows from the model now; the same function plans on the server */ plan: JobPlan;
   /** the released work or, before any release, what is planned now */ workItems: readonly WorkItem[];
-  /** that work placed in time from now on; both come from a worker, a moment after the plan */ programme: Programme;
+  /** that work placed in time from now on; it comes from a worker, a moment after the plan */ programme: Programme;
+  /** what it was placed by */ placedBy: Placed['placedBy'];
 }
 
 type Engine = typeof import('./plan-engine');
+type PlannedWith = Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls' | 'keptStarts'>;
 
 /** What planning is done with: fetched or started when somebody first asks for a plan. */
 export interface PlanningMeans {
-  engine(): Promise<Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls'>>;
+  engine(): Promise<PlannedWith>;
   newPlacer(): Placer;
   crew: { getState(): { people: number; tool?: Tool | undefined }; subscribe(listener: () => void): () => void };
 }
@@ -49,7 +51,7 @@ export class JobPlanning {
   /** there is a plan, or the fault that prevents one */ readonly due: Promise<void>;
   private arrive = (): void => {};
   private isAsked = false;
-  private engine: Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls'> | undefined;
+  private engine: PlannedWith | undefined;
   private planner: InstanceType<Engine['Planner']> | undefined;
   private prepared: House | undefined;
   private preparing: { stop(): void; source: readonly unknown[] } | undefined;
@@ -116,7 +118,7 @@ export class JobPlanning {
     const site = this.siteOf(lines);
     const workItems = revision?.workItems ?? plan.workItems;
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
-    this.place(workItems, site, { job: model.job, wallsC: this.warmthOf(walls) });
+    this.place(workItems, site, { job: model.job, wallsC: this.warmthOf(walls), kept: this.keptBy(model.keptProgrammes) });
     if (!this.placed) return;
     const next = { site, conditions, walls, plan, ...this.placed };
     if (!this.planning || !isSame(this.planning, next)) this.planning = next;
@@ -133,6 +135,7 @@ export class JobPlanning {
       return this.engine!.measuredWalls({ faces, readings }, site, (id) => faceOf.get(id));
     },
   );
+  private readonly keptBy = latest((keptProgrammes: JobModel['keptProgrammes']) => this.engine!.keptStarts({ keptProgrammes }));
   private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({
     people,
@@ -166,10 +169,10 @@ export class JobPlanning {
   private place(
     workItems: readonly WorkItem[],
     { done }: SiteState,
-    { job: { timeZone, week }, wallsC }: { job: JobModel['job']; wallsC: WallsC },
+    { job: { timeZone, week }, wallsC, kept }: { job: JobModel['job']; wallsC: WallsC; kept: ReturnType<Engine['keptStarts']> },
   ): void {
     const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
-    const wanted = [workItems, done, nowMs, timeZone, week, wallsC];
+    const wanted = [workItems, done, nowMs, timeZone, week, wallsC, kept];
     if (isSame(this.wanted, wanted)) return;
     this.wanted = wanted;
     this.placing ??= new Placing(
@@ -180,11 +183,8 @@ export class JobPlanning {
       },
       (fault) => this.failed(fault),
     );
-    this.placing.want({
-      workItems,
-      done,
-      options: { nowMs, timeZone, ...(week ? { week } : {}), temperatureC: USUAL_CREW.temperatureC, wallsC },
-    });
+    const options = { nowMs, timeZone, ...(week ? { week } : {}), temperatureC: USUAL_CREW.temperatureC, wallsC, kept };
+    this.placing.want({ workItems, done, options });
   }
 
   private failed(fault: unknown): void {

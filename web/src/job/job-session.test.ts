@@ -210,7 +210,13 @@ test('with the plan asked for, one edit still tells once, and model and plan com
     {},
     {
       ...NO_PLAN,
-      engine: () => Promise.resolve({ Planner: Counting as never, measuredWalls: () => new Map(), houseOf: () => USUAL_HOUSE }),
+      engine: () =>
+        Promise.resolve({
+          Planner: Counting as never,
+          keptStarts: () => new Map(),
+          measuredWalls: () => new Map(),
+          houseOf: () => USUAL_HOUSE,
+        }),
       newPlacer: () => silent,
     },
   );

@@ -53,7 +53,7 @@ it('gives work and its place in time together', () => {
   const { desk, placed, placing } = open();
   placing.want(want(workItems));
   desk.answer();
-  expect(placed).toEqual([{ workItems, programme: programmeJob(workItems, { done: NONE }, options) }]);
+  expect(placed).toEqual([{ workItems, programme: programmeJob(workItems, { done: NONE }, options), placedBy: options }]);
 });
 
 it('asks one thing at a time, and of what comes meanwhile only the newest', () => {

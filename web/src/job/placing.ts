@@ -1,5 +1,4 @@
-import type { WorkWeek } from '@caulkhorn/core/jobs';
-import type { WorkItem } from '@caulkhorn/core/planning';
+import type { PlacingOptions, WorkItem } from '@caulkhorn/core/planning';
 import type { Programme, TemperatureAt } from '@caulkhorn/core/programme';
 import type { SiteState } from '@caulkhorn/core/site-log';
 import { type WorkChange, changeOf } from './work-change';
@@ -10,7 +9,7 @@ export type WallsC = ReadonlyMap<string, readonly TemperatureAt[]>;
 export interface ToProgramme {
   work: WorkChange;
   /** only when it is another than before */ done?: SiteState['done'];
-  options: { nowMs: number; timeZone: string; week?: WorkWeek; temperatureC: number; wallsC: WallsC };
+  options: PlacingOptions & { wallsC: WallsC };
 }
 export type FromProgramme = Programme;
 
@@ -24,6 +23,7 @@ export interface Wanted {
 export interface Placed {
   workItems: readonly WorkItem[];
   programme: Programme;
+  /** what it was placed by */ placedBy: ToProgramme['options'];
 }
 
 /** The side of a worker that is used here. */
@@ -39,9 +39,9 @@ export class Placing {
   constructor(newWorker: () => Placer, onPlaced: (placed: Placed) => void, onFault: (fault: Error) => void) {
     this.worker = newWorker();
     this.worker.onmessage = ({ data }: MessageEvent<FromProgramme>) => {
-      const { workItems } = this.asked!;
+      const { workItems, options } = this.asked!;
       this.asked = undefined;
-      onPlaced({ workItems, programme: data });
+      onPlaced({ workItems, programme: data, placedBy: options });
       if (this.next) this.send(this.next);
     };
     this.worker.onerror = (event) => onFault(new Error(event.message || 'the programme could not be worked out'));

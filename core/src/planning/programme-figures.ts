@@ -1,0 +1,59 @@
+import { type Interval, type Programme, mistRounds, shiftsFrom, weekOf } from '../programme/index.js';
+import { DAY_MS, HOUR_MS } from '../quantities/index.js';
+import type { PlacingOptions } from './programme-job.js';
+import type { WorkItem } from './work-items.js';
+
+/** What a programme comes to, so that two can be held side by side. */
+export interface ProgrammeFigures {
+  /** when all of it is over; null where something finds no place */ endMs: number | null;
+  /** windows and pins that are missed */ missed: number;
+  /** rounds of mist outside the hours of the crew */ roundsAtRest: number;
+  /** days on which the crew comes from now on */ daysOnSite: number;
+}
+
+/** @param programme of these work items, placed by these options */
+export function programmeFigures(
+  { tasks, conflicts }: Programme,
+  workItems: readonly WorkItem[],
+  { nowMs, timeZone, week }: Pick<PlacingOptions, 'nowMs' | 'timeZone' | 'week'>,
+): ProgrammeFigures {
+  const ends = tasks.map(({ endMs }) => endMs);
+  const endMs = ends.length === 0 || !ends.every(Number.isFinite) ? null : Math.max(...ends);
+  const days = endMs === null ? 0 : Math.ceil((endMs - nowMs) / DAY_MS) + 2;
+  const shifts = shiftsFrom(nowMs, weekOf({ timeZone, ...(week ? { week } : {}) }), days);
+  const items = new Map(workItems.map((item) => [item.id, item]));
+  const ahead = tasks.filter((task) => task.state !== 'done' && Number.isFinite(task.endMs));
+  const worked = ahead.flatMap(({ id, startMs, endMs: until }): Interval[] => {
+    const { restH = 0, durationMin } = items.get(id)!;
+    return durationMin === 0 ? [] : [{ fromMs: startMs, toMs: until - restH * HOUR_MS }];
+  });
+  const rounds = ahead.flatMap(({ id, startMs }) => {
+    const { roundsPerDay, restH = 0 } = items.get(id)!;
+    return roundsPerDay === undefined ? [] : mistRounds(startMs, { mistsPerDay: roundsPerDay, days: restH / 24 }, timeZone);
+  });
+  const isWorked = (ms: number) => shifts.some(({ fromMs, toMs }) => ms >= fromMs && ms <= toMs);
+  return {
+    endMs,
+    missed: conflicts.length,
+    roundsAtRest: rounds.filter((ms) => ms > nowMs && !isWorked(ms)).length,
+    daysOnSite: shifts.filter(({ fromMs, toMs }) => worked.some((each) => each.fromMs < toMs && each.toMs > fromMs)).length,
+  };
+}
+
+export interface Move {
+  taskId: string;
+  /** later is more than 0 */ byMs: number;
+}
+
+const SAME_MS = 60_000;
+
+/** What of the planned work begins at another time in `then` than in `now`, the largest move first. */
+export function movesBetween(now: Programme, then: Programme): Move[] {
+  const startOf = new Map(now.tasks.map(({ id, startMs }) => [id, startMs]));
+  return then.tasks
+    .flatMap(({ id: taskId, startMs, state }): Move[] => {
+      const byMs = startMs - (startOf.get(taskId) ?? startMs);
+      return state === 'planned' && Math.abs(byMs) > SAME_MS ? [{ taskId, byMs }] : [];
+    })
+    .sort((a, b) => Math.abs(b.byMs) - Math.abs(a.byMs));
+}
