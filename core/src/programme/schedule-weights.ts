@@ -43,7 +43,7 @@ export function compact(model: ScheduleModel, schedule: Schedule, weights: Weigh
       const { times } = model.tasks[task]!;
       const now = times.notBefore(best.startsMin[task]!);
       for (let index = now + 1; index < Math.min(times.count, now + TRIED_STARTS); index++) {
-        const moved = withStart(model, best, task, times.startMin(index), times.endMin(index));
+        const moved = withStart(model, best, { task, startMin: times.startMin(index), endMin: times.endMin(index) });
         const weight = weigh(model, moved, weights);
         if (weight >= bestWeight - 1e-9 || !keepsRules(model, moved)) continue;
         [best, bestWeight, improved] = [moved, weight, true];
@@ -53,9 +53,13 @@ export function compact(model: ScheduleModel, schedule: Schedule, weights: Weigh
   return best;
 }
 
-function withStart(model: ScheduleModel, { startsMin, endsMin }: Schedule, task: number, startMin: number, endMin: number): Schedule {
-  const starts = startsMin.with(task, startMin);
-  const ends = endsMin.with(task, endMin);
+function withStart(
+  model: ScheduleModel,
+  { startsMin, endsMin }: Schedule,
+  to: { task: number; startMin: number; endMin: number },
+): Schedule {
+  const starts = startsMin.with(to.task, to.startMin);
+  const ends = endsMin.with(to.task, to.endMin);
   return { startsMin: starts, endsMin: ends, makespanMin: makespanOf(model, ends) };
 }
 

@@ -8,13 +8,21 @@ export interface TaskModel {
   fromMs: number;
   input: ScheduleInput;
   /** places in `input.tasks` of the tasks that are still to be placed, by their ids */ places: ReadonlyMap<string, number>;
-  /** tasks whose window closed before anything could be done about it, or whose pin lies in the past */ missed: readonly string[];
+}
+
+/** Tasks, what they are placed by, and how `forwardPass` placed them. */
+export interface Situation {
+  tasks: readonly Task[];
+  setting: TaskSetting;
+  placed: Programme;
 }
 
 /** Grid of starts; a coarser one where the tables of starts would grow too large. */
 const STEPS_MIN = [5, 15, 30, 60] as const;
 /** Grid steps times different tasks. */
 const MOST_STARTS = 2_000_000;
+/** What is late may become so much later: starts lie on a grid. */
+const LATE_MIN = 60;
 const CREW = 'crew';
 const NOW = '~now';
 
@@ -23,12 +31,22 @@ const NOW = '~now';
  * aged minutes, opening from the end and closing from the start; phases of a room by a milestone between them; a fresh floor and the
  * work of every other chain in its room as two that exclude each other. What is done or running stands as `placed` has it.
  * @param horizonMs by then all must be over
+ * @param givenUp tasks whose latest hour cannot be kept any more
  */
-export function modelOfTasks(tasks: readonly Task[], setting: TaskSetting, placed: Programme, horizonMs: number): TaskModel {
-  return new Builder(tasks, setting, placed, horizonMs).build();
+export function modelOfTasks(situation: Situation, horizonMs: number, givenUp: ReadonlySet<string> = new Set()): TaskModel {
+  return new Builder(situation, horizonMs, givenUp).build();
+}
+
+/** A wait: aged minutes where there are rates by the hour, else minutes. */
+interface Span {
+  minMin?: number;
+  maxMin?: number;
+  rates?: readonly number[];
 }
 
 class Builder {
+  private readonly tasks: readonly Task[];
+  private readonly setting: TaskSetting;
   private readonly fromMs: number;
   private horizonMin: number;
   /** by then all but what is aside is over */ private readonly workMin: number;
@@ -41,16 +59,15 @@ class Builder {
   private readonly inputs: TaskInput[] = [{ id: NOW, durationMin: 0, uses: {}, allowed: [{ fromMin: 0, toMin: 1 }], splittable: false }];
   private readonly lags: LagInput[] = [];
   private readonly resources: ResourceInput[] = [];
-  private readonly missed: string[] = [];
   private readonly begun: ReadonlySet<string>;
   /** of what is done or running */ private readonly chainEndMs = new Map<string, number>();
 
   constructor(
-    private readonly tasks: readonly Task[],
-    private readonly setting: TaskSetting,
-    placed: Programme,
+    { tasks, setting, placed }: Situation,
     horizonMs: number,
+    private readonly givenUp: ReadonlySet<string>,
   ) {
+    [this.tasks, this.setting] = [tasks, setting];
     // so that the grid lies on the hours of the clock
     this.fromMs = Math.floor(setting.nowMs / HOUR_MS) * HOUR_MS;
     this.ages = new WallAges(setting);
@@ -79,7 +96,7 @@ class Builder {
     const { horizonMin, stepMin } = this;
     const places = new Map(this.inputs.map(({ id }, i) => [id, i]));
     return {
-      ...{ fromMs: this.fromMs, missed: this.missed },
+      fromMs: this.fromMs,
       input: { horizonMin, stepMin, resources: this.resources, tasks: this.inputs, lags: this.lags },
       places: new Map(this.planned.map(({ id }) => [id, places.get(id)!])),
     };
@@ -125,7 +142,7 @@ class Builder {
     return this.byId.get(id)!.restMs ? restOf(id) : id;
   }
 
-  private lag(from: string, to: string, kind: LagInput['kind'], minMin: number, maxMin?: number, rates?: readonly number[]): void {
+  private lag(from: string, to: string, kind: LagInput['kind'], { minMin = 0, maxMin, rates }: Span = {}): void {
     const isPlain = rates === undefined || rates.every((rate) => rate === rates[0]);
     const per = isPlain ? (rates?.[0] ?? 1) : 1;
     this.lags.push({
@@ -137,24 +154,23 @@ class Builder {
 
   /** It begins at the first step of the grid after. */
   private atOnce(from: string, to: string): void {
-    this.lag(from, to, 'finish-start', 0, this.stepMin - 0.01);
+    this.lag(from, to, 'finish-start', { maxMin: this.stepMin - 0.01 });
   }
 
   private notBefore(id: string, ms: number): void {
-    if (ms > this.fromMs) this.lag(NOW, id, 'start-start', this.min(ms));
+    if (ms > this.fromMs) this.lag(NOW, id, 'start-start', { minMin: this.min(ms) });
   }
 
   /** Unless that has passed: what cannot be met any more keeps nothing else from being met. */
   private notAfter(id: string, ms: number): void {
-    if (ms < this.setting.nowMs) this.missed.push(id);
-    else this.lag(NOW, id, 'start-start', 0, this.min(ms));
+    if (ms >= this.setting.nowMs && !this.givenUp.has(id)) this.lag(NOW, id, 'start-start', { maxMin: this.min(ms) });
   }
 
   private chain(): void {
     const before = new Map<string, string>();
     for (const { id, chain } of this.planned) {
       const last = before.get(chain);
-      if (last !== undefined) this.lag(last, id, 'finish-start', 0);
+      if (last !== undefined) this.lag(last, id, 'finish-start');
       before.set(chain, this.last(id));
     }
   }
@@ -171,17 +187,29 @@ class Builder {
       return;
     }
     const { opening, closing } = this.ages.rates(this.fromMs, referenceC, chain);
-    this.lag(this.last(taskId), id, 'finish-start', minH * 60, undefined, opening);
-    if (maxH !== null) this.lag(atOnce ? this.last(taskId) : taskId, id, atOnce ? 'finish-start' : 'start-start', 0, maxH * 60, closing);
+    this.lag(this.last(taskId), id, 'finish-start', { minMin: minH * 60, rates: opening });
+    if (maxH !== null && !this.givenUp.has(id))
+      this.lag(atOnce ? this.last(taskId) : taskId, id, atOnce ? 'finish-start' : 'start-start', {
+        maxMin: maxH * 60,
+        rates: closing,
+      });
   }
 
   /** What keeps it from beginning by what is done, delivered, or promised. */
   private release(task: Task): void {
     const { id, chain, notBeforeMs = -Infinity, kept } = task;
     this.notBefore(id, Math.max(this.setting.nowMs, notBeforeMs, this.chainEndMs.get(chain) ?? -Infinity));
+    // what is late already, or cannot but be late, is done no later than it was placed
+    if (this.givenUp.has(id) || this.isMissed(task))
+      this.lag(NOW, id, 'start-start', { maxMin: this.min(this.at.get(id)!.startMs) + LATE_MIN });
     if (!kept?.isPinned) return;
     this.notBefore(id, kept.startMs);
     this.notAfter(id, kept.startMs);
+  }
+
+  private isMissed({ id }: Task): boolean {
+    const { window, startMs } = this.at.get(id)!;
+    return window?.closesMs != null && window.closesMs < this.setting.nowMs && startMs > window.closesMs;
   }
 
   private rooms(): void {
@@ -200,14 +228,14 @@ class Builder {
     phases.slice(1).forEach((phase, i) => {
       const milestone = `~${room} ${phase}`;
       this.inputs.push({ id: milestone, durationMin: 0, uses: {}, splittable: false });
-      if (earlier !== undefined) this.lag(earlier, milestone, 'finish-start', 0);
+      if (earlier !== undefined) this.lag(earlier, milestone, 'finish-start');
       earlier = milestone;
       for (const task of inRoom) {
         const isOpen = this.isOpen(task.id);
         if (task.room!.phase === phases[i]) {
-          if (isOpen) this.lag(this.last(task.id), milestone, 'finish-start', 0);
+          if (isOpen) this.lag(this.last(task.id), milestone, 'finish-start');
           else this.notBefore(milestone, this.at.get(task.id)!.endMs);
-        } else if (task.room!.phase === phase && isOpen && !this.begun.has(task.chain)) this.lag(milestone, task.id, 'finish-start', 0);
+        } else if (task.room!.phase === phase && isOpen && !this.begun.has(task.chain)) this.lag(milestone, task.id, 'finish-start');
       }
     });
   }

@@ -19,17 +19,21 @@ export function Desk({ lens, camera }: { lens: Lens; camera: SheetCamera }) {
   const chosen = usePreferences(({ across }) => across[lens.id]);
   const setAcross = usePreferences((preferences) => preferences.setAcross);
   const isNarrow = useMedia(NARROW);
-  const across = chosen ?? (lens.layout === 'across' || (lens.layout === 'wide' && isNarrow));
+  const isPage = lens.layout === 'page' && !chosen;
+  const across = isPage || (chosen ?? (lens.layout === 'across' || (lens.layout === 'wide' && isNarrow)));
+  const toggle = lens.layout === 'page' ? (isPage ? 'desk.with-sheet' : 'desk.without-sheet') : across ? 'desk.beside' : 'desk.across';
   const Slate = lens.slate;
   return (
     <div className="relative flex min-h-0 flex-1">
-      <List isNarrow={isNarrow} />
+      {isPage ? null : <List isNarrow={isNarrow} />}
       <main id="content" className={`flex min-h-0 min-w-0 flex-1 ${across ? 'flex-col' : ''}`}>
-        <SectionSheet
-          camera={camera}
-          tools={can('survey') ? lens.tools : NO_TOOLS}
-          className={across ? 'h-[204px] flex-none! border-b border-rule-strong max-[1100px]:h-[180px]' : ''}
-        />
+        {isPage ? null : (
+          <SectionSheet
+            camera={camera}
+            tools={can('survey') ? lens.tools : NO_TOOLS}
+            className={across ? 'h-[204px] flex-none! border-b border-rule-strong max-[1100px]:h-[180px]' : ''}
+          />
+        )}
         <aside
           key={lens.id}
           aria-label={t('slate.name')}
@@ -40,12 +44,12 @@ export function Desk({ lens, camera }: { lens: Lens; camera: SheetCamera }) {
           {lens.layout === 'narrow' ? null : (
             <button
               type="button"
-              onClick={() => setAcross(lens.id, !across)}
-              aria-label={t(across ? 'desk.beside' : 'desk.across')}
-              title={t(across ? 'desk.beside' : 'desk.across')}
+              onClick={() => setAcross(lens.id, lens.layout === 'page' ? !chosen : !across)}
+              aria-label={t(toggle)}
+              title={t(toggle)}
               className="float-right grid size-9 place-items-center rounded-[3px] text-soft hover:bg-sunk hover:text-ink"
             >
-              {across ? <PanelRight size={18} aria-hidden /> : <PanelTop size={18} aria-hidden />}
+              {toggle === 'desk.beside' ? <PanelRight size={18} aria-hidden /> : <PanelTop size={18} aria-hidden />}
             </button>
           )}
           <Suspense fallback={<Loading what={t(`lens.${lens.id}`)} />}>

@@ -7,8 +7,8 @@ export type LensId = 'survey' | 'water' | 'build-up' | 'materials' | 'programme'
 export interface Lens {
   id: LensId;
   slate: LazyExoticComponent<ComponentType>;
-  /** forms and figures are narrow, lists want room; tables go across, with the sheet as a strip above */
-  layout: 'narrow' | 'wide' | 'across';
+  /** forms and figures are narrow, lists want room; tables go across, with the sheet as a strip above; what draws for itself takes the page */
+  layout: 'narrow' | 'wide' | 'across' | 'page';
   /** where one plans or logs, the next two days stand open */ fullStrip: boolean;
   /** what may be taken up on the sheet here */ tools: readonly Tool[];
 }
@@ -48,8 +48,8 @@ export const LENSES: readonly Lens[] = [
   },
   {
     id: 'programme',
-    layout: 'across',
-    fullStrip: true,
+    layout: 'page',
+    fullStrip: false,
     tools: NO_TOOLS,
     slate: lazy(() => import('../programme/programme-slate').then((m) => ({ default: m.ProgrammeSlate }))),
   },

@@ -46,7 +46,7 @@ export function ProgrammeOut({ rows }: { rows: readonly Row[] }) {
       })),
     );
   return (
-    <div className="mb-2 flex flex-wrap gap-2">
+    <div className="flex flex-wrap gap-2">
       <Button size="small" className="max-[719px]:h-12" onClick={() => void calendar()}>
         <CalendarDays size={15} aria-hidden /> {t('programme.calendar')}
       </Button>

@@ -20,11 +20,16 @@ export function timeOfDay(at: number | string, timeZone: string, tag?: string): 
 }
 
 export function dayAndTime(at: number | string, timeZone: string, tag?: string): string {
-  return `${formatIn(at, timeZone, { weekday: 'short', day: 'numeric', month: 'short' }, tag)} ${timeOfDay(at, timeZone, tag)}`;
+  return `${weekdayDay(at, timeZone, tag)} ${timeOfDay(at, timeZone, tag)}`;
 }
 
 export function weekdayAndTime(at: number | string, timeZone: string, tag?: string): string {
   return `${formatIn(at, timeZone, { weekday: 'short', day: 'numeric' }, tag)}, ${timeOfDay(at, timeZone, tag)}`;
+}
+
+/** "Thu 21 May". */
+export function weekdayDay(at: number | string, timeZone: string, tag?: string): string {
+  return formatIn(at, timeZone, { weekday: 'short', day: 'numeric', month: 'short' }, tag);
 }
 
 /** The time alone while it is today's; of any other day the day goes with it. */

@@ -16,6 +16,8 @@ export const SURVEY = {
   'list.unfold': 'List of faces and features',
   'desk.across': 'Across the page, sheet above',
   'desk.beside': 'Beside the sheet',
+  'desk.with-sheet': 'Show the sheet above',
+  'desk.without-sheet': 'Fold the sheet away',
   'walk.title': 'Walk line',
   'walk.name': 'The whole walk. What stands in brackets is in view.',
   'walk.wet': 'lets water in',

@@ -1,0 +1,116 @@
+import { Pin } from 'lucide-react';
+import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { t } from '../messages/t';
+import type { BoardBar } from './board-rows';
+import type { TimeBands } from './time-bands';
+
+/** Narrower bars are drawn so wide all the same, to be seen and pressed. */
+const LEAST_PX = 10;
+const LEAST_PRESS_PX = 28;
+/** A press that moves less is no drag. */
+const DRAG_FROM_PX = 4;
+const PX_A_LETTER = 6.7;
+const QUARTER_MS = 15 * 60_000;
+
+export interface BarProps {
+  bar: BoardBar;
+  bands: TimeBands;
+  /** what it is called on the board, and all that is known of it */ label: string;
+  title: string;
+  /** px until the next bar of its row */ roomPx: number;
+  isChosen: boolean;
+  isPinned: boolean;
+  /** may be moved by hand */ isMovable: boolean;
+  person: string | undefined;
+  choose(): void;
+  /** to a time that a hand or key has aimed at */ moveTo(startMs: number): void;
+  togglePin(): void;
+}
+
+const HATCH = 'repeating-linear-gradient(45deg, var(--iron) 0 2px, transparent 2px 7px)';
+
+/** A piece of work: drawn along by mouse or keys, pressed to be looked at. What goes on by itself follows it as a dashed line. */
+export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMovable, person, choose, moveTo, togglePin }: BarProps) {
+  const { task, leftMs, conflict } = bar;
+  const drag = useRef<{ fromPx: number; startPx: number; hasMoved: boolean } | null>(null);
+  const leftPx = bands.x(task.startMs);
+  const workPx = Math.max(LEAST_PX, bands.x(leftMs) - leftPx);
+  const restPx = bands.x(task.endMs) - leftPx - workPx;
+  const hasWork = leftMs > task.startMs;
+  const text = person ? `${label} · ${person}` : label;
+  const isInside = text.length * PX_A_LETTER + (isPinned ? 26 : 10) < workPx;
+  const isBeside = !isInside && hasWork && text.length * PX_A_LETTER + 8 < roomPx - workPx;
+
+  const onPointerDown = (event: PointerEvent<HTMLButtonElement>) => {
+    // a finger scrolls; it moves work by the buttons beside the board
+    if (!isMovable || event.pointerType === 'touch' || event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = { fromPx: event.clientX, startPx: leftPx, hasMoved: false };
+  };
+  const onPointerMove = ({ clientX }: PointerEvent) => {
+    const { current } = drag;
+    if (!current) return;
+    const byPx = clientX - current.fromPx;
+    if (Math.abs(byPx) > DRAG_FROM_PX) current.hasMoved = true;
+    if (current.hasMoved) moveTo(bands.at(current.startPx + byPx));
+  };
+  const onClick = () => {
+    const wasDragged = drag.current?.hasMoved;
+    drag.current = null;
+    if (!wasDragged) choose();
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -QUARTER_MS, ArrowRight: QUARTER_MS }[event.key];
+    if (isMovable && event.shiftKey && by !== undefined) moveTo(task.startMs + by);
+    else if (isMovable && event.key.toLowerCase() === 'p' && !event.ctrlKey && !event.metaKey) togglePin();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  return (
+    <>
+      {restPx > 2 ? (
+        <span
+          aria-hidden
+          className="absolute top-1/2 h-0 border-t-2 border-dashed border-water"
+          style={{ left: hasWork ? leftPx + workPx : leftPx, width: hasWork ? restPx : restPx + workPx }}
+        />
+      ) : null}
+      <button
+        type="button"
+        data-work={task.id}
+        title={title}
+        aria-label={title}
+        aria-pressed={isChosen}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onClick={onClick}
+        onKeyDown={onKeyDown}
+        className={`group absolute inset-y-0 flex items-center focus-visible:z-20 ${isMovable ? 'cursor-grab active:cursor-grabbing' : ''} ${isChosen ? 'z-10' : ''}`}
+        style={{ left: leftPx, width: Math.max(workPx, Math.min(LEAST_PRESS_PX, roomPx)) }}
+      >
+        <span
+          className={`flex h-7 shrink-0 items-center overflow-hidden rounded-[2px] px-1 text-[12px] leading-4 whitespace-nowrap ${lookOf(bar)} ${isChosen ? 'outline-2 outline-offset-1 outline-ink' : ''}`}
+          style={{ width: workPx, ...(conflict ? { backgroundImage: HATCH } : {}) }}
+        >
+          {isPinned && workPx > 18 ? <Pin size={11} className="mr-0.5 shrink-0" aria-label={t('board.pinned')} /> : null}
+          {isInside ? <span className={conflict ? 'bg-iron-soft px-0.5 font-semibold text-ink' : ''}>{text}</span> : null}
+        </span>
+        {isBeside ? (
+          <span className={`ml-1 text-[12px] whitespace-nowrap ${conflict ? 'font-semibold text-iron' : 'text-soft'}`}>{text}</span>
+        ) : null}
+      </button>
+    </>
+  );
+}
+
+/** Coats are the solid ones: what is laid. Everything else makes ready for them or follows them. */
+function lookOf({ task, item, conflict, leftMs }: BoardBar): string {
+  if (conflict) return 'border-2 border-iron bg-iron-soft text-ink';
+  if (task.state === 'done') return 'bg-rule-strong text-paper';
+  if (leftMs <= task.startMs) return 'border-2 border-water bg-paper';
+  if (item.step.startsWith('coat-')) return 'bg-water text-paper';
+  if (item.step === 'plug' || item.step === 'inject') return 'bg-ink text-paper';
+  return 'border border-water bg-water-soft text-ink';
+}

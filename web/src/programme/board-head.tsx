@@ -1,0 +1,180 @@
+import type { Move, ProgrammeFigures } from '@caulkhorn/core/planning';
+import { Loader, Search as SearchIcon, Square } from 'lucide-react';
+import { useState } from 'react';
+import { parts, useJob } from '../job/job-context';
+import { t } from '../messages/t';
+import { dayAndTime, hoursMinutes } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { itemName } from '../words/item-name';
+import type { Board } from './use-board';
+
+const MOVES_SHOWN = 12;
+const CONFLICTS_SHOWN = 8;
+/** Nearer than this to the bound is as good as at it. */
+const AT_BOUND_MS = 60_000;
+
+/** What the shown programme comes to, how far it is from the best there can be, and what is done with a better one or a changed one. */
+export function BoardHead({ board, choose }: { board: Board; choose(id: string): void }) {
+  const { model } = useJob(parts('model'));
+  const { view, shown, before } = board;
+  const { timeZone } = model.job;
+  return (
+    <div className="mb-2 flex flex-col gap-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <Figures figures={board.figuresOf(shown)} timeZone={timeZone} />
+        <Gap board={board} />
+        <span className="text-[13px] text-soft">
+          {before ? t('board.kept', { who: before.keptBy ?? '', when: dayAndTime(before.keptAt, timeZone) }) : t('board.not-kept')}
+        </span>
+      </div>
+      {view === 'stands' && board.isBetter ? <Offer board={board} timeZone={timeZone} /> : null}
+      {view === 'stands' ? null : <Pending board={board} />}
+      <Conflicts board={board} choose={choose} />
+    </div>
+  );
+}
+
+function Figures({ figures, timeZone }: { figures: ProgrammeFigures; timeZone: string }) {
+  const { endMs, missed, roundsAtRest, daysOnSite } = figures;
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
+      <b>{endMs === null ? t('board.no-end') : t('board.ends', { at: dayAndTime(endMs, timeZone) })}</b>
+      <span>{t('board.days-on-site', { n: daysOnSite })}</span>
+      {roundsAtRest > 0 ? <span>{t('board.rounds-at-rest', { n: roundsAtRest })}</span> : null}
+      {missed > 0 ? <span className="font-semibold text-iron">{t('board.missed', { n: missed })}</span> : null}
+    </p>
+  );
+}
+
+/** How far a search is; once it is over, what it has shown. */
+function Gap({ board: { search, shown, stopSearch, searchAgain, canPlan, figuresOf } }: { board: Board }) {
+  if (!canPlan) return null;
+  if (search.isOn)
+    return (
+      <span role="status" className="flex items-center gap-2 text-[13px] text-soft">
+        <Loader size={14} className="animate-spin motion-reduce:animate-none" aria-hidden /> {t('board.looking')}
+        <span className="h-1.5 w-20 overflow-hidden rounded-full bg-rule">
+          <i className="block h-full bg-water" style={{ width: `${search.share * 100}%` }} />
+        </span>
+        <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={stopSearch}>
+          <Square size={12} aria-hidden /> {t('board.stop')}
+        </Button>
+      </span>
+    );
+  const { proposal, hasFailed } = search;
+  const { endMs } = figuresOf(shown);
+  const gapMs = proposal && endMs !== null ? endMs - proposal.lowerBoundMs : null;
+  return (
+    <span className="flex items-center gap-2 text-[13px] text-soft">
+      {hasFailed ? <span className="text-iron">{t('board.search-failed')}</span> : null}
+      {proposal?.programme && gapMs !== null
+        ? gapMs <= AT_BOUND_MS
+          ? t('board.proven')
+          : t('board.gap', { hours: hoursMinutes(gapMs) })
+        : null}
+      <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={searchAgain}>
+        <SearchIcon size={13} aria-hidden /> {t('board.look-again')}
+      </Button>
+    </span>
+  );
+}
+
+function Offer({ board, timeZone }: { board: Board; timeZone: string }) {
+  const then = board.figuresOf(board.search.proposal!.programme!);
+  const now = board.figuresOf(board.stands);
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-water bg-water-soft px-2.5 py-1.5">
+      <span className="font-medium">
+        {t('board.better', {
+          then: then.endMs === null ? '' : dayAndTime(then.endMs, timeZone),
+          now: now.endMs === null ? t('board.no-end') : dayAndTime(now.endMs, timeZone),
+        })}
+        {then.missed < now.missed ? ` ${t('board.keeps-more', { n: now.missed - then.missed })}` : ''}
+      </span>
+      <Button size="small" className="max-[719px]:h-12" onClick={board.look}>
+        {t('board.look')}
+      </Button>
+    </div>
+  );
+}
+
+/** What is shown and not kept: how it differs, and what to do with it. */
+function Pending({ board }: { board: Board }) {
+  const { model } = useJob(parts('model'));
+  const [isOpen, setOpen] = useState(false);
+  const items = new Map(board.workItems.map((item) => [item.id, item]));
+  const { moves } = board;
+  return (
+    <div role="status" className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <span className="font-medium">{t(board.view === 'found' ? 'board.shows-found' : 'board.shows-draft', { n: moves.length })}</span>
+        <Button size="small" look="solid" className="max-[719px]:h-12" onClick={board.keep}>
+          {t('board.keep')}
+        </Button>
+        <Button size="small" className="max-[719px]:h-12" onClick={board.leave}>
+          {t('board.leave')}
+        </Button>
+        {moves.length > 0 ? (
+          <button
+            type="button"
+            aria-expanded={isOpen}
+            className="min-h-6 underline underline-offset-2 max-[719px]:min-h-12"
+            onClick={() => setOpen(!isOpen)}
+          >
+            {t('board.what-moves')}
+          </button>
+        ) : null}
+      </div>
+      {isOpen ? (
+        <ul className="mt-1 columns-[260px] gap-6 text-[13px]">
+          {moves.slice(0, MOVES_SHOWN).map(({ taskId, byMs }: Move) => (
+            <li key={taskId}>
+              {t(byMs > 0 ? 'board.later' : 'board.earlier', {
+                name: itemName(items.get(taskId)!, model),
+                by: hoursMinutes(Math.abs(byMs)),
+              })}
+            </li>
+          ))}
+          {moves.length > MOVES_SHOWN ? <li>{t('programme.more-conflicts', { n: moves.length - MOVES_SHOWN })}</li> : null}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+/** What is not kept, each to be looked at; and where it is proven that nothing helps in these hours, what it is that clashes. */
+function Conflicts({ board, choose }: { board: Board; choose(id: string): void }) {
+  const { model } = useJob(parts('model'));
+  const { conflicts } = board.shown;
+  if (conflicts.length === 0) return null;
+  const items = new Map(board.workItems.map((item) => [item.id, item]));
+  const clash = board.search.proposal?.clash ?? [];
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-iron bg-iron-soft px-2.5 py-1">
+      {conflicts.slice(0, CONFLICTS_SHOWN).map(({ taskId, code, lateMs }) => (
+        <button
+          key={taskId}
+          type="button"
+          onClick={() => choose(taskId)}
+          className="min-h-7 font-medium underline decoration-iron underline-offset-2 max-[719px]:min-h-12"
+        >
+          {t(`board.${code}`, { name: itemName(items.get(taskId)!, model), late: lateMs === undefined ? '' : hoursMinutes(lateMs) })}
+        </button>
+      ))}
+      {conflicts.length > CONFLICTS_SHOWN ? <span>{t('programme.more-conflicts', { n: conflicts.length - CONFLICTS_SHOWN })}</span> : null}
+      {clash.length > 0 ? (
+        <span className="text-[13px]">
+          {t('board.impossible', {
+            what: clash
+              .map(({ code, taskId }) =>
+                taskId === undefined
+                  ? t(code === 'clashes-hours' ? 'board.clashes-hours' : 'board.clashes-capacity')
+                  : t('board.clashes-window', { name: itemName(items.get(taskId)!, model) }),
+              )
+              .join(', '),
+          })}
+        </span>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,69 @@
+import type { WorkItem } from '@caulkhorn/core/planning';
+import type { PlacedTask, Programme } from '@caulkhorn/core/programme';
+import { boardRows, happenings } from './board-rows';
+
+const H = 3_600_000;
+const NOW = Date.parse('2026-05-18T07:00:00Z');
+const model = {
+  job: { timeZone: 'UTC' },
+  spaces: [
+    { id: 's', name: 'Pit', order: 2 },
+    { id: 'r', name: 'Store', order: 1 },
+  ],
+  faces: [
+    { id: 'p', spaceId: 's', mark: 'P', order: 1 },
+    { id: 'b', spaceId: 'r', mark: 'B', order: 2 },
+    { id: 'a', spaceId: 'r', mark: 'A', order: 1 },
+  ],
+} as never;
+const task = (id: string, chain: string, fromH: number, toH: number, part: Partial<PlacedTask> = {}): PlacedTask => ({
+  ...{ id, chain, startMs: NOW + fromH * H, endMs: NOW + toH * H, state: 'planned' },
+  ...part,
+});
+const item = (id: string, part: Partial<WorkItem> = {}): WorkItem =>
+  ({ id, step: 'coat-1', durationMin: 60, waits: [], ...part }) as WorkItem;
+const span = { fromMs: NOW - 24 * H, toMs: NOW + 100 * H };
+const rowsOf = (tasks: PlacedTask[], items: WorkItem[], conflicts: Programme['conflicts'] = []) =>
+  boardRows(model, { tasks, conflicts }, items, span);
+
+test('faces stand under their rooms, in the order of the walk; those without work do not', () => {
+  const tasks = [task('1', 'p', 0, 1), task('2', 'a', 1, 2)];
+  expect(rowsOf(tasks, [item('1'), item('2')]).map((row) => (row.kind === 'room' ? row.name : row.face.mark))).toEqual([
+    'Store',
+    'A',
+    'Pit',
+    'P',
+  ]);
+});
+
+test('what rests is told from what the crew does', () => {
+  const [, row] = rowsOf([task('dry', 'a', 0, 25)], [item('dry', { restH: 24 })]);
+  expect(row).toMatchObject({ bars: [{ leftMs: NOW + H }] });
+  expect(happenings([row!]).busy).toEqual([{ fromMs: NOW, toMs: NOW + H }]);
+});
+
+test('what finds no place, or lies beyond, is not on it', () => {
+  const lost = task('lost', 'a', 0, 1, { startMs: Infinity, endMs: Infinity });
+  expect(rowsOf([lost, task('old', 'a', -60, -50)], [item('lost'), item('old')])).toEqual([]);
+});
+
+test('rounds and closing windows happen, whoever is there; a conflict goes with its work', () => {
+  const window = { opensMs: NOW + 2 * H, closesMs: NOW + 20 * H };
+  const tasks = [task('coat', 'a', 3, 4, { window }), task('cure', 'a', 5, 53)];
+  const rows = rowsOf(
+    tasks,
+    [item('coat'), item('cure', { durationMin: 0, restH: 48, roundsPerDay: 2 })],
+    [{ code: 'window-missed', taskId: 'coat' }],
+  );
+  const { events, busy } = happenings(rows);
+  expect(events).toContain(NOW + 20 * H);
+  // at 7:00 and 21:00, from the afternoon of the 18th to that of the 20th
+  expect(events.filter((ms) => ms !== NOW + 20 * H).map((ms) => new Date(ms).toISOString().slice(8, 13))).toEqual([
+    '18T21',
+    '19T07',
+    '19T21',
+    '20T07',
+  ]);
+  expect(busy).toHaveLength(1);
+  expect(rows[1]).toMatchObject({ bars: [{ conflict: { code: 'window-missed' } }, {}] });
+});

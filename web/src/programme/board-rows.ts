@@ -1,0 +1,64 @@
+import { type Face, type JobModel, facesInWalk } from '@caulkhorn/core/jobs';
+import type { WorkItem } from '@caulkhorn/core/planning';
+import type { Conflict, Interval, PlacedTask, Programme } from '@caulkhorn/core/programme';
+import { HOUR_MS } from '@caulkhorn/core/quantities';
+import { roundsOf } from '../words/rounds';
+
+/** A piece of work on the board. */
+export interface BoardBar {
+  task: PlacedTask;
+  item: WorkItem;
+  /** when the crew has left it; from then on it goes on by itself */ leftMs: number;
+  conflict?: Conflict;
+}
+
+export type BoardRow =
+  | { kind: 'room'; id: string; name: string }
+  | { kind: 'face'; id: string; face: Face; bars: readonly BoardBar[]; /** rounds of mist, ms */ rounds: readonly number[] };
+
+/** Faces with work on the board, under their rooms, in the order of the walk. */
+export function boardRows(
+  model: Pick<JobModel, 'spaces' | 'faces' | 'job'>,
+  { tasks, conflicts }: Programme,
+  workItems: readonly WorkItem[],
+  { fromMs, toMs }: Interval,
+): BoardRow[] {
+  const items = new Map(workItems.map((item) => [item.id, item]));
+  const conflictOf = new Map(conflicts.map((conflict) => [conflict.taskId, conflict]));
+  const barsOf = new Map<string, BoardBar[]>();
+  for (const task of tasks) {
+    if (!(task.endMs > fromMs && task.startMs < toMs && Number.isFinite(task.startMs))) continue;
+    const item = items.get(task.id)!;
+    const conflict = conflictOf.get(task.id);
+    const leftMs = task.endMs - (item.restH ?? 0) * HOUR_MS;
+    const bar: BoardBar = { task, item, leftMs: Math.max(task.startMs, leftMs), ...(conflict ? { conflict } : {}) };
+    const bars = barsOf.get(task.chain);
+    if (bars) bars.push(bar);
+    else barsOf.set(task.chain, [bar]);
+  }
+  const nameOf = new Map(model.spaces.map(({ id, name }) => [id, name]));
+  const rows: BoardRow[] = [];
+  let room: string | undefined;
+  for (const face of facesInWalk(model)) {
+    const bars = barsOf.get(face.id);
+    if (!bars) continue;
+    if (face.spaceId !== room) rows.push({ kind: 'room', id: face.spaceId, name: nameOf.get(face.spaceId) ?? '' });
+    room = face.spaceId;
+    const rounds = bars.flatMap(({ task, item }) => roundsOf(task, item, model.job.timeZone)).filter((ms) => ms > fromMs && ms < toMs);
+    rows.push({ kind: 'face', id: face.id, face, bars, rounds });
+  }
+  return rows;
+}
+
+/** When the crew is at work, and what else must not be folded away: rounds, and windows that close. */
+export function happenings(rows: readonly BoardRow[]): { busy: Interval[]; events: number[] } {
+  const faces = rows.flatMap((row) => (row.kind === 'face' ? [row] : []));
+  const bars = faces.flatMap(({ bars: each }) => each);
+  return {
+    busy: bars.filter(({ task, leftMs }) => leftMs > task.startMs).map(({ task, leftMs }) => ({ fromMs: task.startMs, toMs: leftMs })),
+    events: [
+      ...faces.flatMap(({ rounds }) => rounds),
+      ...bars.flatMap(({ task }) => (task.state === 'planned' && task.window?.closesMs != null ? [task.window.closesMs] : [])),
+    ],
+  };
+}

@@ -1,0 +1,130 @@
+import { type PlacingOptions, type WorkItem, keepProgramme, movesBetween, programmeFigures } from '@caulkhorn/core/planning';
+import type { Programme } from '@caulkhorn/core/programme';
+import { MINUTE_MS } from '@caulkhorn/core/quantities';
+import type { SiteState } from '@caulkhorn/core/site-log';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { v4 } from 'uuid';
+import { parts, useJob, usePlanning } from '../job/job-context';
+import { Placing } from '../job/placing';
+import { type Draft, NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withMoved, withPerson, withPinned } from './draft';
+import { NO_SEARCH, Proposing, type Search } from './proposing';
+
+/** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
+const SEARCH_MS = 10_000;
+/** Ends that lie nearer to each other are no reason to move people about. */
+const WORTH_MS = 15 * MINUTE_MS;
+const NONE_KEPT: NonNullable<PlacingOptions['kept']> = new Map();
+
+/**
+ * What the board shows: the programme as it stands, one that a search has found, or one that is being changed by hand; and what is
+ * done with them. Nothing stands for others before it is kept.
+ */
+export function useBoard() {
+  const { model, can, put, session } = useJob(parts('model', 'can', 'put', 'session'));
+  const { programme: stands, workItems, site, placedBy } = usePlanning();
+  const canPlan = can('plan');
+  const kept = placedBy.kept ?? NONE_KEPT;
+  const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy });
+  const [isFoundShown, showFound] = useState(false);
+  const [draft, setDraft] = useState<{ of: Programme; changes: Draft } | null>(null);
+  const drafted = useDrafted(draft, { workItems, done: site.done, placedBy, kept });
+
+  const proposed = found.search.proposal?.programme ?? null;
+  const figuresOf = (programme: Programme) => programmeFigures(programme, workItems, placedBy);
+  const isBetter = useMemo(() => {
+    if (!proposed) return false;
+    const [now, then] = [programmeFigures(stands, workItems, placedBy), programmeFigures(proposed, workItems, placedBy)];
+    return then.missed < now.missed || (then.missed === now.missed && (now.endMs ?? Infinity) - (then.endMs ?? Infinity) >= WORTH_MS);
+  }, [proposed, stands, workItems, placedBy]);
+  const view = draft ? 'draft' : isFoundShown && isBetter ? 'found' : 'stands';
+  const shown = view === 'draft' ? (drafted ?? draft!.of) : view === 'found' ? proposed! : stands;
+  const changes = draft?.changes ?? NO_DRAFT;
+
+  const change = (next: (changes: Draft) => Draft) =>
+    setDraft((current) => {
+      const begun = current ?? { of: shown, changes: NO_DRAFT };
+      const changed = next(begun.changes);
+      return isEmpty(changed) ? null : { ...begun, changes: changed };
+    });
+  const [before] = model.keptProgrammes ?? [];
+  const personOf = (id: string) =>
+    changes.people.has(id) ? changes.people.get(id) : before?.starts.find(({ workItemId }) => workItemId === id)?.person;
+  const leave = () => {
+    setDraft(null);
+    showFound(false);
+  };
+  return {
+    ...{ stands, shown, view, workItems, canPlan, before, search: found.search, isBetter },
+    figuresOf,
+    /** what begins at another time than it stands */ moves: view === 'stands' ? [] : movesBetween(stands, shown),
+    isPinned: (id: string) => isPinnedIn(changes, kept, id),
+    personOf,
+    look: () => showFound(true),
+    leave,
+    searchAgain: found.again,
+    stopSearch: found.stop,
+    move: (id: string, startMs: number) => change((of) => withMoved(of, id, startMs)),
+    pin: (id: string, isPinned: boolean) => change((of) => withPinned(of, id, isPinned)),
+    give: (id: string, person: string | undefined) => change((of) => withPerson(of, id, person)),
+    /** what is shown becomes what everybody is told */
+    keep: () => {
+      const pinned = new Set(workItems.map(({ id }) => id).filter((id) => isPinnedIn(changes, kept, id)));
+      const keptAt = new Date().toISOString();
+      put('kept-programme', keepProgramme(shown, { before, id: v4(), keptAt, keptBy: session.name, pinned, personOf }));
+      leave();
+    },
+  };
+}
+
+export type Board = ReturnType<typeof useBoard>;
+
+interface Wanted {
+  workItems: readonly WorkItem[];
+  done: SiteState['done'];
+  placedBy: PlacingOptions;
+}
+
+/** Looks for a better programme whenever the work, the walls or the hours are others than they were. */
+function useFound({ isWanted, workItems, done, placedBy }: Wanted & { isWanted: boolean }) {
+  const [search, setSearch] = useState<Search>(NO_SEARCH);
+  const [proposing] = useState(
+    () => new Proposing(() => new Worker(new URL('./proposal.worker.ts', import.meta.url), { type: 'module' }), setSearch),
+  );
+  const latest = useRef(placedBy);
+  useEffect(() => {
+    latest.current = placedBy;
+  });
+  const start = () => proposing.start({ workItems, done, options: latest.current, limitMs: SEARCH_MS });
+  const { wallsC, kept, week, timeZone } = placedBy;
+  useEffect(() => {
+    if (isWanted && workItems.length > 0) start();
+    else proposing.forget();
+    // the clock alone is no reason to look again
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isWanted, proposing, workItems, done, wallsC, kept, week, timeZone]);
+  useEffect(() => () => proposing.close(), [proposing]);
+  return { search, again: start, stop: () => proposing.stop() };
+}
+
+/** The programme by what was changed by hand, placed by a worker; undefined until it comes. */
+function useDrafted(
+  draft: { of: Programme; changes: Draft } | null,
+  { workItems, done, placedBy, kept }: Wanted & { kept: NonNullable<PlacingOptions['kept']> },
+): Programme | undefined {
+  const [drafted, setDrafted] = useState<{ of: Programme; programme: Programme }>();
+  const placing = useRef<Placing | undefined>(undefined);
+  const changed = useRef<Programme | undefined>(undefined);
+  useEffect(() => () => placing.current?.close(), []);
+  useEffect(() => {
+    if (!draft) return;
+    changed.current = draft.of;
+    placing.current ??= new Placing(
+      () => new Worker(new URL('../job/programme.worker.ts', import.meta.url), { type: 'module' }),
+      ({ programme }) => setDrafted({ of: changed.current!, programme }),
+      () => setDrafted(undefined),
+    );
+    const starts = draftStarts(draft.of, kept, draft.changes);
+    placing.current.want({ workItems, done, options: { ...placedBy, wallsC: placedBy.wallsC ?? new Map(), kept: starts } });
+  }, [draft, workItems, done, placedBy, kept]);
+  return drafted && drafted.of === draft?.of ? drafted.programme : undefined;
+}

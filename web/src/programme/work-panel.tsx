@@ -1,0 +1,111 @@
+import { Pin, PinOff, X } from 'lucide-react';
+import { parts, useJob } from '../job/job-context';
+import { t } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { dayAndTime } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import { TextField } from '../shared/ui/field';
+import { itemName } from '../words/item-name';
+import { conflictText } from './conflict-text';
+import type { Board } from './use-board';
+
+const STEPS_MIN = [-60, -15, 15, 60] as const;
+
+/** The chosen piece of work: when, in which window, how much, who; moved by buttons where a hand cannot draw it. */
+export function WorkPanel({ board, id, close }: { board: Board; id: string; close(): void }) {
+  const { model } = useJob(parts('model'));
+  const units = useUnits();
+  const task = board.shown.tasks.find((each) => each.id === id);
+  const item = board.workItems.find((each) => each.id === id);
+  if (!task || !item) return null;
+  const { timeZone } = model.job;
+  const conflict = board.shown.conflicts.find(({ taskId }) => taskId === id);
+  const isMovable = board.canPlan && task.state === 'planned';
+  const isPinned = board.isPinned(id);
+  const people = [...new Set((board.before?.starts ?? []).flatMap(({ person }) => (person === undefined ? [] : [person])))];
+  const rows: [string, string][] = [
+    [t('board.when'), `${dayAndTime(task.startMs, timeZone)} – ${dayAndTime(task.endMs, timeZone)}`],
+    ...(task.window
+      ? [
+          [
+            t('programme.window'),
+            `${dayAndTime(task.window.opensMs, timeZone)} – ${task.window.closesMs === null ? t('board.no-latest') : dayAndTime(task.window.closesMs, timeZone)}`,
+          ] as [string, string],
+        ]
+      : []),
+    [t('programme.amount'), formatQuantity(item.quantity.value, item.quantity.unit, units)],
+    [t('programme.state'), t(`task-state.${task.state}`)],
+  ];
+  return (
+    <section
+      aria-label={t('board.chosen')}
+      className="flex shrink-0 flex-wrap items-end gap-x-6 gap-y-2 border-b border-rule bg-raised px-1 py-2"
+    >
+      <div className="min-w-[260px] flex-1">
+        <h3 className="flex items-center gap-2 text-[15px] font-semibold">
+          {itemName(item, model)}
+          {isPinned ? <Pin size={14} aria-label={t('board.pinned')} /> : null}
+        </h3>
+        <dl className="mt-1 flex flex-wrap gap-x-5 gap-y-0.5 text-[13px]">
+          {rows.map(([term, text]) => (
+            <div key={term} className="flex gap-1.5">
+              <dt className="text-soft">{term}</dt>
+              <dd>{text}</dd>
+            </div>
+          ))}
+        </dl>
+        {conflict ? <p className="mt-1 font-medium text-iron">{conflictText(conflict, itemName(item, model))}</p> : null}
+      </div>
+      {isMovable ? (
+        <div className="flex flex-wrap items-end gap-2">
+          <div role="group" aria-label={t('board.move')} className="flex gap-1">
+            {STEPS_MIN.map((minutes) => (
+              <Button
+                key={minutes}
+                size="small"
+                className="max-[719px]:h-12"
+                aria-label={moveLabel(minutes)}
+                onClick={() => board.move(id, task.startMs + minutes * 60_000)}
+              >
+                {minutes < 0 ? '−' : '+'}
+                {Math.abs(minutes) === 60 ? '1 h' : '15 min'}
+              </Button>
+            ))}
+          </div>
+          <Button size="small" className="max-[719px]:h-12" aria-pressed={isPinned} onClick={() => board.pin(id, !isPinned)}>
+            {isPinned ? <PinOff size={14} aria-hidden /> : <Pin size={14} aria-hidden />} {t(isPinned ? 'board.unpin' : 'board.pin')}
+          </Button>
+          <div className="w-44">
+            <TextField
+              key={id}
+              label={t('board.who')}
+              defaultValue={board.personOf(id) ?? ''}
+              maxLength={120}
+              list="board-people"
+              onBlur={({ target }) => {
+                const person = target.value.trim() || undefined;
+                if (person !== board.personOf(id)) board.give(id, person);
+              }}
+            />
+            <datalist id="board-people">
+              {people.map((person) => (
+                <option key={person} value={person} />
+              ))}
+            </datalist>
+          </div>
+        </div>
+      ) : null}
+      <button
+        type="button"
+        aria-label={t('close')}
+        onClick={close}
+        className="grid size-9 place-items-center rounded-[3px] text-soft hover:bg-sunk max-[719px]:size-12"
+      >
+        <X size={17} aria-hidden />
+      </button>
+    </section>
+  );
+}
+
+const moveLabel = (minutes: number): string => t(minutes < 0 ? 'board.earlier-by' : 'board.later-by', { n: Math.abs(minutes) });
