@@ -122,7 +122,7 @@ function faults({ tasks, lags, resources }: ScheduleInput, { startsMin, endsMin 
     const wait = startsMin[place.get(to)!]! - (kind === 'finish-start' ? endsMin : startsMin)[place.get(from)!]!;
     if (wait < minMin || wait > maxMin) found.push(`${from} to ${to}`);
   }
-  const [{ capacity, available }] = resources as [{ capacity: number; available: { fromMin: number; toMin: number }[] }];
+  const { capacity, available = [] } = resources[0]!;
   for (let minute = 5; minute < 2000; minute += 10) {
     const isOpen = available.some(({ fromMin, toMin }) => minute >= fromMin && minute < toMin);
     const there = tasks.reduce((sum, { uses }, i) => sum + (startsMin[i]! < minute && endsMin[i]! > minute ? (uses['crew'] ?? 0) : 0), 0);

@@ -40,9 +40,11 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
         {tab === 'faces' ? (
           <div className="flex min-h-0 flex-1 flex-col">
             <LensPicker lens={lens} />
-            <div className="flex h-[38%] shrink-0 flex-col border-b border-rule-strong bg-raised">
-              <ItemList editable={can('survey')} />
-            </div>
+            {LENSES.find(({ id }) => id === lens)!.layout === 'page' ? null : (
+              <div className="flex h-[38%] shrink-0 flex-col border-b border-rule-strong bg-raised">
+                <ItemList editable={can('survey')} />
+              </div>
+            )}
             <div className="min-h-0 flex-1 overflow-y-auto p-4">
               <Slate id={lens} />
             </div>

@@ -1,5 +1,5 @@
 import type { HouseAnswer } from '@caulkhorn/contract';
-import type { JobModel } from '@caulkhorn/core/jobs';
+import { ITEM_KINDS, ITEM_LISTS, type JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type QueryClient, queryOptions } from '@tanstack/react-query';
 import { api } from '../shared/api';
@@ -9,6 +9,13 @@ import type { ShownLine } from './log-lines';
 export interface StoredJob {
   model: JobModel;
   versions: Record<string, number>;
+}
+
+/** An answer that a device kept from before there was a kind of thing has no list of it. */
+export function withAllLists(job: StoredJob): StoredJob {
+  const missing = ITEM_KINDS.map((kind) => ITEM_LISTS[kind]).filter((list) => !(list in job.model));
+  if (missing.length === 0) return job;
+  return { ...job, model: { ...job.model, ...Object.fromEntries(missing.map((list) => [list, []])) } };
 }
 
 const pathOf = (organisationId: string, jobId: string) => `/organisations/${organisationId}/jobs/${jobId}`;
@@ -22,7 +29,7 @@ export function jobQueries(organisationId: string, jobId: string) {
     job: queryOptions({
       structuralSharing: false,
       queryKey: ['job', jobId],
-      queryFn: ({ signal }) => api.getAgain<StoredJob>(path, signal),
+      queryFn: ({ signal }) => api.getAgain<StoredJob>(path, signal).then(withAllLists),
     }),
     log: queryOptions({
       structuralSharing: false,

@@ -5,6 +5,7 @@ import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { dayAndTime, hoursMinutes } from '../shared/times';
 import { Button } from '../shared/ui/button';
+import { useIsPhone } from '../shared/use-media';
 import { itemName } from '../words/item-name';
 import type { Board } from './use-board';
 
@@ -27,7 +28,7 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
           {before ? t('board.kept', { who: before.keptBy ?? '', when: dayAndTime(before.keptAt, timeZone) }) : t('board.not-kept')}
         </span>
       </div>
-      {view === 'stands' && board.isBetter ? <Offer board={board} timeZone={timeZone} /> : null}
+      {view !== 'found' && board.isBetter ? <Offer board={board} timeZone={timeZone} /> : null}
       {view === 'stands' ? null : <Pending board={board} />}
       <Conflicts board={board} choose={choose} />
     </div>
@@ -81,7 +82,7 @@ function Gap({ board: { search, shown, stopSearch, searchAgain, canPlan, figures
 
 function Offer({ board, timeZone }: { board: Board; timeZone: string }) {
   const then = board.figuresOf(board.search.proposal!.programme!);
-  const now = board.figuresOf(board.stands);
+  const now = board.figuresOf(board.beside);
   return (
     <div role="status" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-water bg-water-soft px-2.5 py-1.5">
       <span className="font-medium">
@@ -146,9 +147,23 @@ function Pending({ board }: { board: Board }) {
 function Conflicts({ board, choose }: { board: Board; choose(id: string): void }) {
   const { model } = useJob(parts('model'));
   const { conflicts } = board.shown;
+  const [isOpen, setOpen] = useState(!useIsPhone());
   if (conflicts.length === 0) return null;
   const items = new Map(board.workItems.map((item) => [item.id, item]));
   const clash = board.search.proposal?.clash ?? [];
+  if (!isOpen)
+    return (
+      <div role="alert" className="border-l-4 border-iron bg-iron-soft px-2.5">
+        <button
+          type="button"
+          aria-expanded={false}
+          onClick={() => setOpen(true)}
+          className="min-h-12 font-semibold underline underline-offset-2"
+        >
+          {t('board.missed', { n: conflicts.length })}: {t('board.which')}
+        </button>
+      </div>
+    );
   return (
     <div role="alert" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-iron bg-iron-soft px-2.5 py-1">
       {conflicts.slice(0, CONFLICTS_SHOWN).map(({ taskId, code, lateMs }) => (

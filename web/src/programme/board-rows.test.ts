@@ -1,6 +1,6 @@
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask, Programme } from '@caulkhorn/core/programme';
-import { boardRows, happenings } from './board-rows';
+import { boardRows, happenings, whoIsWhere } from './board-rows';
 
 const H = 3_600_000;
 const NOW = Date.parse('2026-05-18T07:00:00Z');
@@ -28,7 +28,7 @@ const rowsOf = (tasks: PlacedTask[], items: WorkItem[], conflicts: Programme['co
 
 test('faces stand under their rooms, in the order of the walk; those without work do not', () => {
   const tasks = [task('1', 'p', 0, 1), task('2', 'a', 1, 2)];
-  expect(rowsOf(tasks, [item('1'), item('2')]).map((row) => (row.kind === 'room' ? row.name : row.face.mark))).toEqual([
+  expect(rowsOf(tasks, [item('1'), item('2')]).map((row) => (row.kind === 'face' ? row.face.mark : row.name))).toEqual([
     'Store',
     'A',
     'Pit',
@@ -40,6 +40,16 @@ test('what rests is told from what the crew does', () => {
   const [, row] = rowsOf([task('dry', 'a', 0, 25)], [item('dry', { restH: 24 })]);
   expect(row).toMatchObject({ bars: [{ leftMs: NOW + H }] });
   expect(happenings([row!]).busy).toEqual([{ fromMs: NOW, toMs: NOW + H }]);
+});
+
+test('who is where: the crew first, then by name; nobody stands beside what rests', () => {
+  const tasks = [task('1', 'a', 3, 4), task('2', 'p', 0, 1), task('dry', 'p', 1, 25), task('3', 'b', 1, 2)];
+  const rows = rowsOf(tasks, [item('1'), item('2'), item('dry', { durationMin: 0, restH: 24 }), item('3')]);
+  const where = whoIsWhere(rows, (id) => (id === '3' ? 'Pauli' : undefined));
+  expect(where.map((row) => (row.kind === 'who' ? [row.name, row.stays.map(({ mark }) => mark)] : row))).toEqual([
+    [null, ['P', 'A']],
+    ['Pauli', ['B']],
+  ]);
 });
 
 test('what finds no place, or lies beyond, is not on it', () => {

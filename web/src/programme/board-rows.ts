@@ -14,7 +14,15 @@ export interface BoardBar {
 
 export type BoardRow =
   | { kind: 'room'; id: string; name: string }
-  | { kind: 'face'; id: string; face: Face; bars: readonly BoardBar[]; /** rounds of mist, ms */ rounds: readonly number[] };
+  | { kind: 'face'; id: string; face: Face; bars: readonly BoardBar[]; /** rounds of mist, ms */ rounds: readonly number[] }
+  /** where somebody is: whoever was given work, else the crew */
+  | { kind: 'who'; id: string; name: string | null; stays: readonly Stay[] };
+
+/** Time that somebody spends on a face. */
+export interface Stay extends Interval {
+  mark: string;
+  taskId: string;
+}
 
 /** Faces with work on the board, under their rooms, in the order of the walk. */
 export function boardRows(
@@ -48,6 +56,22 @@ export function boardRows(
     rows.push({ kind: 'face', id: face.id, face, bars, rounds });
   }
   return rows;
+}
+
+/** Who is where: the crew, and everybody who was given work, by name. */
+export function whoIsWhere(rows: readonly BoardRow[], personOf: (workItemId: string) => string | undefined): BoardRow[] {
+  const stays = new Map<string | null, Stay[]>();
+  for (const row of rows) {
+    if (row.kind !== 'face') continue;
+    for (const { task, leftMs } of row.bars) {
+      if (leftMs <= task.startMs) continue;
+      const who = personOf(task.id) ?? null;
+      stays.set(who, [...(stays.get(who) ?? []), { fromMs: task.startMs, toMs: leftMs, mark: row.face.mark, taskId: task.id }]);
+    }
+  }
+  return [...stays]
+    .sort(([a], [b]) => (a === null ? -1 : b === null ? 1 : a.localeCompare(b)))
+    .map(([name, of]) => ({ kind: 'who', id: name ?? '', name, stays: of.sort((a, b) => a.fromMs - b.fromMs) }));
 }
 
 /** When the crew is at work, and what else must not be folded away: rounds, and windows that close. */

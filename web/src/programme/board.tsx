@@ -1,24 +1,19 @@
 import { type Interval, shiftsFrom, weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Minus, Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
-import { timeNear, timeOfDay, weekdayDay } from '../shared/times';
+import { hourShort, timeNear, timeOfDay, weekdayDay } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { itemName, stepName } from '../words/item-name';
 import { Bar } from './board-bar';
-import { type BoardBar, type BoardRow, boardRows, happenings } from './board-rows';
+import { type BoardBar, type BoardRow, boardRows, happenings, whoIsWhere } from './board-rows';
 import { conflictText } from './conflict-text';
 import { type Band, TimeBands, daysIn } from './time-bands';
 import type { Board } from './use-board';
 
-/** px an hour, from weeks to quarters of an hour. */
-const SCALES = [4, 10, 28, 72] as const;
-const USUAL_SCALE = 2;
-const ROW_PX = 40;
-const ROOM_PX = 26;
+const SIZES: Readonly<Record<BoardRow['kind'], number>> = { room: 26, face: 40, who: 28 };
 const NAME_PX = 64;
 const HEAD_PX = 44;
 /** What is behind one stays in sight for so long. */
@@ -30,15 +25,24 @@ const SNAP_MS = 2 * HOUR_MS;
 const HOUR_STEPS: Readonly<Record<number, number>> = { 28: 2, 72: 1 };
 
 /** Hours along, faces down: bars of work, their windows as brackets round them, rounds of mist as ticks, the crew below, the present across. */
-export function ProgrammeBoard({ board, chosen, choose }: { board: Board; chosen: string | null; choose(id: string): void }) {
+export function ProgrammeBoard({
+  board,
+  pxPerHour,
+  chosen,
+  choose,
+}: {
+  board: Board;
+  pxPerHour: number;
+  chosen: string | null;
+  choose(id: string): void;
+}) {
   const { model } = useJob(parts('model'));
   const { timeZone } = model.job;
-  const [scale, setScale] = useState(USUAL_SCALE);
   const now = useNow(30_000);
   const frame = useRef<HTMLDivElement>(null);
   const { shown, stands, view, workItems } = board;
 
-  const { rows, bands, shifts } = useMemo(() => {
+  const { faces, bands, shifts } = useMemo(() => {
     const ends = shown.tasks.map(({ endMs }) => endMs).filter(Number.isFinite);
     const span: Interval = { fromMs: now - BACK_MS, toMs: Math.max(now + DAY_MS, ...ends) + 6 * HOUR_MS };
     const found = boardRows(model, shown, workItems, span);
@@ -46,23 +50,24 @@ export function ProgrammeBoard({ board, chosen, choose }: { board: Board; chosen
     const worked = shiftsFrom(span.fromMs, weekOf(model.job), days);
     const { busy, events } = happenings(found);
     return {
-      rows: found,
+      faces: found,
       shifts: worked,
-      bands: TimeBands.of({ ...span, shifts: worked, busy: [...busy, around(now)], events, pxPerHour: SCALES[scale]! }),
+      bands: TimeBands.of({ ...span, shifts: worked, busy: [...busy, around(now)], events, pxPerHour }),
     };
-  }, [shown, workItems, model, now, scale]);
+  }, [shown, workItems, model, now, pxPerHour]);
 
+  const rows = [...faces, ...whoIsWhere(faces, board.personOf)];
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => frame.current,
-    estimateSize: (i) => (rows[i]!.kind === 'room' ? ROOM_PX : ROW_PX),
+    estimateSize: (i) => SIZES[rows[i]!.kind],
     overscan: 8,
   });
   const sizes = rows.length;
-  useEffect(() => virtual.measure(), [virtual, sizes]);
+  useEffect(() => void virtual.measure(), [virtual, sizes]);
 
   // begins with the present in sight
-  useEffect(() => frame.current?.scrollTo({ left: Math.max(0, bands.x(now) - 60) }), [scale]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => void frame.current?.scrollTo({ left: Math.max(0, bands.x(now) - 60) }), [pxPerHour]); // eslint-disable-line react-hooks/exhaustive-deps
 
   /** Where a hand has aimed at: quarters of an hour, inside a shift, and the edge of its window when that is near. */
   const aimed = ({ task }: BoardBar, ms: number): number => {
@@ -78,22 +83,27 @@ export function ProgrammeBoard({ board, chosen, choose }: { board: Board; chosen
   const startOf = useMemo(() => new Map(stands.tasks.map((task) => [task.id, task])), [stands]);
 
   return (
-    <section aria-label={t('board.name')} className="relative flex min-h-0 flex-1 flex-col">
+    <section
+      aria-label={t('board.name')}
+      className="flex h-[60vh] flex-col min-[720px]:h-auto min-[720px]:min-h-[260px] min-[720px]:flex-1"
+    >
       <div
         ref={frame}
         tabIndex={0}
         aria-label={t('board.scroll')}
-        className="min-h-[220px] flex-1 overflow-auto border-y border-rule-strong bg-paper"
+        className="min-h-0 flex-1 overflow-auto border-y border-rule-strong bg-paper"
       >
         <div className="relative" style={{ width: NAME_PX + bands.widthPx, height: HEAD_PX + virtual.getTotalSize() + 8 }}>
-          <Ground bands={bands} timeZone={timeZone} pxPerHour={SCALES[scale]!} now={now} />
+          <Ground bands={bands} timeZone={timeZone} pxPerHour={pxPerHour} now={now} />
           <div className="pointer-events-none absolute inset-y-0 z-10 w-[2px] bg-iron" style={{ left: NAME_PX + bands.x(now) }} />
           {virtual.getVirtualItems().map(({ index, start, size }) => {
             const row = rows[index]!;
             return (
               <div key={`${row.kind} ${row.id}`} className="absolute inset-x-0 flex" style={{ top: HEAD_PX + start, height: size }}>
-                {row.kind === 'room' ? (
-                  <span className="sticky left-0 z-20 px-2 pt-1 text-[13px] font-semibold text-soft">{row.name}</span>
+                {row.kind === 'who' ? (
+                  <Where row={row} bands={bands} choose={choose} />
+                ) : row.kind === 'room' ? (
+                  <span className="sticky left-0 z-20 h-full bg-paper px-2 pt-1 text-[13px] font-semibold text-soft">{row.name}</span>
                 ) : (
                   <>
                     <span
@@ -140,7 +150,6 @@ export function ProgrammeBoard({ board, chosen, choose }: { board: Board; chosen
           })}
         </div>
       </div>
-      <Scale scale={scale} setScale={setScale} />
     </section>
   );
 
@@ -177,7 +186,7 @@ function Ground({ bands, timeZone, pxPerHour, now }: { bands: TimeBands; timeZon
         ))}
       </div>
       <div className="sticky top-0 z-30 flex border-b border-rule-strong bg-raised" style={{ height: HEAD_PX }}>
-        <span className="sticky left-0 z-10 shrink-0 border-r border-rule-strong bg-raised" style={{ width: NAME_PX }} />
+        <span className="sticky left-0 z-20 shrink-0 border-r border-rule-strong bg-raised" style={{ width: NAME_PX }} />
         <div className="relative flex-1">
           {bands.bands.map((band) => (
             <Head key={band.fromMs} band={band} bands={bands} timeZone={timeZone} step={step} />
@@ -222,17 +231,22 @@ function Head({ band, bands, timeZone, step }: { band: Band; bands: TimeBands; t
           {band.kind === 'work' ? (
             <b className="font-semibold">{weekdayDay(band.fromMs, timeZone)}</b>
           ) : (
-            <span className="text-soft">{t('board.rest')}</span>
+            <span className="text-soft">{restText(band, timeZone)}</span>
           )}
         </span>
       ) : null}
       {hours.map((ms) => (
         <span key={ms} className="absolute bottom-0 text-[11px] text-soft" style={{ left: bands.x(ms) + 2 }}>
-          {timeOfDay(ms, timeZone)}
+          {hourShort(ms, timeZone)}
         </span>
       ))}
     </>
   );
+}
+
+/** A rest that holds a whole day is called after it. */
+function restText({ fromMs, toMs }: Band, timeZone: string): string {
+  return toMs - fromMs < DAY_MS ? t('board.rest') : weekdayDay((fromMs + toMs) / 2, timeZone);
 }
 
 /** The windows of what is planned: a bracket where it opens, one where it closes. */
@@ -250,6 +264,40 @@ function Windows({ row, bands }: { row: Extract<BoardRow, { kind: 'face' }>; ban
         />
       </span>
     ) : null,
+  );
+}
+
+/** Where somebody is, face by face. */
+function Where({ row, bands, choose }: { row: Extract<BoardRow, { kind: 'who' }>; bands: TimeBands; choose(id: string): void }) {
+  return (
+    <>
+      <span
+        className="sticky left-0 z-20 flex shrink-0 items-center border-r border-rule-strong bg-raised px-1.5 text-[12px]"
+        style={{ width: NAME_PX }}
+        title={row.name ?? t('board.crew')}
+      >
+        <span className="truncate">{row.name ?? t('board.crew')}</span>
+      </span>
+      <div className="relative flex-1 border-b border-rule">
+        {row.stays.map(({ fromMs, toMs, mark, taskId }) => {
+          const leftPx = bands.x(fromMs);
+          const widthPx = Math.max(4, bands.x(toMs) - leftPx - 1);
+          return (
+            <button
+              key={taskId}
+              type="button"
+              tabIndex={-1}
+              aria-hidden
+              onClick={() => choose(taskId)}
+              className="absolute inset-y-[5px] overflow-hidden rounded-[2px] bg-ink/75 px-0.5 text-center text-[11px] leading-[18px] text-paper"
+              style={{ left: leftPx, width: widthPx }}
+            >
+              {widthPx > 5 + mark.length * 8 ? mark : ''}
+            </button>
+          );
+        })}
+      </div>
+    </>
   );
 }
 
@@ -276,24 +324,4 @@ function Before({
       />
     );
   });
-}
-
-function Scale({ scale, setScale }: { scale: number; setScale(scale: number): void }) {
-  return (
-    <div className="absolute right-3 bottom-3 z-30 flex overflow-hidden rounded-[3px] border border-rule-strong bg-raised">
-      {(['wider', 'closer'] as const).map((way) => (
-        <button
-          key={way}
-          type="button"
-          aria-label={t(`board.${way}`)}
-          title={t(`board.${way}`)}
-          disabled={way === 'wider' ? scale === 0 : scale === SCALES.length - 1}
-          onClick={() => setScale(way === 'wider' ? scale - 1 : scale + 1)}
-          className="grid size-9 place-items-center hover:bg-sunk disabled:opacity-40 max-[719px]:size-12"
-        >
-          {way === 'wider' ? <Minus size={16} aria-hidden /> : <Plus size={16} aria-hidden />}
-        </button>
-      ))}
-    </div>
-  );
 }

@@ -11,6 +11,7 @@ import { useHouse } from '../job/use-house';
 import { breachText } from '../words/breach-text';
 import { ProgrammeBoard } from './board';
 import { BoardHead } from './board-head';
+import { BoardScale, SCALES, USUAL_SCALE } from './board-scale';
 import { ProgrammeOut } from './programme-out';
 import type { Row } from './programme-row';
 import { ProgrammeTable } from './programme-table';
@@ -24,6 +25,7 @@ export function ProgrammeSlate() {
   const { select } = useSelection('select');
   const board = useBoard();
   const [isTable, setTable] = useState(false);
+  const [scale, setScale] = useState(USUAL_SCALE);
   const [chosen, setChosen] = useState<string | null>(null);
   const week = weekOf(model.job);
   const items = useMemo(() => new Map(workItems.map((item) => [item.id, item])), [workItems]);
@@ -38,7 +40,7 @@ export function ProgrammeSlate() {
   return (
     <div className="flex min-h-full flex-col min-[720px]:h-full">
       <div className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 pr-11 max-[719px]:pr-0">
-        <h2 className="text-base font-semibold">{t('lens.programme')}</h2>
+        <h2 className="text-base font-semibold max-[719px]:hidden">{t('lens.programme')}</h2>
         <Release />
         {rows.length === 0 ? null : (
           <div className="flex flex-wrap gap-2">
@@ -56,6 +58,7 @@ export function ProgrammeSlate() {
                 </Button>
               ))}
             </div>
+            {isTable ? null : <BoardScale scale={scale} setScale={setScale} />}
             <ProgrammeOut rows={rows} />
           </div>
         )}
@@ -70,7 +73,7 @@ export function ProgrammeSlate() {
           {isTable ? (
             <ProgrammeTable rows={rows} personOf={board.personOf} />
           ) : (
-            <ProgrammeBoard board={board} chosen={chosen} choose={choose} />
+            <ProgrammeBoard board={board} pxPerHour={SCALES[scale]!} chosen={chosen} choose={choose} />
           )}
         </>
       )}
@@ -137,7 +140,7 @@ function Release() {
   const now = useMemo(() => revisionContent(model, plan, conditions, house).fingerprint, [model, plan, conditions, house]);
   const isCurrent = revision?.fingerprint === now;
   return (
-    <section className="flex min-w-0 flex-1 flex-wrap items-center gap-3">
+    <section className="flex min-w-0 flex-1 flex-wrap items-center gap-3 max-[719px]:flex-none max-[719px]:basis-full">
       <p className="min-w-0 flex-1 text-[13px] leading-4">
         {revision
           ? t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, model.job.timeZone) })

@@ -11,6 +11,7 @@ import { NO_SEARCH, Proposing, type Search } from './proposing';
 
 /** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
 const SEARCH_MS = 10_000;
+const SETTLED_MS = 400;
 /** Ends that lie nearer to each other are no reason to move people about. */
 const WORTH_MS = 15 * MINUTE_MS;
 const NONE_KEPT: NonNullable<PlacingOptions['kept']> = new Map();
@@ -24,28 +25,34 @@ export function useBoard() {
   const { programme: stands, workItems, site, placedBy } = usePlanning();
   const canPlan = can('plan');
   const kept = placedBy.kept ?? NONE_KEPT;
-  const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy });
   const [isFoundShown, showFound] = useState(false);
   const [draft, setDraft] = useState<{ of: Programme; changes: Draft } | null>(null);
   const drafted = useDrafted(draft, { workItems, done: site.done, placedBy, kept });
+  // what a hand has pinned holds for the search too
+  const pins = useMemo(() => (draft ? draftStarts(draft.of, kept, draft.changes) : kept), [draft, kept]);
+  const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy, pins });
 
   const proposed = found.search.proposal?.programme ?? null;
   const figuresOf = (programme: Programme) => programmeFigures(programme, workItems, placedBy);
+  const beside = draft ? (drafted ?? draft.of) : stands;
   const isBetter = useMemo(() => {
     if (!proposed) return false;
-    const [now, then] = [programmeFigures(stands, workItems, placedBy), programmeFigures(proposed, workItems, placedBy)];
+    const [now, then] = [programmeFigures(beside, workItems, placedBy), programmeFigures(proposed, workItems, placedBy)];
     return then.missed < now.missed || (then.missed === now.missed && (now.endMs ?? Infinity) - (then.endMs ?? Infinity) >= WORTH_MS);
-  }, [proposed, stands, workItems, placedBy]);
-  const view = draft ? 'draft' : isFoundShown && isBetter ? 'found' : 'stands';
-  const shown = view === 'draft' ? (drafted ?? draft!.of) : view === 'found' ? proposed! : stands;
+  }, [proposed, beside, workItems, placedBy]);
+  const isFound = isFoundShown && isBetter;
+  const view = isFound ? 'found' : draft ? 'draft' : 'stands';
+  const shown = isFound ? proposed! : beside;
   const changes = draft?.changes ?? NO_DRAFT;
 
-  const change = (next: (changes: Draft) => Draft) =>
+  const change = (next: (changes: Draft) => Draft) => {
+    showFound(false);
     setDraft((current) => {
-      const begun = current ?? { of: shown, changes: NO_DRAFT };
+      const begun = isFound || !current ? { of: shown, changes: current?.changes ?? NO_DRAFT } : current;
       const changed = next(begun.changes);
       return isEmpty(changed) ? null : { ...begun, changes: changed };
     });
+  };
   const [before] = model.keptProgrammes ?? [];
   const personOf = (id: string) =>
     changes.people.has(id) ? changes.people.get(id) : before?.starts.find(({ workItemId }) => workItemId === id)?.person;
@@ -54,7 +61,7 @@ export function useBoard() {
     showFound(false);
   };
   return {
-    ...{ stands, shown, view, workItems, canPlan, before, search: found.search, isBetter },
+    ...{ stands, beside, shown, view, workItems, canPlan, before, search: found.search, isBetter },
     figuresOf,
     /** what begins at another time than it stands */ moves: view === 'stands' ? [] : movesBetween(stands, shown),
     isPinned: (id: string) => isPinnedIn(changes, kept, id),
@@ -85,23 +92,27 @@ interface Wanted {
 }
 
 /** Looks for a better programme whenever the work, the walls or the hours are others than they were. */
-function useFound({ isWanted, workItems, done, placedBy }: Wanted & { isWanted: boolean }) {
+function useFound({
+  isWanted,
+  workItems,
+  done,
+  placedBy,
+  pins,
+}: Wanted & { isWanted: boolean; pins: NonNullable<PlacingOptions['kept']> }) {
   const [search, setSearch] = useState<Search>(NO_SEARCH);
   const [proposing] = useState(
     () => new Proposing(() => new Worker(new URL('./proposal.worker.ts', import.meta.url), { type: 'module' }), setSearch),
   );
-  const latest = useRef(placedBy);
+  const start = () => proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: SEARCH_MS });
+  const { wallsC, week, timeZone } = placedBy;
   useEffect(() => {
-    latest.current = placedBy;
-  });
-  const start = () => proposing.start({ workItems, done, options: latest.current, limitMs: SEARCH_MS });
-  const { wallsC, kept, week, timeZone } = placedBy;
-  useEffect(() => {
-    if (isWanted && workItems.length > 0) start();
-    else proposing.forget();
+    if (!isWanted || workItems.length === 0) return proposing.forget();
+    // a hand that is still drawing is waited for
+    const timer = setTimeout(start, SETTLED_MS);
+    return () => clearTimeout(timer);
     // the clock alone is no reason to look again
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [isWanted, proposing, workItems, done, wallsC, kept, week, timeZone]);
+  }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone]);
   useEffect(() => () => proposing.close(), [proposing]);
   return { search, again: start, stop: () => proposing.stop() };
 }

@@ -27,6 +27,11 @@ export function weekdayAndTime(at: number | string, timeZone: string, tag?: stri
   return `${formatIn(at, timeZone, { weekday: 'short', day: 'numeric' }, tag)}, ${timeOfDay(at, timeZone, tag)}`;
 }
 
+/** The hour alone, where there is little room: "07" or "7 AM". */
+export function hourShort(at: number | string, timeZone: string, tag?: string): string {
+  return formatIn(at, timeZone, { hour: 'numeric' }, tag);
+}
+
 /** "Thu 21 May". */
 export function weekdayDay(at: number | string, timeZone: string, tag?: string): string {
   return formatIn(at, timeZone, { weekday: 'short', day: 'numeric', month: 'short' }, tag);

@@ -36,6 +36,8 @@ export const CALCULATOR_WORDS = {
   'field.pastLeakage': 'Shows that it leaked before',
   'field.note': 'Note',
   'field.at': 'When',
+  'field.keptAt': 'Kept',
+  'field.keptBy': 'Kept by',
   'field.levelM': 'Level',
   'field.email': 'E-mail',
   'field.password': 'Password',
@@ -166,6 +168,7 @@ export const CALCULATOR_WORDS = {
   'command.water-level': 'Water level',
   'command.water-levels': 'Water levels',
   'command.photo': 'Photo',
+  'command.kept-programme': 'Programme',
   'command.reading': 'Reading',
   'command.readings': 'Readings',
 } as const;

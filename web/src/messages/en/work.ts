@@ -39,6 +39,7 @@ export const WORK = {
   'board.rounds-at-rest': '{n} rounds of mist out of hours',
   'board.rounds-at-rest.one': '{n} round of mist out of hours',
   'board.missed': '{n} not kept',
+  'board.which': 'which',
   'board.kept': 'As kept by {who} on {when}',
   'board.not-kept': 'As it falls, not kept by anybody yet',
   'board.looking': 'Looking for a better one',
