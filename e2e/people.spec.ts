@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addFace, addresses, allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
+import { addFace, addresses, allSent, choose, goTo, jobs, makeJob, openJob, row, signIn, slate } from './support.js';
 
 test('a wrong sign-in is told beside the form, in the contract’s own words', async ({ page }) => {
   await page.goto('/');
@@ -15,7 +15,7 @@ test('a wrong sign-in is told beside the form, in the contract’s own words', a
 
 test('a guest sees the granted job, and changes nothing', async ({ page }) => {
   await signIn(page, 'guest@quayside-audit.example');
-  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await expect(jobs(page).getByRole('listitem')).toHaveCount(1);
   await expect(page.getByRole('button', { name: 'New job' })).toHaveCount(0);
   await openJob(page, 'Ropewalk Cellars');
   await expect(page.getByRole('button', { name: 'Crack', exact: true })).toHaveCount(0);

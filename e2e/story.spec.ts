@@ -125,6 +125,7 @@ test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
 
   await test.step('programme: released to the site', async () => {
     await goTo(page, 'Programme');
+    await page.getByRole('button', { name: 'Table' }).click();
     await expect(slate(page).getByRole('row', { name: /^A coat 2/ })).toContainText('[');
     await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
     await expect(slate(page)).toContainText('Plan 1 was released by Ines Varrow');
@@ -273,7 +274,7 @@ test('an imported job carries on where it was', async ({ page }, info) => {
   await expect(slate(page)).toContainText('Next: coat 2');
   await expect(slate(page)).toContainText('imported');
   await goTo(page, 'Programme');
-  await expect(page.getByRole('alert')).toContainText('C · coat 2 would start');
+  await expect(page.getByRole('alert')).toContainText('C · coat 2: ');
   await goTo(page, 'Build-up');
   await choose(page, /K3/);
   await expect(slate(page)).toContainText('backer rod');

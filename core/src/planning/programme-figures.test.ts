@@ -1,5 +1,5 @@
 import type { PlacedTask, Programme } from '../programme';
-import { movesBetween, programmeFigures } from './programme-figures';
+import { labourMinor, movesBetween, programmeFigures } from './programme-figures';
 import type { WorkItem } from './work-items';
 
 const H = 3_600_000;
@@ -16,7 +16,13 @@ const of = (...tasks: PlacedTask[]): Programme => ({ tasks, conflicts: [] });
 test('a day counts once, whatever is done on it; what rests on it counts for none', () => {
   const programme = of(task('a', 0, 2), task('b', 3, 4), task('dry', 5, 30), task('c', 48, 49));
   const items = [item('a'), item('b'), item('dry', { restH: 24 }), item('c')];
-  expect(programmeFigures(programme, items, options)).toEqual({ endMs: MONDAY_7 + 49 * H, missed: 0, roundsAtRest: 0, daysOnSite: 2 });
+  expect(programmeFigures(programme, items, options)).toEqual({
+    endMs: MONDAY_7 + 49 * H,
+    missed: 0,
+    roundsAtRest: 0,
+    daysOnSite: 2,
+    hoursOnSite: 20,
+  });
 });
 
 // four rounds a day are at 7:00, 11:40, 16:20 and 21:00, the last of them when the crew has left at 17:00
@@ -34,7 +40,10 @@ test('where something finds no place there is no end', () => {
 });
 
 test('nothing has no end, and takes no day', () =>
-  expect(programmeFigures(of(), [], options)).toEqual({ endMs: null, missed: 0, roundsAtRest: 0, daysOnSite: 0 }));
+  expect(programmeFigures(of(), [], options)).toEqual({ endMs: null, missed: 0, roundsAtRest: 0, daysOnSite: 0, hoursOnSite: 0 }));
+
+test('people cost whole days, and an hour for a round out of hours', () =>
+  expect(labourMinor({ hoursOnSite: 20, roundsAtRest: 3 }, 2, 4500)).toBe(193_500));
 
 test('what moves is told, the furthest first; what is done never does', () => {
   const now = of(task('a', 0, 1), task('b', 2, 3), task('c', 4, 5), task('d', -9, -8, { state: 'done' }));

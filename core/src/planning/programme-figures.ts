@@ -8,7 +8,20 @@ export interface ProgrammeFigures {
   /** when all of it is over; null where something finds no place */ endMs: number | null;
   /** windows and pins that are missed */ missed: number;
   /** rounds of mist outside the hours of the crew */ roundsAtRest: number;
-  /** days on which the crew comes from now on */ daysOnSite: number;
+  /** days on which the crew comes from now on, and their hours, whole days paid whole */ daysOnSite: number;
+  hoursOnSite: number;
+}
+
+/** Whoever comes for a round out of hours is paid so long; common practice, no source. */
+const ROUND_H = 1;
+
+/** What the people of a programme cost, minor units: whole days of the crew, and an hour of one for each round out of its hours. */
+export function labourMinor(
+  { hoursOnSite, roundsAtRest }: Pick<ProgrammeFigures, 'hoursOnSite' | 'roundsAtRest'>,
+  people: number,
+  labourMinorPerH: number,
+): number {
+  return (hoursOnSite * people + roundsAtRest * ROUND_H) * labourMinorPerH;
 }
 
 /** @param programme of these work items, placed by these options */
@@ -31,12 +44,14 @@ export function programmeFigures(
     const { roundsPerDay, restH = 0 } = items.get(id)!;
     return roundsPerDay === undefined ? [] : mistRounds(startMs, { mistsPerDay: roundsPerDay, days: restH / 24 }, timeZone);
   });
+  const onSite = shifts.filter(({ fromMs, toMs }) => worked.some((each) => each.fromMs < toMs && each.toMs > fromMs));
   const isWorked = (ms: number) => shifts.some(({ fromMs, toMs }) => ms >= fromMs && ms <= toMs);
   return {
     endMs,
     missed: conflicts.length,
     roundsAtRest: rounds.filter((ms) => ms > nowMs && !isWorked(ms)).length,
-    daysOnSite: shifts.filter(({ fromMs, toMs }) => worked.some((each) => each.fromMs < toMs && each.toMs > fromMs)).length,
+    daysOnSite: onSite.length,
+    hoursOnSite: onSite.reduce((sum, { fromMs, toMs }) => sum + (toMs - fromMs) / HOUR_MS, 0),
   };
 }
 

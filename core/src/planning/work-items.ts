@@ -192,7 +192,7 @@ function prepareItem(plan: FacePlan, zone: string, make: Make, { house, people }
 }
 
 /** To five minutes, and never less than a quarter of an hour. */
-const roundedMin = (minutes: number): number => Math.max(LEAST_MIN, Math.round(minutes / 5) * 5);
+export const roundedMin = (minutes: number): number => Math.max(LEAST_MIN, Math.round(minutes / 5) * 5);
 
 const notBefore = (pouredAt: string | undefined, afterH: number): Pick<WorkItem, 'notBefore'> =>
   pouredAt === undefined ? {} : { notBefore: new Date(Date.parse(pouredAt) + afterH * HOUR_MS).toISOString() };

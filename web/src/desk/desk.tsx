@@ -10,6 +10,7 @@ import { SectionSheet } from '../sheet/section-sheet';
 import type { SheetCamera } from '../sheet/sheet-camera';
 import { parts, useJob } from '../job/job-context';
 import { type Lens, NO_TOOLS } from './lenses';
+import { useHasSheet } from './use-has-sheet';
 
 const NARROW = '(max-width: 1100px)';
 
@@ -19,7 +20,7 @@ export function Desk({ lens, camera }: { lens: Lens; camera: SheetCamera }) {
   const chosen = usePreferences(({ across }) => across[lens.id]);
   const setAcross = usePreferences((preferences) => preferences.setAcross);
   const isNarrow = useMedia(NARROW);
-  const isPage = lens.layout === 'page' && !chosen;
+  const isPage = !useHasSheet(lens);
   const across = isPage || (chosen ?? (lens.layout === 'across' || (lens.layout === 'wide' && isNarrow)));
   const toggle = lens.layout === 'page' ? (isPage ? 'desk.with-sheet' : 'desk.without-sheet') : across ? 'desk.beside' : 'desk.across';
   const Slate = lens.slate;

@@ -13,6 +13,7 @@ import { JobHeader } from './job-header';
 import { expectSheet } from '../job/first-sheet';
 import { parts, useJob } from '../job/job-context';
 import { Desk } from './desk';
+import { useHasSheet } from './use-has-sheet';
 import { LENSES } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 import { type LensCounts, useLensCounts } from './use-lens-counts';
@@ -20,6 +21,7 @@ import { usePlace } from './use-place';
 import { useShortcuts } from './use-shortcuts';
 
 const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
+const AlertsTold = lazy(() => import('../programme/alerts-told'));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 
 /** One job at a desk: steps above, list and sheet left, slate right, the next two days below. On a phone, one thing at a time. */
@@ -29,13 +31,14 @@ export function JobPage({ session }: { session: SessionInfo }) {
   const { model } = useJob(parts('model'));
   const isPhone = useIsPhone();
   const camera = useSheetCamera();
+  const hasSheet = useHasSheet(lens);
   const hasWorking = useWorking((state) => state.working !== null);
   useEffect(() => {
     document.title = `${model.job.name} · Caulkhorn`;
   }, [model.job.name]);
   useShortcuts();
   usePlace();
-  if (lens && !isPhone) expectSheet();
+  if (lens && !isPhone && hasSheet) expectSheet();
   if (!lens) return <Navigate to={`/o/${organisationId}/jobs/${jobId}/survey`} replace />;
   return (
     <div className="flex h-full flex-col">
@@ -50,7 +53,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
             <CountedSteps />
           </Suspense>
           <OutboxNotices />
-          <WalkLine camera={camera} />
+          <WalkLine camera={camera} hasSheet={hasSheet} />
           <Desk lens={lens} camera={camera} />
           <Suspense>
             <Strip key={String(lens.fullStrip)} isFull={lens.fullStrip} />
@@ -62,6 +65,9 @@ export function JobPage({ session }: { session: SessionInfo }) {
           <WorkingDialog timeZone={model.job.timeZone} />
         </Suspense>
       ) : null}
+      <Suspense>
+        <AlertsTold />
+      </Suspense>
       <CommandPalette />
     </div>
   );

@@ -7,6 +7,8 @@ import type { TimeBands } from './time-bands';
 /** Narrower bars are drawn so wide all the same, to be seen and pressed. */
 const LEAST_PX = 10;
 const LEAST_PRESS_PX = 28;
+/** Smaller ones are left to the pointer: keys and screen readers reach them from the piece before, or in the table. */
+const LEAST_TARGET_PX = 24;
 /** A press that moves less is no drag. */
 const DRAG_FROM_PX = 4;
 const PX_A_LETTER = 6.7;
@@ -37,6 +39,8 @@ export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMo
   const workPx = Math.max(LEAST_PX, bands.x(leftMs) - leftPx);
   const restPx = bands.x(task.endMs) - leftPx - workPx;
   const hasWork = leftMs > task.startMs;
+  const pressPx = Math.max(workPx, Math.min(LEAST_PRESS_PX, roomPx));
+  const isTarget = Math.min(pressPx, roomPx) >= LEAST_TARGET_PX;
   const text = person ? `${label} · ${person}` : label;
   const isInside = text.length * PX_A_LETTER + (isPinned ? 26 : 10) < workPx;
   const isBeside = !isInside && hasWork && text.length * PX_A_LETTER + 8 < roomPx - workPx;
@@ -83,12 +87,14 @@ export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMo
         title={title}
         aria-label={title}
         aria-pressed={isChosen}
+        aria-hidden={!isTarget}
+        tabIndex={isTarget ? undefined : -1}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
         onClick={onClick}
         onKeyDown={onKeyDown}
         className={`group absolute inset-y-0 flex items-center focus-visible:z-20 ${isMovable ? 'cursor-grab active:cursor-grabbing' : ''} ${isChosen ? 'z-10' : ''}`}
-        style={{ left: leftPx, width: Math.max(workPx, Math.min(LEAST_PRESS_PX, roomPx)) }}
+        style={{ left: leftPx, width: pressPx }}
       >
         <span
           className={`flex h-7 shrink-0 items-center overflow-hidden rounded-[2px] px-1 text-[12px] leading-4 whitespace-nowrap ${lookOf(bar)} ${isChosen ? 'outline-2 outline-offset-1 outline-ink' : ''}`}

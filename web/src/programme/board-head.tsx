@@ -8,6 +8,7 @@ import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-media';
 import { itemName } from '../words/item-name';
 import type { Board } from './use-board';
+import { WhatIf } from './what-if-panel';
 
 const MOVES_SHOWN = 12;
 const CONFLICTS_SHOWN = 8;
@@ -24,6 +25,7 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <Figures figures={board.figuresOf(shown)} timeZone={timeZone} />
         <Gap board={board} />
+        {board.canPlan ? <WhatIf board={board} /> : null}
         <span className="text-[13px] text-soft">
           {before ? t('board.kept', { who: before.keptBy ?? '', when: dayAndTime(before.keptAt, timeZone) }) : t('board.not-kept')}
         </span>

@@ -2,7 +2,7 @@ import { type Interval, shiftsFrom, weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
-import { parts, useJob } from '../job/job-context';
+import { parts, useJob, useSelection } from '../job/job-context';
 import { t } from '../messages/t';
 import { hourShort, timeNear, timeOfDay, weekdayDay } from '../shared/times';
 import { useNow } from '../shared/use-now';
@@ -37,6 +37,7 @@ export function ProgrammeBoard({
   choose(id: string): void;
 }) {
   const { model } = useJob(parts('model'));
+  const { selected } = useSelection('selected');
   const { timeZone } = model.job;
   const now = useNow(30_000);
   const frame = useRef<HTMLDivElement>(null);
@@ -65,6 +66,13 @@ export function ProgrammeBoard({
   });
   const sizes = rows.length;
   useEffect(() => void virtual.measure(), [virtual, sizes]);
+
+  const at = rows.findIndex((row) => row.kind === 'face' && row.id === selected?.id);
+  useEffect(() => {
+    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
+    // only a new choice scrolls the board
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [selected?.id]);
 
   // begins with the present in sight
   useEffect(() => void frame.current?.scrollTo({ left: Math.max(0, bands.x(now) - 60) }), [pxPerHour]); // eslint-disable-line react-hooks/exhaustive-deps
@@ -107,7 +115,7 @@ export function ProgrammeBoard({
                 ) : (
                   <>
                     <span
-                      className="sticky left-0 z-20 flex shrink-0 items-center border-r border-rule-strong bg-raised px-2"
+                      className={`sticky left-0 z-20 flex shrink-0 items-center border-r border-rule-strong px-2 ${row.id === selected?.id ? 'bg-water-soft' : 'bg-raised'}`}
                       style={{ width: NAME_PX }}
                     >
                       <b className="truncate text-[15px]">{row.face.mark}</b>

@@ -1,5 +1,6 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { CalendarDays, FileText } from 'lucide-react';
+import { CalendarDays, ClipboardList, FileText } from 'lucide-react';
+import { Link } from 'react-router';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { programmeCsv } from '../exchange/write-csv';
@@ -7,13 +8,13 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { dayAndTime } from '../shared/times';
-import { Button } from '../shared/ui/button';
+import { Button, buttonClass } from '../shared/ui/button';
 import { itemName, stepName } from '../words/item-name';
 import type { Row } from './programme-row';
 
 /** The programme taken away: into anybody's calendar, where a later file replaces what moved, and as a table. */
 export function ProgrammeOut({ rows }: { rows: readonly Row[] }) {
-  const { model } = useJob(parts('model'));
+  const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
   const units = useUnits();
   const name = `${model.job.name} ${t('lens.programme')}`;
   const calendar = async () => {
@@ -47,6 +48,9 @@ export function ProgrammeOut({ rows }: { rows: readonly Row[] }) {
     );
   return (
     <div className="flex flex-wrap gap-2">
+      <Link to={`/o/${organisationId}/jobs/${jobId}/day`} className={`${buttonClass('outline', 'small')} max-[719px]:h-12`}>
+        <ClipboardList size={15} aria-hidden /> {t('day.open')}
+      </Link>
       <Button size="small" className="max-[719px]:h-12" onClick={() => void calendar()}>
         <CalendarDays size={15} aria-hidden /> {t('programme.calendar')}
       </Button>

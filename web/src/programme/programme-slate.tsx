@@ -9,6 +9,7 @@ import { Button } from '../shared/ui/button';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { breachText } from '../words/breach-text';
+import { AlertsSwitch } from './alerts-switch';
 import { ProgrammeBoard } from './board';
 import { BoardHead } from './board-head';
 import { BoardScale, SCALES, USUAL_SCALE } from './board-scale';
@@ -60,6 +61,7 @@ export function ProgrammeSlate() {
             </div>
             {isTable ? null : <BoardScale scale={scale} setScale={setScale} />}
             <ProgrammeOut rows={rows} />
+            <AlertsSwitch />
           </div>
         )}
       </div>
@@ -69,7 +71,7 @@ export function ProgrammeSlate() {
       ) : (
         <>
           <BoardHead board={board} choose={choose} />
-          {chosen && !isTable ? <WorkPanel board={board} id={chosen} close={() => setChosen(null)} /> : null}
+          {chosen && !isTable ? <WorkPanel board={board} id={chosen} choose={choose} close={() => setChosen(null)} /> : null}
           {isTable ? (
             <ProgrammeTable rows={rows} personOf={board.personOf} />
           ) : (

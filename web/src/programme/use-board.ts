@@ -1,4 +1,5 @@
 import { type PlacingOptions, type WorkItem, keepProgramme, movesBetween, programmeFigures } from '@caulkhorn/core/planning';
+import type { WorkWeek } from '@caulkhorn/core/jobs';
 import type { Programme } from '@caulkhorn/core/programme';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import type { SiteState } from '@caulkhorn/core/site-log';
@@ -21,7 +22,7 @@ const NONE_KEPT: NonNullable<PlacingOptions['kept']> = new Map();
  * done with them. Nothing stands for others before it is kept.
  */
 export function useBoard() {
-  const { model, can, put, session } = useJob(parts('model', 'can', 'put', 'session'));
+  const { model, can, put, putHead, session } = useJob(parts('model', 'can', 'put', 'putHead', 'session'));
   const { programme: stands, workItems, site, placedBy } = usePlanning();
   const canPlan = can('plan');
   const kept = placedBy.kept ?? NONE_KEPT;
@@ -60,6 +61,12 @@ export function useBoard() {
     setDraft(null);
     showFound(false);
   };
+  const keep = (programme: Programme) => {
+    const pinned = new Set(workItems.map(({ id }) => id).filter((id) => isPinnedIn(changes, kept, id)));
+    const keptAt = new Date().toISOString();
+    put('kept-programme', keepProgramme(programme, { before, id: v4(), keptAt, keptBy: session.name, pinned, personOf }));
+    leave();
+  };
   return {
     ...{ stands, beside, shown, view, workItems, canPlan, before, search: found.search, isBetter },
     figuresOf,
@@ -74,11 +81,11 @@ export function useBoard() {
     pin: (id: string, isPinned: boolean) => change((of) => withPinned(of, id, isPinned)),
     give: (id: string, person: string | undefined) => change((of) => withPerson(of, id, person)),
     /** what is shown becomes what everybody is told */
-    keep: () => {
-      const pinned = new Set(workItems.map(({ id }) => id).filter((id) => isPinnedIn(changes, kept, id)));
-      const keptAt = new Date().toISOString();
-      put('kept-programme', keepProgramme(shown, { before, id: v4(), keptAt, keptBy: session.name, pinned, personOf }));
-      leave();
+    keep: () => keep(shown),
+    /** the job is worked in other hours, by the programme that was found for them */
+    keepInWeek: (programme: Programme, week: WorkWeek) => {
+      putHead({ ...model.job, week });
+      keep(programme);
     },
   };
 }

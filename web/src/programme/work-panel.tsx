@@ -1,4 +1,4 @@
-import { Pin, PinOff, X } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Pin, PinOff, X } from 'lucide-react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -13,7 +13,7 @@ import type { Board } from './use-board';
 const STEPS_MIN = [-60, -15, 15, 60] as const;
 
 /** The chosen piece of work: when, in which window, how much, who; moved by buttons where a hand cannot draw it. */
-export function WorkPanel({ board, id, close }: { board: Board; id: string; close(): void }) {
+export function WorkPanel({ board, id, choose, close }: { board: Board; id: string; choose(id: string): void; close(): void }) {
   const { model } = useJob(parts('model'));
   const units = useUnits();
   const task = board.shown.tasks.find((each) => each.id === id);
@@ -24,6 +24,8 @@ export function WorkPanel({ board, id, close }: { board: Board; id: string; clos
   const isMovable = board.canPlan && task.state === 'planned';
   const isPinned = board.isPinned(id);
   const people = [...new Set((board.before?.starts ?? []).flatMap(({ person }) => (person === undefined ? [] : [person])))];
+  const onFace = board.shown.tasks.filter(({ chain }) => chain === task.chain);
+  const place = onFace.indexOf(task);
   const rows: [string, string][] = [
     [t('board.when'), `${dayAndTime(task.startMs, timeZone)} – ${dayAndTime(task.endMs, timeZone)}`],
     ...(task.window
@@ -44,6 +46,21 @@ export function WorkPanel({ board, id, close }: { board: Board; id: string; clos
     >
       <div className="min-w-[260px] flex-1">
         <h3 className="flex items-center gap-2 text-[15px] font-semibold">
+          {([-1, 1] as const).map((by) => {
+            const other = onFace[place + by];
+            return (
+              <button
+                key={by}
+                type="button"
+                aria-label={t(by < 0 ? 'board.piece-before' : 'board.piece-after')}
+                disabled={!other}
+                onClick={() => choose(other!.id)}
+                className="grid size-7 place-items-center rounded-[3px] border border-rule hover:bg-sunk disabled:opacity-40 max-[719px]:size-12"
+              >
+                {by < 0 ? <ChevronLeft size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
+              </button>
+            );
+          })}
           {itemName(item, model)}
           {isPinned ? <Pin size={14} aria-label={t('board.pinned')} /> : null}
         </h3>

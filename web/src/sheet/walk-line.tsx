@@ -14,22 +14,28 @@ import type { SheetCamera } from './sheet-camera';
 const LEAST_BRACKET_PX = 14;
 
 /** The whole job as one thin line, with what is wet, due and unseen, and brackets round what is in view: pressed or drawn, it walks there. */
-export function WalkLine({ camera }: { camera: SheetCamera }) {
+export function WalkLine({
+  camera,
+  hasSheet = true,
+}: {
+  camera: SheetCamera;
+  /** else a press chooses the face that lies there */ hasSheet?: boolean;
+}) {
   const { model: latest } = useJob(parts('model'));
   // the sheet comes first, and so does what is typed
   const model = useDeferredValue<JobModel | null>(latest, null);
   if (latest.faces.length === 0) return null;
   return (
     <section aria-label={t('walk.title')} className="flex h-14 shrink-0 border-b border-rule bg-raised max-[719px]:h-12">
-      {model && model.faces.length > 0 ? <Line camera={camera} model={model} /> : null}
+      {model && model.faces.length > 0 ? <Line camera={camera} model={model} hasSheet={hasSheet} /> : null}
     </section>
   );
 }
 
-function Line({ camera, model }: { camera: SheetCamera; model: JobModel }) {
+function Line({ camera, model, hasSheet }: { camera: SheetCamera; model: JobModel; hasSheet: boolean }) {
   const theme = usePreferences((preferences) => preferences.theme);
   const planning = usePlanningSoFar();
-  const { openPlateId, openPlate } = useSelection('openPlateId', 'openPlate');
+  const { openPlateId, openPlate, select } = useSelection('openPlateId', 'openPlate', 'select');
   const now = useNow(60_000);
   const layout = useMemo(() => layOut(model, null), [model]);
   const due = useMemo(
@@ -67,7 +73,7 @@ function Line({ camera, model }: { camera: SheetCamera; model: JobModel }) {
 
   useEffect(() => {
     const place = () => {
-      const span = openPlateId === null ? camera.span : null;
+      const span = hasSheet && openPlateId === null ? camera.span : null;
       const scale = walkScale(layout, bar.current!.clientWidth);
       if (!span) return bracket.current!.style.setProperty('display', 'none');
       const width = bar.current!.clientWidth;
@@ -82,27 +88,35 @@ function Line({ camera, model }: { camera: SheetCamera; model: JobModel }) {
     };
     place();
     return camera.onView(place);
-  }, [camera, layout, openPlateId]);
+  }, [camera, layout, openPlateId, hasSheet]);
 
   const walk = useWalking(camera, () => walkScale(layout, bar.current!.clientWidth));
+  const asScrollbar = {
+    role: 'scrollbar',
+    'aria-controls': 'section-sheet',
+    'aria-orientation': 'horizontal',
+    'aria-valuemin': 0,
+    'aria-valuemax': 100,
+    'aria-valuenow': 0,
+    tabIndex: 0,
+    ...walk,
+    onPointerDown: (event: PointerEvent) => {
+      if (openPlateId !== null) openPlate(null);
+      walk.onPointerDown(event);
+    },
+  } as const;
+  const choose = (event: PointerEvent) => {
+    const xM = walkScale(layout, bar.current!.clientWidth).toM(event.clientX - event.currentTarget.getBoundingClientRect().left);
+    const at = layout.faces.find(({ x, width }) => xM >= x && xM <= x + width);
+    if (at) select({ kind: 'face', id: at.face.id });
+  };
   return (
     <>
       <div
         ref={bar}
-        role="scrollbar"
         aria-label={t('walk.name')}
-        aria-controls="section-sheet"
-        aria-orientation="horizontal"
-        aria-valuemin={0}
-        aria-valuemax={100}
-        aria-valuenow={0}
-        tabIndex={0}
         className="relative min-w-0 flex-1 cursor-pointer touch-none overflow-hidden focus-visible:outline-offset-[-2px]"
-        {...walk}
-        onPointerDown={(event) => {
-          if (openPlateId !== null) openPlate(null);
-          walk.onPointerDown(event);
-        }}
+        {...(hasSheet ? asScrollbar : { role: 'img', onPointerDown: choose })}
       >
         <canvas ref={canvas} aria-hidden className="absolute inset-0 size-full" />
         <div ref={bracket} aria-hidden className="pointer-events-none absolute inset-y-0.5 left-0 border-x-[3px] border-ink">

@@ -3,12 +3,9 @@ import {
   type MeasuredWall,
   USUAL_CREW,
   type WorkItem,
-  comesReady,
   hazardsOf,
   materialFor,
-  mixingCard,
   outsideSheet,
-  readyCard,
   windowWorkings,
 } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
@@ -19,16 +16,14 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, fullTime, hoursMinutes } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { faultText } from '../shared/fault-text';
-import { nothingElse, partAmount, partName, stepsOf } from '../words/card-text';
 import { CareList } from '../words/care-list';
 import { EngineerFirst } from '../words/engineer-first';
 import { stepName } from '../words/item-name';
 import { roundsOf } from '../words/rounds';
 import { LayCard } from '../words/lay-card';
-import { limitsOfSheet } from '../words/limits-text';
 import { PrepareCard } from '../words/prepare-card';
-import { readySteps } from '../words/ready-text';
 import { Said } from '../words/said';
+import { Batch } from '../materials/batch';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft } from './daily-care';
 import { StepForm } from './step-form';
@@ -80,7 +75,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         </p>
       ) : null}
       {isMissed && material ? <Missed product={material.product} /> : null}
-      {material && !isMissed ? <MixNow item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
+      {material && !isMissed ? <Batch item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (
@@ -138,55 +133,6 @@ function WallSaid({ wall, now }: { wall: MeasuredWall | undefined; now: number }
         age: hoursMinutes(Math.max(0, now - wall.atMs)),
       })}
     </p>
-  );
-}
-
-/** The batch for just this piece of work, at the wall's temperature. */
-function MixNow({ item, product, kg, temperatureC }: { item: WorkItem; product: Product; kg: number; temperatureC: number }) {
-  const units = useUnits();
-  const mixed = mixingCard(product, kg, { ...usePlanning().conditions, temperatureC });
-  if (mixed && !mixed.ok)
-    return (
-      <p role="alert" className="font-medium text-iron">
-        {mixed.issues.map(faultText).join(' ')}
-      </p>
-    );
-  if (!mixed) {
-    const card = comesReady(product) ? readyCard(product, kg, { faceId: item.faceId, what: item.step, times: 1 }) : undefined;
-    return (
-      <div>
-        <p className="text-lg">
-          {product.name}{' '}
-          <b>
-            {formatQuantity(kg, product.measure, units)}
-            {card ? ` (${formatQuantity(card.litres, 'L', units)})` : ''}
-          </b>
-        </p>
-        {card ? <p className="font-medium">{readySteps(card, units).join(' ')}</p> : null}
-      </div>
-    );
-  }
-  const card = mixed.value;
-  return (
-    <section aria-label={t('now.mix')}>
-      <p className="flex justify-between text-soft">
-        <span>
-          {product.name}, {t('card.batches', { n: card.batch.output.batches })}
-        </span>
-        <span>{t('now.use-within', { life: formatQuantity(card.batch.output.lifeMin, 'min', units) })}</span>
-      </p>
-      <p className="flex flex-wrap gap-x-6 text-3xl leading-10 font-bold">
-        {card.parts.map((part) => (
-          <span key={part.name}>
-            {partAmount(part, units)} <small className="text-sm font-normal text-soft">{partName(part.name)}</small>
-          </span>
-        ))}
-      </p>
-      <p className="font-medium">
-        {stepsOf(card).join(' ')} {nothingElse(card)}
-      </p>
-      <p className="text-soft">{limitsOfSheet(product, units).join(' ')}</p>
-    </section>
   );
 }
 

@@ -1,0 +1,61 @@
+import { weekOf } from '../programme/index.js';
+import type { PlacingOptions } from './programme-job.js';
+import { roundedMin, type WorkItem } from './work-items.js';
+
+/** What a programme follows from, as far as a question of what would be can change it. */
+export interface Circumstances {
+  workItems: readonly WorkItem[];
+  options: PlacingOptions;
+  /** who work together */ people: number;
+}
+
+/** A room is heated to so much; common practice, no source. */
+export const HEATED_C = 15;
+const NOON = 12;
+const MORE_HOURS = 2;
+const LONGEST_SHIFT_H = 12;
+const WHOLE_WEEK = [0, 1, 2, 3, 4, 5, 6] as const;
+
+/**
+ * Questions that a foreman asks of a programme, each as a change of what it follows from; undefined where it would change nothing.
+ * `warmer`: every wall at 15 °C at least. `one-more`: another pair of hands. `noon`: the same hours, begun at noon, so that what is
+ * laid late opens in the morning. `longer`: two hours more each day. `every-day`: Saturdays and Sundays too.
+ */
+export const WHAT_IFS = {
+  warmer: ({ options, ...rest }) => {
+    const raised = (celsius: number) => Math.max(HEATED_C, celsius);
+    const walls = [...(options.wallsC ?? [])];
+    const isWarm = options.temperatureC >= HEATED_C && walls.every(([, history]) => history.at(-1)!.temperatureC >= HEATED_C);
+    if (isWarm) return undefined;
+    const wallsC = new Map(
+      walls.map(([id, history]) => [id, [...history, { atMs: options.nowMs, temperatureC: raised(history.at(-1)!.temperatureC) }]]),
+    );
+    return { ...rest, options: { ...options, temperatureC: raised(options.temperatureC), wallsC } };
+  },
+  'one-more': ({ workItems, people, options }) => ({
+    options,
+    people: people + 1,
+    workItems: workItems.map((item) =>
+      item.durationMin === 0 ? item : { ...item, durationMin: roundedMin((item.durationMin * people) / (people + 1)) },
+    ),
+  }),
+  noon: (given) => {
+    const { fromHour, toHour } = weekOf(given.options);
+    return fromHour >= NOON ? undefined : withWeek(given, { fromHour: NOON, hours: toHour - fromHour });
+  },
+  longer: (given) => {
+    const { fromHour, toHour } = weekOf(given.options);
+    const hours = toHour - fromHour + MORE_HOURS;
+    return hours > LONGEST_SHIFT_H ? undefined : withWeek(given, { hours });
+  },
+  'every-day': (given) =>
+    weekOf(given.options).days.length === WHOLE_WEEK.length ? undefined : withWeek(given, { days: [...WHOLE_WEEK] }),
+} as const satisfies Readonly<Record<string, (given: Circumstances) => Circumstances | undefined>>;
+
+export type WhatIfId = keyof typeof WHAT_IFS;
+export const WHAT_IF_IDS = Object.keys(WHAT_IFS) as readonly WhatIfId[];
+
+function withWeek({ options, ...rest }: Circumstances, change: Partial<NonNullable<PlacingOptions['week']>>): Circumstances {
+  const { days, fromHour, toHour } = weekOf(options);
+  return { ...rest, options: { ...options, week: { days: [...days], fromHour, hours: toHour - fromHour, ...change } } };
+}

@@ -1,0 +1,127 @@
+import { type Locator, type Page, expect, test } from '@playwright/test';
+import ICAL from 'ical.js';
+import { readFile } from 'node:fs/promises';
+import { goTo, openJob, signIn } from './support';
+
+const board = (page: Page) => page.getByRole('region', { name: /hours along/ });
+/** Work that is still to do, by its time: the first that lies on the board. */
+const work = (page: Page, name: RegExp): Locator =>
+  board(page)
+    .getByRole('button', { name })
+    .and(page.getByRole('button', { name: /to do$/ }))
+    .first();
+const panel = (page: Page) => page.getByRole('region', { name: 'Chosen piece of work' });
+const startOf = async (page: Page) => /When\s*(.*?) –/.exec((await panel(page).innerText()).replace(/\s+/g, ' '))![1];
+
+async function openProgramme(page: Page): Promise<void> {
+  await signIn(page);
+  await openJob(page, 'Harbour works');
+  await goTo(page, 'Programme');
+  await expect(board(page)).toBeVisible();
+  // what it finds is told beside what stands; it ends by itself
+  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible({ timeout: 20_000 });
+}
+
+test('work is moved by keys and by hand, given to a person, kept for all, and taken back', async ({ page }) => {
+  await openProgramme(page);
+  await expect(page.getByText('As it falls, not kept by anybody yet')).toBeVisible();
+
+  await work(page, /prepare/).focus();
+  await page.keyboard.press('Enter');
+  const before = await startOf(page);
+  await work(page, /prepare/).focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByText(/^Changed, not kept yet/)).toBeVisible();
+  await expect.poll(() => startOf(page)).not.toBe(before);
+  await page.getByRole('button', { name: 'Leave it as it stands' }).click();
+  await expect.poll(() => startOf(page)).toBe(before);
+
+  const bar = work(page, /prepare/);
+  const box = (await bar.boundingBox())!;
+  await page.mouse.move(box.x + 6, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 40, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.move(box.x + 90, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByText(/^Changed, not kept yet/)).toBeVisible();
+  await expect.poll(() => startOf(page)).not.toBe(before);
+  await page.getByLabel('Who does it').fill('Tove Lind');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'What moves' }).click();
+  await expect(page.getByText(/prepare: \d+:\d\d h later/).first()).toBeVisible();
+  const moved = await startOf(page);
+  await page.getByRole('button', { name: /^Keep it/ }).click();
+  await expect(page.getByText(/^As kept by Ines Varrow/)).toBeVisible();
+
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText('As it falls, not kept by anybody yet')).toBeVisible();
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect(page.getByText(/^As kept by Ines Varrow/)).toBeVisible();
+  // it is what stands, for whoever looks
+  await page.reload();
+  await board(page)
+    .getByRole('button', { name: /prepare/ })
+    .first()
+    .click();
+  await expect(panel(page)).toBeVisible();
+  await expect.poll(() => startOf(page)).toBe(moved);
+  await expect(page.getByLabel('Who does it')).toHaveValue('Tove Lind');
+  await expect(panel(page).getByLabel('pinned')).toBeVisible();
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Calendar', exact: true }).click(),
+  ]);
+  const calendar = new ICAL.Component(ICAL.parse((await readFile(await download.path())).toString('utf8')) as unknown[]);
+  const events = calendar.getAllSubcomponents('vevent').map((each) => new ICAL.Event(each));
+  expect(events.some(({ summary }) => summary.includes('prepare'))).toBe(true);
+
+  await page.getByRole('button', { name: 'Table' }).click();
+  await expect(page.getByRole('row', { name: /prepare/ }).filter({ hasText: 'Tove Lind' })).toHaveCount(1);
+});
+
+test('of two who keep a programme at once the second is told what stands', async ({ browser }) => {
+  const [first, second] = await Promise.all([browser.newPage(), browser.newPage()]);
+  for (const page of [first, second]) {
+    await openProgramme(page);
+    await work(page, /coat 1/).focus();
+    await page.keyboard.press('p');
+    await expect(page.getByText(/^Changed, not kept yet/)).toBeVisible();
+  }
+  await first.getByRole('button', { name: /^Keep it/ }).click();
+  await expect(first.getByText(/^As kept by Ines Varrow/)).toBeVisible();
+  await expect(first.getByText('all sent')).toBeVisible();
+  await second.getByRole('button', { name: /^Keep it/ }).click();
+  const notice = second.getByRole('alert', { name: 'Changes that were not taken' });
+  await expect(notice).toContainText('Programme');
+  await notice.getByRole('button', { name: /theirs|stands/i }).click();
+  await expect(notice).toBeHidden();
+  await first.close();
+  await second.close();
+});
+
+test('what if: each question is worked out before it is told, and other hours can be taken over', async ({ page }) => {
+  await openProgramme(page);
+  await page.getByRole('button', { name: 'What if …' }).click();
+  const answers = page.getByRole('region', { name: 'What if' });
+  await expect(answers.getByRole('status')).toBeHidden({ timeout: 40_000 });
+  await expect(answers.getByRole('row', { name: /as it stands/ })).toContainText('€');
+  const everyDay = answers.getByRole('row', { name: /every day is worked/ });
+  await expect(everyDay).toContainText(/\d:\d\d/);
+  await everyDay.getByRole('button', { name: 'Work these hours' }).click();
+  await expect(page.getByText(/^As kept by Ines Varrow/)).toBeVisible();
+  await expect(page.getByText(/^Sun, Mon, Tue, Wed, Thu, Fri, Sat,/)).toBeVisible();
+  await expect(answers).toBeHidden();
+});
+
+test('the sheet of a day: for the crew, what, where, how much, from which batch, with its cautions', async ({ page }) => {
+  await openProgramme(page);
+  await page.getByRole('link', { name: 'Day sheet' }).click();
+  const crew = page.getByRole('region', { name: 'Crew' });
+  // a day on which somebody is sent out: today, or one of the next
+  for (let day = 0; day < 7 && !(await crew.isVisible()); day++) await page.getByRole('button', { name: 'The day after' }).click();
+  await expect(crew.getByRole('listitem').first()).toContainText(/\d/);
+  await expect(page.getByText(/they are no approval/)).toBeVisible();
+  await page.goto(`${page.url().split('?')[0]}?day=2026-02-30`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+});

@@ -1,0 +1,46 @@
+import { useEffect, useRef } from 'react';
+import { toast } from 'sonner';
+import { useLocation } from 'react-router';
+import { parts, useJob, usePlanningSoFar } from '../job/job-context';
+import { t } from '../messages/t';
+import { timeOfDay } from '../shared/times';
+import { useNow } from '../shared/use-now';
+import { itemName } from '../words/item-name';
+import { alertsDue } from './alerts';
+
+const LOOK_EVERY_MS = 30_000;
+const SHOWN_MS = 60_000;
+
+/** Tells in passing, and by the device's own notifications where somebody has allowed them, what opens, closes or wants mist soon; each thing once. */
+export default function AlertsTold() {
+  const { model } = useJob(parts('model'));
+  const planning = usePlanningSoFar();
+  const { pathname } = useLocation();
+  const now = useNow(LOOK_EVERY_MS);
+  const told = useRef(new Set<string>());
+  useEffect(() => {
+    if (!planning) return;
+    const { timeZone } = model.job;
+    for (const { key, kind, item, atMs } of alertsDue(planning.programme, planning.workItems, timeZone, now)) {
+      if (told.current.has(key)) continue;
+      told.current.add(key);
+      const text = t(`alert.${kind}`, { name: itemName(item, model), at: timeOfDay(atMs, timeZone) });
+      toast(text, { duration: SHOWN_MS, id: key });
+      if (isAllowed()) notify(model.job.name, text, { key, path: pathname });
+    }
+  }, [planning, model, now, pathname]);
+  return null;
+}
+
+const isAllowed = (): boolean => 'Notification' in window && Notification.permission === 'granted';
+
+/** By the service worker where there is one: some phones know no other way. */
+function notify(title: string, body: string, { key, path }: { key: string; path: string }): void {
+  const options = { body, tag: key, data: { path } };
+  navigator.serviceWorker?.getRegistration().then(
+    (registration) => (registration ? registration.showNotification(title, options) : void new Notification(title, options)),
+    () => {
+      // told on the page all the same
+    },
+  );
+}

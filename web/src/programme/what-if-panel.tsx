@@ -1,0 +1,141 @@
+import { HEATED_C, type ProgrammeFigures, labourMinor } from '@caulkhorn/core/planning';
+import { DAY_MS } from '@caulkhorn/core/quantities';
+import { Loader, X } from 'lucide-react';
+import { parts, useJob, usePlanning } from '../job/job-context';
+import { useHouse } from '../job/use-house';
+import { t } from '../messages/t';
+import { formatMoney, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { dayAndTime, hoursMinutes } from '../shared/times';
+import { Button } from '../shared/ui/button';
+import type { Board } from './use-board';
+import { type Answer, useWhatIf } from './use-what-if';
+
+/** The programme under other circumstances, each worked out before it is shown: end, people, rounds and what is not kept side by side. */
+export function WhatIf({ board }: { board: Board }) {
+  const { model } = useJob(parts('model'));
+  const { site, conditions, placedBy } = usePlanning();
+  const house = useHouse();
+  const units = useUnits();
+  const { asking, ask, leave } = useWhatIf();
+  const { currency } = model.job;
+  const start = () => {
+    const kept = new Map([...(placedBy.kept ?? [])].filter(([, { isPinned }]) => isPinned));
+    ask({ workItems: board.workItems, options: { ...placedBy, kept }, people: conditions.people }, site.done);
+  };
+  if (!asking)
+    return (
+      <Button size="small" className="max-[719px]:h-12" onClick={start}>
+        {t('what-if.ask')}
+      </Button>
+    );
+  const now = board.figuresOf(board.stands);
+  const { timeZone } = model.job;
+  const money = (figures: ProgrammeFigures, people: number) => formatMoney(labourMinor(figures, people, house.labourMinorPerH), currency);
+  const nameOf = ({ id }: Pick<Answer, 'id'>) =>
+    t(`what-if.${id}`, { warm: formatQuantity(HEATED_C, '°C', units), n: conditions.people + 1 });
+  return (
+    <section aria-label={t('what-if.title')} className="basis-full border-y border-rule-strong py-1.5">
+      <div className="flex items-center gap-3">
+        <h3 className="font-semibold">{t('what-if.title')}</h3>
+        {asking.at ? (
+          <span role="status" className="flex items-center gap-1.5 text-[13px] text-soft">
+            <Loader size={14} className="animate-spin motion-reduce:animate-none" aria-hidden /> {nameOf({ id: asking.at })}
+          </span>
+        ) : null}
+        <button
+          type="button"
+          aria-label={t('close')}
+          onClick={leave}
+          className="ml-auto grid size-8 place-items-center rounded-[3px] text-soft hover:bg-sunk max-[719px]:size-12"
+        >
+          <X size={16} aria-hidden />
+        </button>
+      </div>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={t('what-if.title')}>
+        <table className="w-full min-w-[640px] text-left text-[13px] [&_td]:py-1 [&_td]:pr-4 [&_th]:py-1 [&_th]:pr-4 [&_th]:font-medium">
+          <thead className="text-soft">
+            <tr>
+              {(['if', 'ends', 'days', 'rounds', 'missed', 'labour'] as const).map((column) => (
+                <th key={column} scope="col">
+                  {t(`what-if.column.${column}`)}
+                </th>
+              ))}
+              <th scope="col" aria-label={t('what-if.column.take')} />
+            </tr>
+          </thead>
+          <tbody>
+            <tr className="border-t border-rule font-medium">
+              <th scope="row">{t('what-if.as-it-stands')}</th>
+              <Cells figures={now} timeZone={timeZone} money={money(now, conditions.people)} />
+              <td />
+            </tr>
+            {asking.answers.map((answer) => {
+              const { id, figures, programme, given } = answer;
+              return (
+                <tr key={id} className={`border-t border-rule ${figures && isBetter(now, figures) ? 'bg-water-soft' : ''}`}>
+                  <th scope="row">{nameOf(answer)}</th>
+                  {figures ? (
+                    <Cells figures={figures} beside={now} timeZone={timeZone} money={money(figures, given.people)} />
+                  ) : (
+                    <td colSpan={5} className="text-soft">
+                      {t('what-if.none-found')}
+                    </td>
+                  )}
+                  <td>
+                    {board.canPlan && programme && given.options.week !== placedBy.week ? (
+                      <Button
+                        size="small"
+                        className="max-[719px]:h-12"
+                        onClick={() => {
+                          board.keepInWeek(programme, given.options.week!);
+                          leave();
+                        }}
+                      >
+                        {t('what-if.take')}
+                      </Button>
+                    ) : null}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-1 text-[13px] text-soft">{t('what-if.how')}</p>
+    </section>
+  );
+}
+
+/** Keeps more, or as much and ends earlier. */
+const isBetter = (now: ProgrammeFigures, then: ProgrammeFigures): boolean =>
+  then.missed < now.missed || (then.missed === now.missed && (then.endMs ?? Infinity) < (now.endMs ?? Infinity));
+
+function Cells({
+  figures,
+  beside,
+  timeZone,
+  money,
+}: {
+  figures: ProgrammeFigures;
+  beside?: ProgrammeFigures;
+  timeZone: string;
+  money: string;
+}) {
+  const { endMs, daysOnSite, roundsAtRest, missed } = figures;
+  const byMs = beside?.endMs == null || endMs === null ? 0 : endMs - beside.endMs;
+  return (
+    <>
+      <td className="whitespace-nowrap">
+        {endMs === null ? t('board.no-end') : dayAndTime(endMs, timeZone)}
+        {byMs === 0 ? '' : ` (${byMs < 0 ? '−' : '+'}${byLength(Math.abs(byMs))})`}
+      </td>
+      <td>{daysOnSite}</td>
+      <td>{roundsAtRest}</td>
+      <td className={missed > 0 ? 'font-semibold text-iron' : ''}>{missed}</td>
+      <td className="whitespace-nowrap">{money}</td>
+    </>
+  );
+}
+
+const byLength = (ms: number): string => (ms < DAY_MS ? `${hoursMinutes(ms)} h` : t('what-if.days', { n: Math.round(ms / DAY_MS) }));
