@@ -13,6 +13,7 @@ const { benchApiRead } = await import('./api-read.mjs');
 const { benchBrowser } = await import('./browser.mjs');
 const { jobOfSize } = await import('./jobs.mjs');
 const { benchPlanning, coated } = await import('./planning.mjs');
+const { benchProgrammeJob } = await import('./programme-job.mjs');
 const { benchSurvey } = await import('./survey.mjs');
 
 const cluster = new Cluster(clusterFolder(ROOT, 'bench-postgres').folder, { durable: false });
@@ -54,6 +55,7 @@ try {
   const jobId = await load(jobOfSize(20, 500));
   const largeJobId = await load(jobOfSize(50, 5000));
   benchPlanning();
+  benchProgrammeJob();
   await benchApiRead({ url, databaseUrl, cookie, organisationId, jobId });
   const manyFacesId = await load(jobOfSize(1000, 2000, 2000));
   const manyFeaturesId = await load(jobOfSize(50, 5000, 5000));

@@ -5,6 +5,7 @@ import { ArrowLeft, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { Batch } from '../materials/batch';
+import { LateCoat } from '../materials/late-coat';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -130,6 +131,7 @@ function Piece({
   const { timeZone } = model.job;
   const facePlan = plan.faces.find(({ faceId }) => faceId === item.faceId);
   const material = materialFor(item, facePlan?.lines ?? []);
+  const isLate = window?.closesMs != null && startMs > window.closesMs;
   const isLayer = item.targetId === undefined && item.step.startsWith('coat-');
   return (
     <>
@@ -142,12 +144,13 @@ function Piece({
             })}`
           : ''}
       </p>
-      {item.rewet ? (
+      {item.rewet && !isLate ? (
         <p className="font-medium">
           <Said>{t('now.wet-first')}</Said>
         </p>
       ) : null}
-      {material ? (
+      {isLate && material ? <LateCoat product={material.product} /> : null}
+      {material && !isLate ? (
         <Batch
           item={item}
           product={material.product}
@@ -159,7 +162,7 @@ function Piece({
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
-      {isLayer && facePlan ? <LayCard plan={facePlan} tool={conditions.tool} /> : null}
+      {isLayer && !isLate && facePlan ? <LayCard plan={facePlan} tool={conditions.tool} /> : null}
     </>
   );
 }

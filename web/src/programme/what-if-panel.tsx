@@ -30,6 +30,7 @@ export function WhatIf({ board }: { board: Board }) {
       </Button>
     );
   const now = board.figuresOf(board.stands);
+  const found = board.isBetter ? board.figuresOf(board.search.proposal!.programme!) : undefined;
   const { timeZone } = model.job;
   const money = (figures: ProgrammeFigures, people: number) => formatMoney(labourMinor(figures, people, house.labourMinorPerH), currency);
   const nameOf = ({ id }: Pick<Answer, 'id'>) =>
@@ -70,10 +71,17 @@ export function WhatIf({ board }: { board: Board }) {
               <Cells figures={now} timeZone={timeZone} money={money(now, conditions.people)} />
               <td />
             </tr>
+            {found ? (
+              <tr className="border-t border-rule">
+                <th scope="row">{t('what-if.found')}</th>
+                <Cells figures={found} beside={now} timeZone={timeZone} money={money(found, conditions.people)} />
+                <td />
+              </tr>
+            ) : null}
             {asking.answers.map((answer) => {
               const { id, figures, programme, given } = answer;
               return (
-                <tr key={id} className={`border-t border-rule ${figures && isBetter(now, figures) ? 'bg-water-soft' : ''}`}>
+                <tr key={id} className={`border-t border-rule ${figures && isBetter(found ?? now, figures) ? 'bg-water-soft' : ''}`}>
                   <th scope="row">{nameOf(answer)}</th>
                   {figures ? (
                     <Cells figures={figures} beside={now} timeZone={timeZone} money={money(figures, given.people)} />

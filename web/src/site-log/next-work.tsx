@@ -1,4 +1,3 @@
-import { LATE_COAT_RULES, type Product } from '@caulkhorn/core/catalogue';
 import {
   type MeasuredWall,
   USUAL_CREW,
@@ -24,6 +23,7 @@ import { LayCard } from '../words/lay-card';
 import { PrepareCard } from '../words/prepare-card';
 import { Said } from '../words/said';
 import { Batch } from '../materials/batch';
+import { LateCoat } from '../materials/late-coat';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft } from './daily-care';
 import { StepForm } from './step-form';
@@ -74,7 +74,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
           <Said>{t('now.wet-first')}</Said>
         </p>
       ) : null}
-      {isMissed && material ? <Missed product={material.product} /> : null}
+      {isMissed && material ? <LateCoat product={material.product} /> : null}
       {material && !isMissed ? <Batch item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
@@ -133,20 +133,6 @@ function WallSaid({ wall, now }: { wall: MeasuredWall | undefined; now: number }
         age: hoursMinutes(Math.max(0, now - wall.atMs)),
       })}
     </p>
-  );
-}
-
-/** The hour has passed: what a late coat wants, in place of a batch that would go to waste. */
-function Missed({ product }: { product: Product }) {
-  const rule = LATE_COAT_RULES[product.binder];
-  return (
-    <section aria-label={t('now.missed')} className="border-l-4 border-iron bg-iron-soft px-2.5 py-1.5">
-      <p className="text-lg font-semibold">{t('now.missed')}</p>
-      <p className="font-medium">
-        <Said>{t(`late-coat.${rule}`)}</Said>
-      </p>
-      <p>{t('now.missed-sheet', { product: product.name })}</p>
-    </section>
   );
 }
 

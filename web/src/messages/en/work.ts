@@ -101,6 +101,7 @@ export const WORK = {
   'what-if.longer': 'each day is two hours longer',
   'what-if.every-day': 'every day is worked, Sundays too',
   'what-if.as-it-stands': 'as it stands',
+  'what-if.found': 'placed as was found',
   'what-if.column.if': 'If',
   'what-if.column.ends': 'Ends',
   'what-if.column.days': 'Days on site',
