@@ -74,7 +74,12 @@ test('work is moved by keys and by hand, given to a person, kept for all, and ta
   ]);
   const calendar = new ICAL.Component(ICAL.parse((await readFile(await download.path())).toString('utf8')) as unknown[]);
   const events = calendar.getAllSubcomponents('vevent').map((each) => new ICAL.Event(each));
-  expect(events.some(({ summary }) => summary.includes('prepare'))).toBe(true);
+  expect(events.some(({ summary }) => summary.includes('prepare') && summary.includes('Tove Lind'))).toBe(true);
+  expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length);
+  const [svg] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'SVG', exact: true }).click()]);
+  expect((await readFile(await svg.path())).toString('utf8')).toMatch(/^<svg [^>]*>[\s\S]*Tove Lind[\s\S]*<\/svg>\n$/);
+  const [png] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'PNG', exact: true }).click()]);
+  expect((await readFile(await png.path())).subarray(1, 4).toString()).toBe('PNG');
 
   await page.getByRole('button', { name: 'Table' }).click();
   await expect(page.getByRole('row', { name: /prepare/ }).filter({ hasText: 'Tove Lind' })).toHaveCount(1);

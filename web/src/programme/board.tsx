@@ -1,23 +1,20 @@
-import { type Interval, shiftsFrom, weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { t } from '../messages/t';
 import { hourShort, timeNear, timeOfDay, weekdayDay } from '../shared/times';
-import { useNow } from '../shared/use-now';
 import { itemName, stepName } from '../words/item-name';
 import { Bar } from './board-bar';
-import { type BoardBar, type BoardRow, boardRows, happenings, whoIsWhere } from './board-rows';
+import type { BoardBar, BoardRow } from './board-rows';
 import { conflictText } from './conflict-text';
-import { type Band, TimeBands, daysIn } from './time-bands';
+import { type Band, type TimeBands, daysIn } from './time-bands';
 import type { Board } from './use-board';
+import type { BoardLayout } from './use-board-layout';
 
 const SIZES: Readonly<Record<BoardRow['kind'], number>> = { room: 26, face: 40, who: 28 };
 const NAME_PX = 64;
 const HEAD_PX = 44;
-/** What is behind one stays in sight for so long. */
-const BACK_MS = 12 * HOUR_MS;
 const QUARTER_MS = 15 * 60_000;
 /** A hand that comes this near to the edge of a window means the edge. */
 const SNAP_MS = 2 * HOUR_MS;
@@ -27,11 +24,13 @@ const HOUR_STEPS: Readonly<Record<number, number>> = { 28: 2, 72: 1 };
 /** Hours along, faces down: bars of work, their windows as brackets round them, rounds of mist as ticks, the crew below, the present across. */
 export function ProgrammeBoard({
   board,
+  layout,
   pxPerHour,
   chosen,
   choose,
 }: {
   board: Board;
+  layout: BoardLayout;
   pxPerHour: number;
   chosen: string | null;
   choose(id: string): void;
@@ -39,25 +38,11 @@ export function ProgrammeBoard({
   const { model } = useJob(parts('model'));
   const { selected } = useSelection('selected');
   const { timeZone } = model.job;
-  const now = useNow(30_000);
+  const { now } = layout;
   const frame = useRef<HTMLDivElement>(null);
-  const { shown, stands, view, workItems } = board;
+  const { stands, view } = board;
 
-  const { faces, bands, shifts } = useMemo(() => {
-    const ends = shown.tasks.map(({ endMs }) => endMs).filter(Number.isFinite);
-    const span: Interval = { fromMs: now - BACK_MS, toMs: Math.max(now + DAY_MS, ...ends) + 6 * HOUR_MS };
-    const found = boardRows(model, shown, workItems, span);
-    const days = Math.ceil((span.toMs - span.fromMs) / DAY_MS) + 2;
-    const worked = shiftsFrom(span.fromMs, weekOf(model.job), days);
-    const { busy, events } = happenings(found);
-    return {
-      faces: found,
-      shifts: worked,
-      bands: TimeBands.of({ ...span, shifts: worked, busy: [...busy, around(now)], events, pxPerHour }),
-    };
-  }, [shown, workItems, model, now, pxPerHour]);
-
-  const rows = [...faces, ...whoIsWhere(faces, board.personOf)];
+  const { rows, bands, shifts } = layout;
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => frame.current,
@@ -176,9 +161,6 @@ export function ProgrammeBoard({
   }
 }
 
-/** The hour around the present is never folded away. */
-const around = (now: number): Interval => ({ fromMs: now - HOUR_MS / 2, toMs: now + HOUR_MS / 2 });
-
 /** Nights, days of rest and what is folded, with days and hours above. */
 function Ground({ bands, timeZone, pxPerHour, now }: { bands: TimeBands; timeZone: string; pxPerHour: number; now: number }) {
   const step = HOUR_STEPS[pxPerHour];
@@ -253,7 +235,7 @@ function Head({ band, bands, timeZone, step }: { band: Band; bands: TimeBands; t
 }
 
 /** A rest that holds a whole day is called after it. */
-function restText({ fromMs, toMs }: Band, timeZone: string): string {
+export function restText({ fromMs, toMs }: Band, timeZone: string): string {
   return toMs - fromMs < DAY_MS ? t('board.rest') : weekdayDay((fromMs + toMs) / 2, timeZone);
 }
 

@@ -1,4 +1,5 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
+import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import { CalendarDays, ClipboardList, FileText } from 'lucide-react';
 import { Link } from 'react-router';
 import { parts, useJob } from '../job/job-context';
@@ -7,31 +8,57 @@ import { programmeCsv } from '../exchange/write-csv';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
-import { dayAndTime } from '../shared/times';
+import { dayAndTime, fullTime, weekdayDay } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { itemName, stepName } from '../words/item-name';
+import { roundsOf } from '../words/rounds';
+import { restText } from './board';
+import { boardPng, boardSvg } from './board-picture';
 import type { Row } from './programme-row';
+import type { Board } from './use-board';
+import type { BoardLayout } from './use-board-layout';
+
+/** A round of mist keeps somebody so long, for the calendar. */
+const ROUND_MS = 15 * MINUTE_MS;
 
 /** The programme taken away: into anybody's calendar, where a later file replaces what moved, and as a table. */
-export function ProgrammeOut({ rows }: { rows: readonly Row[] }) {
+export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; board: Board; layout: BoardLayout }) {
   const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
   const units = useUnits();
   const name = `${model.job.name} ${t('lens.programme')}`;
   const calendar = async () => {
     const { asCalendar } = await import('../exchange/write-calendar');
     const ahead = rows.filter(({ state, endMs }) => state !== 'done' && Number.isFinite(endMs));
-    const events = ahead.map((row) => ({
+    const work = ahead.map((row) => ({
       // a piece of work keeps its name for as long as it is the same piece of work
       uid: `${row.item.id}@${model.job.id}`,
-      summary: itemName(row.item, model),
+      summary: [itemName(row.item, model), board.personOf(row.id) ?? ''].filter(Boolean).join(', '),
       description: [formatQuantity(row.item.quantity.value, row.item.quantity.unit, units), windowText(row, model)]
         .filter(Boolean)
         .join('\n'),
       startMs: row.startMs,
       endMs: row.endMs,
     }));
+    const rounds = ahead.flatMap((row) =>
+      roundsOf(row, row.item, model.job.timeZone).map((startMs, i) => ({
+        uid: `${row.item.id}:round-${i}@${model.job.id}`,
+        ...{ summary: t('programme.round', { name: itemName(row.item, model) }), description: '', startMs, endMs: startMs + ROUND_MS },
+      })),
+    );
+    const events = [...work, ...rounds.filter(({ startMs }) => startMs > layout.now)];
     const file = asCalendar({ name, place: model.job.site, events, madeMs: Date.now() });
     saveFile(`${name}.ics`, file, 'text/calendar;charset=utf-8');
+  };
+  const drawing = () => {
+    const { timeZone } = model.job;
+    const { endMs } = board.figuresOf(board.shown);
+    const ends = endMs === null ? t('board.no-end') : t('board.ends', { at: dayAndTime(endMs, timeZone) });
+    return boardSvg({
+      ...{ title: name, under: `${ends} · ${t('dossier.printed', { when: fullTime(layout.now, timeZone), zone: timeZone })}` },
+      ...{ rows: layout.rows, bands: layout.bands, nowMs: layout.now, crew: t('board.crew') },
+      labelOf: ({ item }) => [stepName(item, model), board.personOf(item.id) ?? ''].filter(Boolean).join(' · '),
+      headOf: (band) => (band.kind === 'work' ? weekdayDay(band.fromMs, timeZone) : band.kind === 'rest' ? restText(band, timeZone) : ''),
+    });
   };
   const table = () =>
     programmeCsv(
@@ -56,6 +83,20 @@ export function ProgrammeOut({ rows }: { rows: readonly Row[] }) {
       </Button>
       <Button size="small" className="max-[719px]:h-12" onClick={() => saveFile(`${name}.csv`, table(), 'text/csv;charset=utf-8')}>
         <FileText size={15} aria-hidden /> CSV
+      </Button>
+      <Button
+        size="small"
+        className="max-[719px]:h-12"
+        onClick={() => saveFile(`${name}.svg`, drawing().svg, 'image/svg+xml;charset=utf-8')}
+      >
+        SVG
+      </Button>
+      <Button
+        size="small"
+        className="max-[719px]:h-12"
+        onClick={() => void boardPng(drawing()).then((png) => saveFile(`${name}.png`, png))}
+      >
+        PNG
       </Button>
     </div>
   );

@@ -17,6 +17,7 @@ import { ProgrammeOut } from './programme-out';
 import type { Row } from './programme-row';
 import { ProgrammeTable } from './programme-table';
 import { useBoard } from './use-board';
+import { useBoardLayout } from './use-board-layout';
 import { WorkPanel } from './work-panel';
 
 /** Programme: every piece of work in time, what cannot be met and why, and the release of the plan to the site. */
@@ -28,6 +29,7 @@ export function ProgrammeSlate() {
   const [isTable, setTable] = useState(false);
   const [scale, setScale] = useState(USUAL_SCALE);
   const [chosen, setChosen] = useState<string | null>(null);
+  const layout = useBoardLayout(model, board, SCALES[scale]!);
   const week = weekOf(model.job);
   const items = useMemo(() => new Map(workItems.map((item) => [item.id, item])), [workItems]);
   // what is still to do stands first
@@ -60,7 +62,7 @@ export function ProgrammeSlate() {
               ))}
             </div>
             {isTable ? null : <BoardScale scale={scale} setScale={setScale} />}
-            <ProgrammeOut rows={rows} />
+            <ProgrammeOut rows={rows} board={board} layout={layout} />
             <AlertsSwitch />
           </div>
         )}
@@ -75,7 +77,7 @@ export function ProgrammeSlate() {
           {isTable ? (
             <ProgrammeTable rows={rows} personOf={board.personOf} />
           ) : (
-            <ProgrammeBoard board={board} pxPerHour={SCALES[scale]!} chosen={chosen} choose={choose} />
+            <ProgrammeBoard board={board} layout={layout} pxPerHour={SCALES[scale]!} chosen={chosen} choose={choose} />
           )}
         </>
       )}

@@ -4,6 +4,7 @@ export const WORK = {
   'task-state.running': 'on',
   'task-state.done': 'done',
   'programme.calendar': 'Calendar',
+  'programme.round': '{name}: mist',
   'programme.window-from': 'Window opens {from}',
   'programme.window-between': 'Window {from} to {until}',
   'programme.none': 'Nothing to do yet: choose a build-up for a face.',
