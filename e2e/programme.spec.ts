@@ -57,6 +57,13 @@ test('work is moved by keys and by hand, given to a person, kept for all, and ta
   await expect(page.getByText('As it falls, not kept by anybody yet')).toBeVisible();
   await page.getByRole('button', { name: /^Redo/ }).click();
   await expect(page.getByText(/^As kept by Ines Varrow/)).toBeVisible();
+  // a second one is held beside the first
+  await page.getByRole('button', { name: '15 minutes later' }).click();
+  await page.getByRole('button', { name: /^Keep it/ }).click();
+  await page.getByLabel('Compare with what was kept before').selectOption({ index: 1 });
+  await expect(page.getByText(/begins? at another time than was kept then/)).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => startOf(page)).toBe(moved);
   // it is what stands, for whoever looks
   await page.reload();
   await board(page)

@@ -23,7 +23,7 @@ export { labourMinor, movesBetween, programmeFigures } from './programme-figures
 export type { Move, ProgrammeFigures } from './programme-figures.js';
 export { HEATED_C, WHAT_IFS, WHAT_IF_IDS } from './what-if.js';
 export type { Circumstances, WhatIfId } from './what-if.js';
-export { keepProgramme, keptStarts } from './kept-starts.js';
+export { asKeptThen, keepProgramme, keptStarts } from './kept-starts.js';
 export { betterProgrammeJob, programmeJob, windowWorkings } from './programme-job.js';
 export type { PlacingOptions, WindowWorkings } from './programme-job.js';
 export { CORE_VERSION, decidedIn, revisionContent } from './revision.js';

@@ -1,6 +1,6 @@
 import type { KeptProgramme } from '../jobs';
 import type { PlacedTask } from '../programme';
-import { keepProgramme, keptStarts } from './kept-starts';
+import { asKeptThen, keepProgramme, keptStarts } from './kept-starts';
 
 const at = '2026-05-18T07:00:00.000Z';
 const task = (id: string, part: Partial<PlacedTask> = {}): PlacedTask => ({
@@ -39,6 +39,21 @@ test('what stood before goes among the earlier ones, five at most', () => {
   expect(before!.id).toBe('id 0');
   expect(before!.keptBy).toBe('who 7');
   expect(before!.earlier!.map(({ keptBy }) => keptBy)).toEqual(['who 6', 'who 5', 'who 4', 'who 3', 'who 2']);
+});
+
+test('where work lay then: as long as now, and what was not kept then where it is', () => {
+  const ms = Date.parse(at);
+  const now = { tasks: [task('a', { startMs: ms + 9, endMs: ms + 12 }), task('new', { startMs: ms + 5, endMs: ms + 6 })], conflicts: [] };
+  const then = asKeptThen(now, {
+    starts: [
+      { workItemId: 'a', startsAt: at },
+      { workItemId: 'gone', startsAt: at },
+    ],
+  });
+  expect(then.tasks.map(({ id, startMs, endMs }) => [id, startMs - ms, endMs - ms])).toEqual([
+    ['a', 0, 3],
+    ['new', 5, 6],
+  ]);
 });
 
 test('a job from before there were such programmes has none', () => expect(keptStarts({} as never)).toEqual(new Map()));

@@ -10,6 +10,16 @@ export function keptStarts({ keptProgrammes }: Pick<JobModel, 'keptProgrammes'>)
   return new Map(starts.map(({ workItemId, startsAt, isPinned = false }) => [workItemId, { startMs: Date.parse(startsAt), isPinned }]));
 }
 
+/** The planned work of a programme where it lay by what was kept then; what was not kept then lies where it lies now. */
+export function asKeptThen({ tasks, conflicts }: Programme, { starts }: Pick<KeptProgramme, 'starts'>): Programme {
+  const startOf = new Map(starts.map(({ workItemId, startsAt }) => [workItemId, Date.parse(startsAt)]));
+  const then = (task: PlacedTask): PlacedTask => {
+    const startMs = startOf.get(task.id);
+    return startMs === undefined ? task : { ...task, startMs, endMs: startMs + task.endMs - task.startMs };
+  };
+  return { tasks: tasks.map(then), conflicts };
+}
+
 /**
  * A programme as it is kept: what is still planned, with its pins and people; what was kept before goes among the earlier ones.
  * @param before what was kept until now, `id` that of a first one

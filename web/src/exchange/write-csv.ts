@@ -56,16 +56,17 @@ export interface ProgrammeLine {
   amount: number;
   unit: string;
   state: string;
+  /** who was given it; none: the crew */ person?: string;
 }
 
 /** Every piece of work in time, with the window that it lies in. */
 export function programmeCsv(lines: readonly ProgrammeLine[]): string {
   const time = (ms: number | null | undefined) => (ms == null || !Number.isFinite(ms) ? undefined : new Date(ms).toISOString());
   return table(
-    ['face', 'work', 'start', 'end', 'window_opens', 'window_closes', 'amount', 'unit', 'state'],
-    lines.map(({ face, work, startMs, endMs, opensMs, closesMs, amount, unit, state }) => [
+    ['face', 'work', 'start', 'end', 'window_opens', 'window_closes', 'amount', 'unit', 'state', 'person'],
+    lines.map(({ face, work, startMs, endMs, opensMs, closesMs, amount, unit, state, person }) => [
       ...[face, work, time(startMs), time(endMs), time(opensMs), time(closesMs)],
-      ...[round(amount), unit, state],
+      ...[round(amount), unit, state, person],
     ]),
   );
 }

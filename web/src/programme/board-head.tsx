@@ -29,7 +29,23 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
         <span className="text-[13px] text-soft">
           {before ? t('board.kept', { who: before.keptBy ?? '', when: dayAndTime(before.keptAt, timeZone) }) : t('board.not-kept')}
         </span>
+        {before?.earlier && before.earlier.length > 0 ? (
+          <select
+            aria-label={t('board.compare')}
+            value={board.comparedAt ?? ''}
+            onChange={({ target }) => board.compareWith(target.value === '' ? null : Number(target.value))}
+            className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] max-[719px]:h-12"
+          >
+            <option value="">{t('board.compare-none')}</option>
+            {before.earlier.map(({ keptAt, keptBy }, i) => (
+              <option key={keptAt} value={i}>
+                {t('board.compare-with', { who: keptBy ?? '', when: dayAndTime(keptAt, timeZone) })}
+              </option>
+            ))}
+          </select>
+        ) : null}
       </div>
+      {view === 'stands' && board.comparedAt !== null ? <Compared board={board} /> : null}
       {view !== 'found' && board.isBetter ? <Offer board={board} timeZone={timeZone} /> : null}
       {view === 'stands' ? null : <Pending board={board} />}
       <Conflicts board={board} choose={choose} />
@@ -101,11 +117,18 @@ function Offer({ board, timeZone }: { board: Board; timeZone: string }) {
   );
 }
 
+/** How what stands differs from what was kept then. */
+function Compared({ board }: { board: Board }) {
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-x-3 border-l-4 border-ochre px-2.5 py-1">
+      <span>{t('board.compared', { n: board.moves.length })}</span>
+      <Moves board={board} />
+    </div>
+  );
+}
+
 /** What is shown and not kept: how it differs, and what to do with it. */
 function Pending({ board }: { board: Board }) {
-  const { model } = useJob(parts('model'));
-  const [isOpen, setOpen] = useState(false);
-  const items = new Map(board.workItems.map((item) => [item.id, item]));
   const { moves } = board;
   return (
     <div role="status" className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
@@ -117,19 +140,30 @@ function Pending({ board }: { board: Board }) {
         <Button size="small" className="max-[719px]:h-12" onClick={board.leave}>
           {t('board.leave')}
         </Button>
-        {moves.length > 0 ? (
-          <button
-            type="button"
-            aria-expanded={isOpen}
-            className="min-h-6 underline underline-offset-2 max-[719px]:min-h-12"
-            onClick={() => setOpen(!isOpen)}
-          >
-            {t('board.what-moves')}
-          </button>
-        ) : null}
+        <Moves board={board} />
       </div>
+    </div>
+  );
+}
+
+/** Each piece of work that moves, by how much. */
+function Moves({ board: { moves, workItems } }: { board: Board }) {
+  const { model } = useJob(parts('model'));
+  const [isOpen, setOpen] = useState(false);
+  const items = new Map(workItems.map((item) => [item.id, item]));
+  if (moves.length === 0) return null;
+  return (
+    <>
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        className="min-h-6 underline underline-offset-2 max-[719px]:min-h-12"
+        onClick={() => setOpen(!isOpen)}
+      >
+        {t('board.what-moves')}
+      </button>
       {isOpen ? (
-        <ul className="mt-1 columns-[260px] gap-6 text-[13px]">
+        <ul className="mt-1 basis-full columns-[260px] gap-6 text-[13px]">
           {moves.slice(0, MOVES_SHOWN).map(({ taskId, byMs }: Move) => (
             <li key={taskId}>
               {t(byMs > 0 ? 'board.later' : 'board.earlier', {
@@ -141,7 +175,7 @@ function Pending({ board }: { board: Board }) {
           {moves.length > MOVES_SHOWN ? <li>{t('programme.more-conflicts', { n: moves.length - MOVES_SHOWN })}</li> : null}
         </ul>
       ) : null}
-    </div>
+    </>
   );
 }
 
@@ -182,6 +216,7 @@ function Conflicts({ board, choose }: { board: Board; choose(id: string): void }
       {clash.length > 0 ? (
         <span className="text-[13px]">
           {t('board.impossible', {
+            n: clash.length,
             what: clash
               .map(({ code, taskId }) =>
                 taskId === undefined

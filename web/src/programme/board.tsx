@@ -40,7 +40,7 @@ export function ProgrammeBoard({
   const { timeZone } = model.job;
   const { now } = layout;
   const frame = useRef<HTMLDivElement>(null);
-  const { stands, view } = board;
+  const { against } = board;
 
   const { rows, bands, shifts } = layout;
   const virtual = useVirtualizer({
@@ -73,7 +73,7 @@ export function ProgrammeBoard({
     const shift = shifts.find(({ toMs }) => toMs > near);
     return shift && near < shift.fromMs ? shift.fromMs : near;
   };
-  const startOf = useMemo(() => new Map(stands.tasks.map((task) => [task.id, task])), [stands]);
+  const startOf = useMemo(() => new Map((against?.tasks ?? []).map((task) => [task.id, task])), [against]);
 
   return (
     <section
@@ -106,7 +106,7 @@ export function ProgrammeBoard({
                       <b className="truncate text-[15px]">{row.face.mark}</b>
                     </span>
                     <div className="relative flex-1 border-b border-rule">
-                      {view === 'stands' ? null : <Before row={row} bands={bands} startOf={startOf} />}
+                      {against === undefined ? null : <Before row={row} bands={bands} startOf={startOf} />}
                       <Windows row={row} bands={bands} />
                       {row.bars.map((bar, i) => (
                         <Bar

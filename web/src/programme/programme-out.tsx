@@ -71,6 +71,7 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
         amount: row.item.quantity.value,
         unit: row.item.quantity.unit,
         state: t(`task-state.${row.state}`),
+        person: board.personOf(row.id) ?? '',
       })),
     );
   return (

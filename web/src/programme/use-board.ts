@@ -1,4 +1,4 @@
-import { type PlacingOptions, type WorkItem, keepProgramme, movesBetween, programmeFigures } from '@caulkhorn/core/planning';
+import { type PlacingOptions, type WorkItem, asKeptThen, keepProgramme, movesBetween, programmeFigures } from '@caulkhorn/core/planning';
 import type { WorkWeek } from '@caulkhorn/core/jobs';
 import type { Programme } from '@caulkhorn/core/programme';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
@@ -27,6 +27,7 @@ export function useBoard() {
   const canPlan = can('plan');
   const kept = placedBy.kept ?? NONE_KEPT;
   const [isFoundShown, showFound] = useState(false);
+  const [comparedAt, compareWith] = useState<number | null>(null);
   const [draft, setDraft] = useState<{ of: Programme; changes: Draft } | null>(null);
   const drafted = useDrafted(draft, { workItems, done: site.done, placedBy, kept });
   // what a hand has pinned holds for the search too
@@ -55,6 +56,9 @@ export function useBoard() {
     });
   };
   const [before] = model.keptProgrammes ?? [];
+  const earlier = comparedAt === null ? undefined : before?.earlier?.[comparedAt];
+  // what is shown is held beside what stands, or beside what was kept then
+  const against = earlier ? asKeptThen(shown, earlier) : view === 'stands' ? undefined : stands;
   const personOf = (id: string) =>
     changes.people.has(id) ? changes.people.get(id) : before?.starts.find(({ workItemId }) => workItemId === id)?.person;
   const leave = () => {
@@ -70,7 +74,8 @@ export function useBoard() {
   return {
     ...{ stands, beside, shown, view, workItems, canPlan, before, search: found.search, isBetter },
     figuresOf,
-    /** what begins at another time than it stands */ moves: view === 'stands' ? [] : movesBetween(stands, shown),
+    ...{ against, comparedAt, compareWith },
+    /** what begins at another time than it stands, or was kept then */ moves: against ? movesBetween(against, shown) : [],
     isPinned: (id: string) => isPinnedIn(changes, kept, id),
     personOf,
     look: () => showFound(true),
