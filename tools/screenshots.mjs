@@ -84,9 +84,11 @@ await desk.getByRole('article').first().waitFor();
 await shoot(desk, 'cards');
 await desk.getByRole('link', { name: 'Materials' }).click();
 await goTo(desk, 'Programme');
+// the search is over, and its answer stands beside what stands
+await desk.getByRole('button', { name: 'Look again' }).waitFor();
 await shoot(desk, 'programme');
-await choose(/Reel store, east/);
 await goTo(desk, 'Site log');
+await choose(/Reel store, east/);
 await shoot(desk, 'site-log');
 await goTo(desk, 'Handover');
 await shoot(desk, 'handover');

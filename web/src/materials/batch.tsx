@@ -11,7 +11,19 @@ import { limitsOfSheet } from '../words/limits-text';
 import { readySteps } from '../words/ready-text';
 
 /** The batch for just this piece of work, at the wall's temperature and in the house's vessel. */
-export function Batch({ item, product, kg, temperatureC }: { item: WorkItem; product: Product; kg: number; temperatureC: number }) {
+export function Batch({
+  item,
+  product,
+  kg,
+  temperatureC,
+  isOneOfMany = false,
+}: {
+  item: WorkItem;
+  product: Product;
+  kg: number;
+  temperatureC: number;
+  /** no place of its own among the landmarks of the page */ isOneOfMany?: boolean;
+}) {
   const units = useUnits();
   const { conditions } = usePlanning();
   const { vesselL } = useHouse();
@@ -39,7 +51,7 @@ export function Batch({ item, product, kg, temperatureC }: { item: WorkItem; pro
   }
   const card = mixed.value;
   return (
-    <section aria-label={t('now.mix')}>
+    <section aria-label={isOneOfMany ? undefined : t('now.mix')}>
       <p className="flex justify-between text-soft">
         <span>
           {product.name}, {t('card.batches', { n: card.batch.output.batches })}

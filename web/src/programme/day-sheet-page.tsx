@@ -65,7 +65,7 @@ export function DaySheetPage() {
           <p className="font-semibold">
             {face.mark} {face.name}
           </p>
-          <CareList face={face} job={model.job} />
+          <CareList face={face} job={model.job} isOneOfMany />
         </div>
       ))}
       {events.length > 0 ? (
@@ -152,6 +152,7 @@ function Piece({
       {isLate && material ? <LateCoat product={material.product} /> : null}
       {material && !isLate ? (
         <Batch
+          isOneOfMany
           item={item}
           product={material.product}
           kg={material.amount}
@@ -161,8 +162,8 @@ function Piece({
       {hazardsOf(item, facePlan?.lines ?? []).map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
-      {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
-      {isLayer && !isLate && facePlan ? <LayCard plan={facePlan} tool={conditions.tool} /> : null}
+      {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} isOneOfMany /> : null}
+      {isLayer && !isLate && facePlan ? <LayCard plan={facePlan} tool={conditions.tool} isOneOfMany /> : null}
     </>
   );
 }

@@ -15,9 +15,11 @@ const COMBED: ReadonlySet<string> = new Set(['squeegee', 'trowel']);
 export function LayCard({
   plan,
   tool,
+  isOneOfMany = false,
 }: {
   plan: Pick<FacePlan, 'family' | 'layers'>;
   /** that the crew works with, where the product can be laid with it */ tool?: Tool | undefined;
+  /** no place of its own among the landmarks of the page */ isOneOfMany?: boolean;
 }) {
   const units = useUnits();
   const { family, layers } = plan;
@@ -28,7 +30,7 @@ export function LayCard({
   const isCombed = laidBy !== undefined && COMBED.has(laidBy);
   const notch = isCombed && wetMm !== undefined ? notchFor(wetMm) : undefined;
   return (
-    <section aria-label={t('lay.title')} className="mt-4 break-inside-avoid-page">
+    <section aria-label={isOneOfMany ? undefined : t('lay.title')} className="mt-4 break-inside-avoid-page">
       <h2 className="mb-1 font-semibold">{t('lay.title')}</h2>
       <p>
         <Said>{t(`lay.${family.id}.how`)}</Said>

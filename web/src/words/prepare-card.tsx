@@ -9,10 +9,16 @@ import { Said } from './said';
 const MINUTE_MS = 60_000;
 
 /** How a face is made ready for what is chosen: each step with its amount, its hours, and how it is seen to be right. */
-export function PrepareCard({ plan }: { plan: Pick<FacePlan, 'prepare'> }) {
+export function PrepareCard({
+  plan,
+  isOneOfMany = false,
+}: {
+  plan: Pick<FacePlan, 'prepare'>;
+  /** no place of its own among the landmarks of the page */ isOneOfMany?: boolean;
+}) {
   const units = useUnits();
   return (
-    <section aria-label={t('prepare.title')} className="mt-4 break-inside-avoid-page">
+    <section aria-label={isOneOfMany ? undefined : t('prepare.title')} className="mt-4 break-inside-avoid-page">
       <h2 className="mb-1 font-semibold">{t('prepare.title')}</h2>
       {plan.prepare.length === 0 ? <p className="text-soft">{t('prepare.none')}</p> : null}
       <ol className="list-decimal space-y-1.5 pl-5">
