@@ -144,7 +144,7 @@ function Release() {
   const now = useMemo(() => revisionContent(model, plan, conditions, house).fingerprint, [model, plan, conditions, house]);
   const isCurrent = revision?.fingerprint === now;
   return (
-    <section className="flex min-w-0 flex-1 flex-wrap items-center gap-3 max-[1200px]:order-last max-[1200px]:flex-none max-[1200px]:basis-full">
+    <section className="flex min-w-0 flex-1 flex-wrap items-center gap-3 max-[1400px]:order-last max-[1400px]:flex-none max-[1400px]:basis-full">
       <p className="min-w-0 flex-1 text-[13px] leading-4">
         {revision
           ? t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, model.job.timeZone) })
