@@ -45,6 +45,11 @@ test('work is moved by keys and by hand, given to a person, kept for all, and ta
   await page.mouse.up();
   await expect(page.getByText(/^Changed, not kept yet/)).toBeVisible();
   await expect.poll(() => startOf(page)).not.toBe(before);
+  // what was begun is still there after a look elsewhere
+  await goTo(page, 'Materials');
+  await goTo(page, 'Programme');
+  await expect(page.getByText(/^Changed, not kept yet/)).toBeVisible();
+  await work(page, /prepare/).click();
   await page.getByLabel('Who does it').fill('Tove Lind');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'What moves' }).click();

@@ -45,6 +45,7 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
           </select>
         ) : null}
       </div>
+      {view === 'stands' && board.comparedAt === null && board.slipped.length > 0 ? <Slipped board={board} /> : null}
       {view === 'stands' && board.comparedAt !== null ? <Compared board={board} /> : null}
       {view !== 'found' && board.isBetter ? <Offer board={board} timeZone={timeZone} /> : null}
       {view === 'stands' ? null : <Pending board={board} />}
@@ -122,7 +123,22 @@ function Compared({ board }: { board: Board }) {
   return (
     <div role="status" className="flex flex-wrap items-center gap-x-3 border-l-4 border-ochre px-2.5 py-1">
       <span>{t('board.compared', { n: board.moves.length })}</span>
-      <Moves board={board} />
+      <Moves moves={board.moves} workItems={board.workItems} />
+    </div>
+  );
+}
+
+/** What no longer begins when people were told. */
+function Slipped({ board }: { board: Board }) {
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
+      <span className="font-medium">{t('board.slipped', { n: board.slipped.length })}</span>
+      {board.canPlan ? (
+        <Button size="small" className="max-[719px]:h-12" onClick={board.keep}>
+          {t('board.keep-as-it-is')}
+        </Button>
+      ) : null}
+      <Moves moves={board.slipped} workItems={board.workItems} />
     </div>
   );
 }
@@ -140,14 +156,14 @@ function Pending({ board }: { board: Board }) {
         <Button size="small" className="max-[719px]:h-12" onClick={board.leave}>
           {t('board.leave')}
         </Button>
-        <Moves board={board} />
+        <Moves moves={board.moves} workItems={board.workItems} />
       </div>
     </div>
   );
 }
 
 /** Each piece of work that moves, by how much. */
-function Moves({ board: { moves, workItems } }: { board: Board }) {
+function Moves({ moves, workItems }: { moves: readonly Move[]; workItems: Board['workItems'] }) {
   const { model } = useJob(parts('model'));
   const [isOpen, setOpen] = useState(false);
   const items = new Map(workItems.map((item) => [item.id, item]));

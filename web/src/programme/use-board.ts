@@ -13,8 +13,16 @@ import { NO_SEARCH, Proposing, type Search } from './proposing';
 /** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
 const SEARCH_MS = 10_000;
 const SETTLED_MS = 400;
-/** Ends that lie nearer to each other are no reason to move people about. */
+/** Ends that lie nearer to each other are no reason to move people about; the less so once they have been told. */
 const WORTH_MS = 15 * MINUTE_MS;
+const WORTH_TOLD_MS = 120 * MINUTE_MS;
+interface Drafting {
+  /** the programme that is changed */ of: Programme;
+  changes: Draft;
+}
+
+/** What is being changed by hand outlives the step that it is changed in, by person and job. */
+const DRAFTS = new Map<string, Drafting>();
 const NONE_KEPT: NonNullable<PlacingOptions['kept']> = new Map();
 
 /**
@@ -28,7 +36,15 @@ export function useBoard() {
   const kept = placedBy.kept ?? NONE_KEPT;
   const [isFoundShown, showFound] = useState(false);
   const [comparedAt, compareWith] = useState<number | null>(null);
-  const [draft, setDraft] = useState<{ of: Programme; changes: Draft } | null>(null);
+  const draftKey = `${session.personId} ${model.job.id}`;
+  const [begun, setBegun] = useState<Drafting | null>(() => DRAFTS.get(draftKey) ?? null);
+  const setDraft = (next: Drafting | null) => {
+    setBegun(next);
+    if (next) DRAFTS.set(draftKey, next);
+    else DRAFTS.delete(draftKey);
+  };
+  // where the work has become another meanwhile, what was changed counts for what stands now
+  const draft = useMemo(() => begun && (isOf(begun.of, workItems) ? begun : { ...begun, of: stands }), [begun, workItems, stands]);
   const drafted = useDrafted(draft, { workItems, done: site.done, placedBy, kept });
   // what a hand has pinned holds for the search too
   const pins = useMemo(() => (draft ? draftStarts(draft.of, kept, draft.changes) : kept), [draft, kept]);
@@ -40,8 +56,9 @@ export function useBoard() {
   const isBetter = useMemo(() => {
     if (!proposed) return false;
     const [now, then] = [programmeFigures(beside, workItems, placedBy), programmeFigures(proposed, workItems, placedBy)];
-    return then.missed < now.missed || (then.missed === now.missed && (now.endMs ?? Infinity) - (then.endMs ?? Infinity) >= WORTH_MS);
-  }, [proposed, beside, workItems, placedBy]);
+    const worthMs = kept.size > 0 ? WORTH_TOLD_MS : WORTH_MS;
+    return then.missed < now.missed || (then.missed === now.missed && (now.endMs ?? Infinity) - (then.endMs ?? Infinity) >= worthMs);
+  }, [proposed, beside, workItems, placedBy, kept]);
   const isFound = isFoundShown && isBetter;
   const view = isFound ? 'found' : draft ? 'draft' : 'stands';
   const shown = isFound ? proposed! : beside;
@@ -49,11 +66,9 @@ export function useBoard() {
 
   const change = (next: (changes: Draft) => Draft) => {
     showFound(false);
-    setDraft((current) => {
-      const begun = isFound || !current ? { of: shown, changes: current?.changes ?? NO_DRAFT } : current;
-      const changed = next(begun.changes);
-      return isEmpty(changed) ? null : { ...begun, changes: changed };
-    });
+    const from = isFound || !draft ? { of: shown, changes: draft?.changes ?? NO_DRAFT } : draft;
+    const changed = next(from.changes);
+    setDraft(isEmpty(changed) ? null : { ...from, changes: changed });
   };
   const [before] = model.keptProgrammes ?? [];
   const earlier = comparedAt === null ? undefined : before?.earlier?.[comparedAt];
@@ -75,6 +90,8 @@ export function useBoard() {
     ...{ stands, beside, shown, view, workItems, canPlan, before, search: found.search, isBetter },
     figuresOf,
     ...{ against, comparedAt, compareWith },
+    /** what begins at another time than people were told, because something took longer or came later */
+    slipped: before ? movesBetween(asKeptThen(stands, before), stands).filter(({ byMs }) => Math.abs(byMs) >= WORTH_MS) : [],
     /** what begins at another time than it stands, or was kept then */ moves: against ? movesBetween(against, shown) : [],
     isPinned: (id: string) => isPinnedIn(changes, kept, id),
     personOf,
@@ -93,6 +110,11 @@ export function useBoard() {
       keep(programme);
     },
   };
+}
+
+/** A programme of just this work. */
+function isOf({ tasks }: Programme, workItems: readonly WorkItem[]): boolean {
+  return tasks.length === workItems.length && tasks.every(({ id }, i) => id === workItems[i]!.id);
 }
 
 export type Board = ReturnType<typeof useBoard>;
@@ -115,7 +137,11 @@ function useFound({
   const [proposing] = useState(
     () => new Proposing(() => new Worker(new URL('./proposal.worker.ts', import.meta.url), { type: 'module' }), setSearch),
   );
-  const start = () => proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: SEARCH_MS });
+  const [searched, setSearched] = useState<readonly WorkItem[]>();
+  const start = () => {
+    setSearched(workItems);
+    proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: SEARCH_MS });
+  };
   const { wallsC, week, timeZone } = placedBy;
   useEffect(() => {
     if (!isWanted || workItems.length === 0) return proposing.forget();
@@ -126,15 +152,16 @@ function useFound({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone]);
   useEffect(() => () => proposing.close(), [proposing]);
-  return { search, again: start, stop: () => proposing.stop() };
+  // what was found for other work is none for this
+  return { search: searched === workItems ? search : NO_SEARCH, again: start, stop: () => proposing.stop() };
 }
 
 /** The programme by what was changed by hand, placed by a worker; undefined until it comes. */
 function useDrafted(
-  draft: { of: Programme; changes: Draft } | null,
+  draft: Drafting | null,
   { workItems, done, placedBy, kept }: Wanted & { kept: NonNullable<PlacingOptions['kept']> },
 ): Programme | undefined {
-  const [drafted, setDrafted] = useState<{ of: Programme; programme: Programme }>();
+  const [drafted, setDrafted] = useState<{ of: Programme; programme: Programme; workItems: readonly WorkItem[] }>();
   const placing = useRef<Placing | undefined>(undefined);
   const changed = useRef<Programme | undefined>(undefined);
   useEffect(() => () => placing.current?.close(), []);
@@ -143,11 +170,11 @@ function useDrafted(
     changed.current = draft.of;
     placing.current ??= new Placing(
       () => new Worker(new URL('../job/programme.worker.ts', import.meta.url), { type: 'module' }),
-      ({ programme }) => setDrafted({ of: changed.current!, programme }),
+      ({ programme, workItems: placed }) => setDrafted({ of: changed.current!, programme, workItems: placed }),
       () => setDrafted(undefined),
     );
     const starts = draftStarts(draft.of, kept, draft.changes);
     placing.current.want({ workItems, done, options: { ...placedBy, wallsC: placedBy.wallsC ?? new Map(), kept: starts } });
   }, [draft, workItems, done, placedBy, kept]);
-  return drafted && drafted.of === draft?.of ? drafted.programme : undefined;
+  return drafted && drafted.of === draft?.of && drafted.workItems === workItems ? drafted.programme : undefined;
 }
