@@ -6,7 +6,6 @@ import { useIsPhone } from '../shared/use-media';
 import { Loading } from '../shared/ui/states';
 import { useSheetCamera } from '../sheet/use-sheet-camera';
 import { WalkLine } from '../sheet/walk-line';
-import { Strip } from '../programme/strip';
 import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
@@ -21,6 +20,7 @@ import { usePlace } from './use-place';
 import { useShortcuts } from './use-shortcuts';
 
 const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
+const Strip = lazy(() => import('../programme/strip').then((m) => ({ default: m.Strip })));
 const AlertsTold = lazy(() => import('../programme/alerts-told'));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 
@@ -32,6 +32,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
   const isPhone = useIsPhone();
   const camera = useSheetCamera();
   const hasSheet = useHasSheet(lens);
+  const isPlanned = useJob((job) => job.planning !== undefined);
   const hasWorking = useWorking((state) => state.working !== null);
   useEffect(() => {
     document.title = `${model.job.name} · Caulkhorn`;
@@ -55,9 +56,11 @@ export function JobPage({ session }: { session: SessionInfo }) {
           <OutboxNotices />
           <WalkLine camera={camera} hasSheet={hasSheet} />
           <Desk lens={lens} camera={camera} />
-          <Suspense>
-            <Strip key={String(lens.fullStrip)} isFull={lens.fullStrip} />
-          </Suspense>
+          {isPlanned ? (
+            <Suspense>
+              <Strip key={String(lens.fullStrip)} isFull={lens.fullStrip} />
+            </Suspense>
+          ) : null}
         </>
       )}
       {hasWorking ? (
@@ -65,9 +68,11 @@ export function JobPage({ session }: { session: SessionInfo }) {
           <WorkingDialog timeZone={model.job.timeZone} />
         </Suspense>
       ) : null}
-      <Suspense>
-        <AlertsTold />
-      </Suspense>
+      {isPlanned ? (
+        <Suspense>
+          <AlertsTold />
+        </Suspense>
+      ) : null}
       <CommandPalette />
     </div>
   );
