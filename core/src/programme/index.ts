@@ -5,7 +5,7 @@ export { plugTiming } from './plug-timing.js';
 export { programme } from './programme.js';
 export { recoatWindow } from './recoat-window.js';
 export { workingLife } from './working-life.js';
-export { betterProgramme } from './better-programme.js';
+export { MOST_SEARCHED, betterProgramme } from './better-programme.js';
 export type { Clash, Proposal } from './better-programme.js';
 export { forwardPass } from './forward-pass.js';
 export type { Conflict, PlacedTask, Programme, Task, TaskSetting, Wait, Window } from './task.js';

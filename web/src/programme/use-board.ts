@@ -74,8 +74,8 @@ export function useBoard() {
   const earlier = comparedAt === null ? undefined : before?.earlier?.[comparedAt];
   // what is shown is held beside what stands, or beside what was kept then
   const against = earlier ? asKeptThen(shown, earlier) : view === 'stands' ? undefined : stands;
-  const personOf = (id: string) =>
-    changes.people.has(id) ? changes.people.get(id) : before?.starts.find(({ workItemId }) => workItemId === id)?.person;
+  const people = useMemo(() => new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person])), [before]);
+  const personOf = (id: string) => (changes.people.has(id) ? changes.people.get(id) : people.get(id));
   const leave = () => {
     setDraft(null);
     showFound(false);

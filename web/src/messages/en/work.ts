@@ -47,6 +47,7 @@ export const WORK = {
   'board.stop': 'Stop',
   'board.look-again': 'Look again',
   'board.search-failed': 'The search broke off.',
+  'board.too-large': '{n} pieces of work: placed in order, too many to be searched for a better programme.',
   'board.proven': 'None ends earlier: proven',
   'board.gap': 'At most {hours} h from the earliest end there can be',
   'board.better': 'Found: one that ends {then} instead of {now}.',
