@@ -4,7 +4,18 @@ import { ITEM_KINDS, ITEM_SPECS, type ItemKind, type ItemOf, type JobHead, type 
 import type { LogEntry, Receipt } from '@caulkhorn/core/site-log';
 import { checkShape } from './check-shape.js';
 import { AnyRecord, Id, NestedList, OneOf, Optional, Quantity, Time, Whole } from './constraints.js';
-import { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, KeptProgrammeDto, PhotoDto, ReadingDto, SpaceDto, WaterBodyDto, WaterLevelDto } from './items.js';
+import {
+  BuildUpDto,
+  FaceDto,
+  FeatureDto,
+  JobHeadDto,
+  KeptProgrammeDto,
+  PhotoDto,
+  ReadingDto,
+  SpaceDto,
+  WaterBodyDto,
+  WaterLevelDto,
+} from './items.js';
 import { LogEntryDto } from './log.js';
 import type { Permission } from './people.js';
 

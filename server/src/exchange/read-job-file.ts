@@ -32,7 +32,12 @@ export function readJobFile(bytes: Uint8Array): Result<ReadJobFile> {
   if (!shape.ok) return refuse(...shape.issues.slice(0, MOST_ISSUES));
   // hashes cover what was written, so what is stored is the file itself, not the checked copy
   const file = upgraded as JobFileDto;
-  const model = { ...file, readings: file.readings ?? [], photos: file.photos ?? [], keptProgrammes: file.keptProgrammes ?? [] } as unknown as JobModel;
+  const model = {
+    ...file,
+    readings: file.readings ?? [],
+    photos: file.photos ?? [],
+    keptProgrammes: file.keptProgrammes ?? [],
+  } as unknown as JobModel;
   const issues = [...checkModel(model), ...checkRecords(file)];
   return issues.length > 0 ? refuse(...issues.slice(0, MOST_ISSUES)) : accept(prepared(file, model));
 }

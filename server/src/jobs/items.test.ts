@@ -87,7 +87,17 @@ const SOUND: Record<ItemKind, Record<string, unknown>> = {
     starts: [{ workItemId: 'a:z1:coat-1', startsAt: '2026-05-21T05:00:00Z', isPinned: true, person: 'Pauli' }],
   },
 };
-const ORDER: readonly ItemKind[] = ['space', 'water-body', 'water-level', 'face', 'feature', 'build-up', 'reading', 'photo', 'kept-programme'];
+const ORDER: readonly ItemKind[] = [
+  'space',
+  'water-body',
+  'water-level',
+  'face',
+  'feature',
+  'build-up',
+  'reading',
+  'photo',
+  'kept-programme',
+];
 const CHANGED: Record<ItemKind, object> = {
   space: { name: 'Vault' },
   'water-body': { governingLevelId: IDS['water-level'] },
