@@ -149,7 +149,7 @@ function Piece({
           <Said>{t('now.wet-first')}</Said>
         </p>
       ) : null}
-      {isLate && material ? <LateCoat product={material.product} /> : null}
+      {isLate && material ? <LateCoat product={material.product} isOneOfMany /> : null}
       {material && !isLate ? (
         <Batch
           isOneOfMany
