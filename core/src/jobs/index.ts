@@ -18,7 +18,6 @@ export {
   LEVEL_KINDS,
   MASONRY,
   MOVEMENTS,
-  KEPT_PROGRAMME_FIELDS,
   PHOTO_FIELDS,
   PIPE_KINDS,
   POUR_FIELDS,
@@ -39,6 +38,7 @@ export {
   WATER_BODY_FIELDS,
   WATER_LEVEL_FIELDS,
 } from './item-fields.js';
+export { KEPT_PROGRAMME_FIELDS } from './kept-programme.js';
 export { ITEM_KINDS, ITEM_LISTS, ITEM_SPECS, LIMITS } from './item-kinds.js';
 export type { AnyItem, ItemKind, ItemOf } from './item-kinds.js';
 export {

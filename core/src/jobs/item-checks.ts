@@ -2,7 +2,7 @@ import { type Issue, issue } from '../issues.js';
 import type { BuildUp } from './choices.js';
 import { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';
 import { crossesItself, isOnFace, isOnOutline, levelRange, outlineAreaM2, outlinesCross } from './geometry.js';
-import type { Face, Feature, KeptProgramme, MeasuredFlow, Photo, Reading, Side, WaterBody, WaterLevel } from './job.js';
+import type { Face, Feature, MeasuredFlow, Photo, Reading, Side, WaterBody, WaterLevel } from './job.js';
 import { READING_SPECS } from './reading-kinds.js';
 
 /** What single-field checks cannot see: geometry, references, and fields that belong together. */
@@ -108,15 +108,6 @@ export function checkPhoto({ faceId, featureId }: Photo, lookup: ItemLookup, at:
   if (!lookup.face(faceId)) return [issue('not-found', at('faceId'))];
   if (featureId === undefined) return [];
   return lookup.feature(featureId)?.faceId === faceId ? [] : [issue('not-found', at('featureId'))];
-}
-
-/** A piece of work begins once. */
-export function checkKeptProgramme({ starts }: KeptProgramme, _: ItemLookup, at: At): Issue[] {
-  const seen = new Set<string>();
-  return starts.flatMap(({ workItemId }, i) => {
-    if (!seen.has(workItemId)) return (seen.add(workItemId), []);
-    return [issue('duplicate-id', at(`starts[${i}].workItemId`))];
-  });
 }
 
 export function checkWaterBody(body: WaterBody, lookup: ItemLookup, at: At): Issue[] {

@@ -42,7 +42,6 @@ import type {
   JunctionKind,
   ScreedKind,
   LevelKind,
-  KeptProgramme,
   Photo,
   Reading,
   ReadingKind,
@@ -341,17 +340,6 @@ export const PHOTO_FIELDS = {
   caption: optional(textOrNone(300)),
 };
 
-/** Pieces of work that a programme may place. */
-const MOST_PLACED = 10_000;
-const starts = list(
-  record({ workItemId: text(120), startsAt: time(), isPinned: optional(flag()), person: optional(text(120)) }),
-  MOST_PLACED,
-  0,
-);
-const kept = { keptAt: time(), keptBy: optional(text(120)), starts };
-
-export const KEPT_PROGRAMME_FIELDS = { id: id(), ...kept, earlier: optional(list(record(kept), 5, 0)) };
-
 /** Some of a set, or none. */
 function someOf<C extends string>(choices: readonly C[]): Field<C[]> {
   const some = anyOf(choices);
@@ -367,7 +355,7 @@ function typedTexts(): Field<Record<string, { text: string; unit: string }>> {
 }
 
 /** Does not compile where a type and its fields say different things. */
-type Same<A, B> = [A] extends [B] ? ([B] extends [A] ? true : false) : false;
+export type Same<A, B> = [A] extends [B] ? ([B] extends [A] ? true : false) : false;
 true satisfies Same<ShapeOf<typeof JOB_HEAD_FIELDS>, JobHead>;
 true satisfies Same<ShapeOf<typeof SPACE_FIELDS>, Space>;
 true satisfies Same<ShapeOf<typeof FACE_FIELDS>, Face>;
@@ -377,4 +365,3 @@ true satisfies Same<ShapeOf<typeof WATER_LEVEL_FIELDS>, WaterLevel>;
 true satisfies Same<ShapeOf<typeof BUILD_UP_FIELDS>, BuildUp>;
 true satisfies Same<ShapeOf<typeof READING_FIELDS>, Reading>;
 true satisfies Same<ShapeOf<typeof PHOTO_FIELDS>, Photo>;
-true satisfies Same<ShapeOf<typeof KEPT_PROGRAMME_FIELDS>, KeptProgramme>;

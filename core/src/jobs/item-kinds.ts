@@ -6,7 +6,6 @@ import {
   checkBuildUp,
   checkFace,
   checkFeature,
-  checkKeptProgramme,
   checkPhoto,
   checkReading,
   checkWaterBody,
@@ -16,7 +15,6 @@ import {
   BUILD_UP_FIELDS,
   FACE_FIELDS,
   FEATURE_FIELDS,
-  KEPT_PROGRAMME_FIELDS,
   PHOTO_FIELDS,
   READING_FIELDS,
   SPACE_FIELDS,
@@ -24,6 +22,7 @@ import {
   WATER_LEVEL_FIELDS,
 } from './item-fields.js';
 import type { JobModel } from './job.js';
+import { KEPT_PROGRAMME_FIELDS, checkKeptProgramme } from './kept-programme.js';
 
 type Lists = Omit<JobModel, 'job'>;
 

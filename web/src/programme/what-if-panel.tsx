@@ -1,6 +1,6 @@
 import { HEATED_C, type ProgrammeFigures, labourMinor } from '@caulkhorn/core/planning';
 import { DAY_MS } from '@caulkhorn/core/quantities';
-import { Loader, X } from 'lucide-react';
+import { Loader } from 'lucide-react';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { t } from '../messages/t';
@@ -8,6 +8,7 @@ import { formatMoney, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime, hoursMinutes } from '../shared/times';
 import { Button } from '../shared/ui/button';
+import { CloseButton } from '../shared/ui/close-button';
 import type { Board } from './use-board';
 import { type Answer, useWhatIf } from './use-what-if';
 
@@ -44,14 +45,7 @@ export function WhatIf({ board }: { board: Board }) {
             <Loader size={14} className="animate-spin motion-reduce:animate-none" aria-hidden /> {nameOf({ id: asking.at })}
           </span>
         ) : null}
-        <button
-          type="button"
-          aria-label={t('close')}
-          onClick={leave}
-          className="ml-auto grid size-8 place-items-center rounded-[3px] text-soft hover:bg-sunk max-[719px]:size-12"
-        >
-          <X size={16} aria-hidden />
-        </button>
+        <CloseButton onClick={leave} className="ml-auto" />
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={t('what-if.title')}>
         <table className="w-full min-w-[640px] text-left text-[13px] [&_td]:py-1 [&_td]:pr-4 [&_th]:py-1 [&_th]:pr-4 [&_th]:font-medium">

@@ -1,10 +1,11 @@
-import { ChevronLeft, ChevronRight, Pin, PinOff, X } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Pin, PinOff } from 'lucide-react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayAndTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
+import { CloseButton } from '../shared/ui/close-button';
 import { TextField } from '../shared/ui/field';
 import { itemName } from '../words/item-name';
 import { conflictText } from './conflict-text';
@@ -113,14 +114,7 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
           </div>
         </div>
       ) : null}
-      <button
-        type="button"
-        aria-label={t('close')}
-        onClick={close}
-        className="grid size-9 place-items-center rounded-[3px] text-soft hover:bg-sunk max-[719px]:size-12"
-      >
-        <X size={17} aria-hidden />
-      </button>
+      <CloseButton onClick={close} />
     </section>
   );
 }
