@@ -1,5 +1,5 @@
 import { MEASURES, type Measure, type Product, TOOLS, type Tool } from '@caulkhorn/core/catalogue';
-import { LIMITS, RECORD_LIMITS } from '@caulkhorn/core/jobs';
+import { LIMITS, MOST_ZONES, RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import { ROOM_PHASES, type RoomPhase, WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
 import { Equals, IsBoolean } from 'class-validator';
 import {
@@ -69,6 +69,14 @@ class InRoomDto {
   @Optional() @Quantity(-50, 80) referenceC?: number;
 }
 
+class ZoneDto {
+  @Whole(1, MOST_ZONES) no!: number;
+  @Whole(2, MOST_ZONES) of!: number;
+  @Quantity(0, 100_000) fromM!: number;
+  @Quantity(0, 100_000) toM!: number;
+  @Quantity(0, 1) share!: number;
+}
+
 class WorkItemDto {
   @Text(200) id!: string;
   @Id() faceId!: string;
@@ -79,6 +87,7 @@ class WorkItemDto {
   @NestedList(() => WaitDto, 10_000) waits!: WaitDto[];
   @Optional() @Quantity(0, 10_000) restH?: number;
   @Optional() @Whole(1, 20) coatNo?: number;
+  @Optional() @Nested(() => ZoneDto) zone?: ZoneDto;
   @Optional() @Whole(1, 24) roundsPerDay?: number;
   @Optional() @Time() notBefore?: string;
   @IsBoolean() rewet!: boolean;

@@ -200,6 +200,7 @@ export interface BuildUp {
   alterations?: LayerAlteration[];
   /** made ready by these as well, so that the system fits */ readies?: ReadyStep[];
   pour?: Pour;
+  /** coated in so many upright strips, each with its own windows; in one where it is not said */ zones?: number;
   reason?: string;
   /** chosen although a hard limit stands against it: who answers for it, and why */ exception?: { by: string; reason: string };
 }

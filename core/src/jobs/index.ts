@@ -4,6 +4,7 @@ export { RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './item-checks.js';
 export {
   BUILD_UP_FIELDS,
+  MOST_ZONES,
   FACE_FIELDS,
   FACE_KINDS,
   FEATURE_FIELDS,
@@ -88,6 +89,8 @@ export {
   pathLengthM,
   sitePoint,
 } from './geometry.js';
+export { stripsOf } from './strips.js';
+export type { Strip } from './strips.js';
 export type { Extent } from './geometry.js';
 export { groupBy } from './group-by.js';
 export type {
@@ -126,7 +129,7 @@ export type { CareId } from './site-care.js';
 export { checkLeftOff, checkReferrers } from './still-fits.js';
 export type { Referrers } from './still-fits.js';
 export { READING_SPECS } from './reading-kinds.js';
-export { findJunctions } from './junctions.js';
+export { endsOn, findJunctions } from './junctions.js';
 export { facesInWalk } from './walk.js';
 export { WET_STATES, leaks, mayMove, moves, runs, wettest } from './wetness.js';
 export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';

@@ -303,6 +303,9 @@ const alteration = record({
   reason: text(500),
 });
 
+/** More strips than this are more laps than face. */
+export const MOST_ZONES = 40;
+
 export const BUILD_UP_FIELDS = {
   id: id(),
   faceId: id(),
@@ -313,6 +316,7 @@ export const BUILD_UP_FIELDS = {
   alterations: optional(list(alteration, 20, 0)),
   readies: optional(list(choice(READY_STEPS), READY_STEPS.length, 0)),
   pour: optional(record(POUR_FIELDS)),
+  zones: optional(number('', { min: 2, max: MOST_ZONES, whole: true })),
   reason: optional(textOrNone(1000)),
   exception: optional(record({ by: text(120), reason: text(500) })),
 };

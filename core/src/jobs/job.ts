@@ -200,6 +200,7 @@ export interface Junction {
   /** between the near sides, degrees; 90 is an ordinary internal corner */ angleDeg: number;
   /** ends on the first face */ from: FacePoint;
   to: FacePoint;
+  /** the same ends on the second face; a ring has none there */ onSecond?: readonly [FacePoint, FacePoint];
 }
 
 export interface WaterBody {

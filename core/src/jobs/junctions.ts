@@ -51,6 +51,7 @@ export function findJunctions(faces: readonly Face[]): Junction[] {
           angleDeg,
           from: uvAlong(ea, shared.fromM),
           to: uvAlong(ea, shared.toM),
+          onSecond: [uvBeside(eb, ea, shared.fromM), uvBeside(eb, ea, shared.toM)],
         });
       }
   }
@@ -90,6 +91,15 @@ function edgesOf(face: Face): Edge[] {
 function uvAlong(edge: Edge, distanceM: number): FacePoint {
   const t = distanceM / edge.lengthM;
   return [edge.uvA[0] + (edge.uvB[0] - edge.uvA[0]) * t, edge.uvA[1] + (edge.uvB[1] - edge.uvA[1]) * t];
+}
+
+/** The point of edge `b` beside the one so far along edge `a`. */
+const uvBeside = (b: Edge, a: Edge, distanceM: number): FacePoint =>
+  uvAlong(b, Math.min(b.lengthM, Math.max(0, dot(minus(along(a.a, a.direction, distanceM), b.a), b.direction))));
+
+/** Where a junction runs on one of its two faces; undefined where that is not known. */
+export function endsOn({ faceIds, from, to, onSecond }: Junction, faceId: string): readonly [FacePoint, FacePoint] | undefined {
+  return faceIds[0] === faceId ? [from, to] : onSecond;
 }
 
 /** The interval of edge `a` along which `b` runs, m from a's start; undefined when they do not meet lengthwise. */

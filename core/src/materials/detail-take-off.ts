@@ -18,6 +18,10 @@ export interface DetailGeometry {
   diameterMm?: number;
   movementMm?: number;
   wallThicknessMm: number;
+  /** from where to where along its face, m from the left end; unknown of what is measured on another face */ alongM?: readonly [
+    number,
+    number,
+  ];
   /** a corner or a collar rather than a line on the face */ isCorner?: boolean;
 }
 

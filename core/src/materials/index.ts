@@ -6,7 +6,7 @@ export type { DetailLine } from './detail-take-off.js';
 export { fillet } from './fillet.js';
 export { film } from './film.js';
 export { jointSheet } from './joint-sheet.js';
-export { planLayers, isCover } from './layer-plan.js';
+export { planLayers, isCover, isLaidInZones } from './layer-plan.js';
 export type { PlannedLayer } from './layer-plan.js';
 export { mix } from './mix.js';
 export type { Mix } from './mix.js';

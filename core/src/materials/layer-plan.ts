@@ -219,6 +219,16 @@ const BARE_AT_MOST_H: Partial<Record<Binder, number>> = { bitumen: 336, rubber: 
 /** Boards and renders lie on a coat that has hardened, not on one that may still be recoated. */
 export const isCover = ({ id }: Pick<LayerSpec, 'id'>): boolean => id === 'board' || id === 'drainage' || id === 'screed';
 
+/** Goes along the foot of a wall rather than over it. */
+const ALONG: ReadonlySet<LayerSpec['id']> = new Set(['damp-course']);
+
+/** Laid over a face by the square metre; what goes on green concrete or into it follows the pour. */
+export function isLaidInZones(layer: LayerSpec['id'], { placed }: Pick<Family, 'placed'>): boolean {
+  return (
+    placed !== 'on-green-concrete' && placed !== 'in-the-mix' && placed !== 'in-cracks' && !isCover({ id: layer }) && !ALONG.has(layer)
+  );
+}
+
 /** Coats of cement and lime are laid on what is wet; a second coat that polymer binds is not, nor a sealer beyond its school. */
 function wetsAgain(
   { id }: LayerSpec,

@@ -10,5 +10,6 @@ export interface TakeOffLine {
   product: Product;
   /** in the product's measure */ amount: number;
   /** coats that share it */ coats: number;
+  /** strips of the face that each coat is laid in, one after another; one where it is not said */ zones?: number;
   working?: Working;
 }

@@ -5,11 +5,14 @@ import { type Issue, issue } from '../issues.js';
 import {
   FEATURE_SPECS,
   type Face,
+  type FacePoint,
   type Feature,
   type Junction,
   type ProductRole,
   type School,
   type TreatmentOverride,
+  endsOn,
+  extentOf,
   mayMove,
   outlineAreaM2,
   pathLengthM,
@@ -57,9 +60,11 @@ const CORNERS: ReadonlySet<Junction['kind']> = new Set(['internal-corner', 'exte
 
 export function treatJunction(junction: Junction, detailer: Detailer): Treatment {
   const usual = ruleForJunction(junction, detailer.detailing, detailer.mortarCorner);
+  const ends = endsOn(junction, detailer.face.id);
   const geometry: DetailGeometry = {
     ...{ lengthM: junction.lengthM, areaM2: 0, wallThicknessMm: detailer.face.thicknessMm },
     isCorner: CORNERS.has(junction.kind),
+    ...(ends ? { alongM: alongOf(ends, detailer.face) } : {}),
   };
   const target = { targetId: junction.id, usual, geometry, path: `faces.${detailer.face.id}`, moves: junction.kind === 'movement' };
   const treatment = treat(target, detailer);
@@ -132,5 +137,11 @@ function geometryOf(feature: Feature, { steps }: DetailRule, face: Face): Detail
     movementMm,
     wallThicknessMm: face.thicknessMm,
     isCorner: isRound,
+    alongM: alongOf(path, face),
   };
+}
+
+function alongOf(path: readonly FacePoint[], { outline }: Face): [number, number] {
+  const [{ minU, maxU }, left] = [extentOf(path), extentOf(outline).minU];
+  return [minU - left, maxU - left];
 }

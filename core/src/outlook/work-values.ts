@@ -9,6 +9,7 @@ export function workValues(item: WorkItem, { features }: Pick<JobModel, 'feature
     workItemId: item.id,
     step: item.step,
     ...(item.coatNo === undefined ? {} : { coatNo: item.coatNo }),
+    ...(item.zone ? { strip: item.zone.no, strips: item.zone.of } : {}),
     ...(on === undefined ? {} : { on }),
   };
 }

@@ -1,5 +1,5 @@
 import { type DecidedSchool, type PlannedPrepare, SCHOOLS, planPrepare, decideSchool, rateCoat } from '../build-up/index.js';
-import { FAMILIES, type Family, type Product, type WaterLoad } from '../catalogue/index.js';
+import { FAMILIES, type Family, type LayerId, type Product, type WaterLoad } from '../catalogue/index.js';
 import { type Working, workSurely } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import {
@@ -7,11 +7,13 @@ import {
   type CareId,
   careOf,
   type Face,
+  type FacePoint,
   type Feature,
   type JobModel,
   type Junction,
   type ProductRole,
   type SchoolQuestion,
+  endsOn,
   extentOf,
   isFloorFinish,
   levelRange,
@@ -20,6 +22,7 @@ import {
 import {
   type Detailer,
   doseLine,
+  isLaidInZones,
   planLayers,
   type PlannedLayer,
   type TakeOffLine,
@@ -202,13 +205,17 @@ function buildOn(
   for (const { layer } of refused) plan.findings.push(issue('thinner-than-sheet', path, { layer }));
   for (const role of missing) plan.findings.push(issue('no-product-for-part', path, { role }));
   for (const { layer, product, coats, amount, working } of lines)
-    plan.lines.push({ id: `${face.id}:${layer}`, what: layer, faceId: face.id, product, amount, coats, working });
+    plan.lines.push({ id: `${face.id}:${layer}`, what: layer, faceId: face.id, product, amount, coats, ...zonesOf(layer, plan), working });
   if (family.placed === 'in-the-mix') {
     const dosed = doseLine(face, buildUp, products.coat, path);
     if (dosed.ok) plan.lines.push(dosed.value);
     else plan.findings.push(...dosed.issues);
   }
 }
+
+/** Of what is laid strip by strip. */
+const zonesOf = (layer: LayerId, plan: FacePlan): Pick<TakeOffLine, 'zones'> =>
+  plan.buildUp?.zones !== undefined && isLaidInZones(layer, plan.family!) ? { zones: plan.buildUp.zones } : {};
 
 /** How long a wall stands on its foot; its whole width. */
 function footM({ outline }: Pick<Face, 'outline'>): number {
@@ -243,7 +250,7 @@ function addTreatments(plan: FacePlan, face: Face, features: readonly Feature[],
     overrides: plan.buildUp?.overrides ?? [],
     productFor: products && ((role) => products[role]),
   };
-  const headAt = (path: Feature['path']) => water && headWorking(water, lowestPoint(face, path).levelM);
+  const headAt = (path: readonly FacePoint[]) => water && headWorking(water, lowestPoint(face, path).levelM);
   for (const feature of features) {
     const treatment = treatFeature(feature, detailer);
     treatment.head = headAt(feature.path);
@@ -253,7 +260,7 @@ function addTreatments(plan: FacePlan, face: Face, features: readonly Feature[],
   }
   for (const junction of junctions) {
     const treatment = treatJunction(junction, detailer);
-    treatment.head = headAt([junction.from, junction.to]);
+    treatment.head = headAt(endsOn(junction, face.id) ?? [junction.from, junction.to]);
     keep(plan, treatment);
   }
 }

@@ -33,6 +33,8 @@ export { toolFor } from './placing-pace.js';
 export { materialFor, mixingCard, outsideSheet, sumByProduct } from './supply.js';
 export type { CardPart, MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
+export { workInZones, zonesWanted } from './zones.js';
+export type { Zone } from './work-items.js';
 export type { WorkItem } from './work-items.js';
 export { WORK_STEPS } from './work-steps.js';
 export { expectedBreaches } from './programme-gates.js';

@@ -8,7 +8,7 @@ import { type MixingCard, mixingCard } from './supply.js';
 export interface PieceCard extends MixingCard {
   faceId: string;
   /** layer or step */ what: string;
-  /** coats that are mixed for alike, one after another */ times: number;
+  /** coats, and strips of them, that are mixed for alike, one after another */ times: number;
   /** of the wall, °C */ temperatureC: number;
   /** nobody measured it: it is assumed */ isAssumed: boolean;
 }
@@ -31,16 +31,18 @@ export function pieceCards(
   for (const line of lines) {
     const key = `${line.faceId} ${line.targetId === undefined ? line.id : line.what} ${line.product.id}`;
     const piece = pieces.get(key) ?? { line, kg: 0 };
-    pieces.set(key, { line, kg: piece.kg + line.amount / line.coats });
+    pieces.set(key, { line, kg: piece.kg + line.amount / timesOf(line) });
   }
   const out: PieceCards = { cards: [], refused: [] };
   for (const { line, kg } of pieces.values()) {
-    const { faceId, what, coats, product } = line;
+    const { faceId, what, product } = line;
     const measuredC = wallsC.get(faceId);
     const temperatureC = measuredC ?? crew.temperatureC;
     const card: Result<MixingCard> | undefined = kg > 0 ? mixingCard(product, kg, { ...crew, temperatureC }, vesselL) : undefined;
-    if (card?.ok) out.cards.push({ ...card.value, faceId, what, times: coats, temperatureC, isAssumed: measuredC === undefined });
+    if (card?.ok) out.cards.push({ ...card.value, faceId, what, times: timesOf(line), temperatureC, isAssumed: measuredC === undefined });
     else if (card) out.refused.push({ faceId, what, issues: [...card.issues] });
   }
   return out;
 }
+
+const timesOf = ({ coats, zones = 1 }: TakeOffLine): number => coats * zones;

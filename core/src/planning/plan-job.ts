@@ -7,6 +7,7 @@ import { measuredStrengths } from './face-facts.js';
 import type { House } from './house.js';
 import { type Supply, SupplyMemory, planSupply, sumByProduct } from './supply.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
+import { inZones } from './zones.js';
 import { stoppingOrder } from '../water/index.js';
 
 /** Everything that follows from a job as surveyed and chosen. Pure: the same model, crew and house give the same plan. */
@@ -105,7 +106,7 @@ export class Planner {
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
-    const remembered = { from, plan, work: { people, tool, items: workItemsOf(face, plan, house, conditions) } };
+    const remembered = { from, plan, work: { people, tool, items: inZones(workItemsOf(face, plan, house, conditions), plan, face) } };
     this.faces.set(face.id, remembered);
     return remembered;
   }

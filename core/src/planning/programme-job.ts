@@ -72,6 +72,7 @@ function tasksOf(workItems: readonly WorkItem[], site: Pick<SiteState, 'done'>, 
     return {
       id: item.id,
       chain: item.faceId,
+      ...(item.zone ? { zone: item.zone.no } : {}),
       durationMs: item.durationMin * 60_000,
       splittable: !item.step.startsWith('coat-') && item.step !== 'plug',
       waits: item.waits,

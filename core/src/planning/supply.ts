@@ -50,9 +50,10 @@ export function sumByProduct(lines: readonly TakeOffLine[], sparePct: number): M
   const sums = new Map<Product, number>();
   const kits = new Map<string, { product: Product; coats: number; kg: number }>();
   const share = 1 + sparePct / 100;
-  for (const { product, amount, coats, faceId, targetId, what } of lines) {
+  for (const { product, amount, coats: all, zones = 1, faceId, targetId, what } of lines) {
+    const coats = all * zones;
     if (product.mix?.wholePacksOnly) {
-      // a kit that is opened is used up in its own coat: details of a face are mixed for together
+      // a kit that is opened is used up in its own coat and strip: details of a face are mixed for together
       const key = `${product.id}@${product.version} ${faceId} ${targetId === undefined ? what : ''}`;
       const piece = kits.get(key) ?? { product, coats: targetId === undefined ? coats : 1, kg: 0 };
       kits.set(key, { ...piece, kg: piece.kg + (amount * share) / piece.coats });
@@ -129,7 +130,7 @@ export class SupplyMemory {
 export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { product: Product; amount: number } | undefined {
   const what = item.step.startsWith('coat-') ? 'coat' : item.step;
   const line = lines.find((each) => each.what === what && each.faceId === item.faceId && each.targetId === item.targetId);
-  return line && { product: line.product, amount: line.amount / line.coats };
+  return line && { product: line.product, amount: (line.amount / line.coats) * (item.zone?.share ?? 1) };
 }
 
 /**

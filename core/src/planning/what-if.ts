@@ -1,12 +1,18 @@
 import { weekOf } from '../programme/index.js';
 import type { PlacingOptions } from './programme-job.js';
 import { roundedMin, type WorkItem } from './work-items.js';
+import { zonesWanted } from './zones.js';
 
 /** What a programme follows from, as far as a question of what would be can change it. */
 export interface Circumstances {
   workItems: readonly WorkItem[];
   options: PlacingOptions;
   /** who work together */ people: number;
+  /** the same work with faces coated in strips; where it cannot be asked, none */ inStrips?(
+    countOf: ReadonlyMap<string, number>,
+  ): WorkItem[];
+  /** pieces of work that have begun */ isBegun?(workItemId: string): boolean;
+  /** faces that are coated in other strips than they stand, by face */ strips?: ReadonlyMap<string, number>;
 }
 
 /** A room is heated to so much; common practice, no source. */
@@ -19,7 +25,8 @@ const WHOLE_WEEK = [0, 1, 2, 3, 4, 5, 6] as const;
 /**
  * Questions that a foreman asks of a programme, each as a change of what it follows from; undefined where it would change nothing.
  * `warmer`: every wall at 15 °C at least. `one-more`: another pair of hands. `noon`: the same hours, begun at noon, so that what is
- * laid late opens in the morning. `longer`: two hours more each day. `every-day`: Saturdays and Sundays too.
+ * laid late opens in the morning. `strips`: faces of which a coat takes longer than the next one's window, or than a shift, in strips.
+ * `longer`: two hours more each day. `every-day`: Saturdays and Sundays too.
  */
 export const WHAT_IFS = {
   warmer: ({ options, ...rest }) => {
@@ -47,6 +54,14 @@ export const WHAT_IFS = {
     const { fromHour, toHour } = weekOf(given.options);
     const hours = toHour - fromHour + MORE_HOURS;
     return hours > LONGEST_SHIFT_H ? undefined : withWeek(given, { hours });
+  },
+  strips: (given) => {
+    const { options, workItems, inStrips, isBegun = () => false } = given;
+    if (!inStrips) return undefined;
+    const { fromHour, toHour } = weekOf(options);
+    const temperatureOfC = (faceId: string) => options.wallsC?.get(faceId)?.at(-1)!.temperatureC ?? options.temperatureC;
+    const strips = zonesWanted(workItems, { temperatureOfC, shiftH: toHour - fromHour, isBegun });
+    return strips.size === 0 ? undefined : { ...given, workItems: inStrips(strips), strips };
   },
   'every-day': (given) =>
     weekOf(given.options).days.length === WHOLE_WEEK.length ? undefined : withWeek(given, { days: [...WHOLE_WEEK] }),

@@ -13,6 +13,15 @@ import { SCATTER_FROM_H, type Treatment, isCover } from '../materials/index.js';
 import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
 import type { WorkStep } from './work-steps.js';
 
+/** A strip of a face that is coated by itself: it opens from its own last square metre and closes from its own first. */
+export interface Zone {
+  /** from 1, left to right */ no: number;
+  of: number;
+  /** m from the left end of the face */ fromM: number;
+  toM: number;
+  /** of what the whole face takes in this step, 0 to 1 */ share: number;
+}
+
 /** One stable piece of work: a zone and a layer, or a feature or junction and a step. The id outlives every re-plan. */
 export interface WorkItem {
   id: string;
@@ -24,6 +33,7 @@ export interface WorkItem {
   waits: Wait[];
   /** h that it goes on by itself once the crew has left it: drying, soaking, hardening between the layers of a deep fill */ restH?: number;
   /** of a detail that is laid in several coats: which this is */ coatNo?: number;
+  /** of a face that is coated strip by strip: which of them */ zone?: Zone;
   /** rounds a day while it is kept wet */ roundsPerDay?: number;
   /** ISO 8601; when the concrete comes that it is done to */ notBefore?: string;
   /** wet to saturated surface-dry again just before */ rewet: boolean;
@@ -75,7 +85,7 @@ const WETTED: ReadonlySet<WorkStep> = new Set(['fill', 'fillet', 'patch']);
 /** Steps that go onto a bond coat, where there is one: it is brushed on in the same piece of work. */
 export const ON_BOND: ReadonlySet<WorkStep> = new Set(['fill', 'patch', 'fillet', 'pour-flush', 'loose-fill']);
 
-/** Zones and layers: until zones are drawn by hand, a face is one zone. */
+/** The first strip of a face, and the whole of one that is coated in one. */
 export const zoneOf = (faceId: string): string => `${faceId}:z1`;
 
 export const paceOf = (step: WorkStep): PaceId => (step.startsWith('coat-') ? 'coat' : (step as PaceId));
@@ -104,10 +114,10 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, crew: Crew
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
   // green concrete comes by its own day, whatever else is done in the room
   if (isGreen) return [...items.map((item) => placed(item, face)), ...laid];
-  const products = new Map(plan.layers.map(({ id, product }) => [`${zone}:${id}`, product]));
+  const products = new Map(plan.layers.map(({ id, product }) => [id as string, product]));
   const inOrder = drilledFirst([...items, ...laid]);
   const all = prepares ? readied(inOrder, { plan, zone, make, face }) : inOrder;
-  return all.map((item) => placed(item, face, products.get(item.id)));
+  return all.map((item) => placed(item, face, item.targetId === undefined ? products.get(item.step) : undefined));
 }
 
 const placed = (item: WorkItem, face: Face, laid?: Product): WorkItem => ({ ...item, room: inRoom(face, item.step, laid) });

@@ -39,6 +39,7 @@ const programmes = fc
       opensH: fc.integer({ min: 1, max: 20 }),
       spanH: fc.option(fc.integer({ min: 2, max: 30 }), { nil: null }),
       restH: fc.constantFrom(0, 0, 3, 24),
+      strips: fc.constantFrom(1, 1, 2, 3),
       isStarted: fc.boolean(),
     }),
     { minLength: 1, maxLength: 4 },
@@ -54,6 +55,7 @@ function faceTasks(
     opensH: number;
     spanH: number | null;
     restH: number;
+    strips: number;
     isStarted: boolean;
   },
   i: number,
@@ -77,8 +79,19 @@ function faceTasks(
       ...done,
     }),
     ...(of.isPlugged ? [task(`${chain}:plug`, 0.5, { chain, room: room(1) })] : []),
-    task(`${chain}:1`, of.hours[1]! / 4, { chain, room: room(coatPhase, false, of.opensH) }),
-    task(`${chain}:2`, of.hours[2]! / 4, { chain, room: room(coatPhase, false, 12), ...after(`${chain}:1`, of.opensH, maxH) }),
+    ...Array.from({ length: of.strips }, (_, i) => {
+      const zone = of.strips > 1 ? { zone: i + 1 } : {};
+      return [
+        task(`${chain}:${i}:1`, of.hours[1]! / 4, { chain, ...zone, room: room(coatPhase, false, of.opensH) }),
+        task(`${chain}:${i}:2`, of.hours[2]! / 4, {
+          chain,
+          ...zone,
+          room: room(coatPhase, false, 12),
+          ...after(`${chain}:${i}:1`, of.opensH, maxH),
+        }),
+      ];
+    }).flat(),
+    ...(of.strips > 1 ? [task(`${chain}:cure`, 0, { chain, restMs: 10 * H, room: room(coatPhase) })] : []),
   ];
 }
 

@@ -1,3 +1,4 @@
+import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting, Window } from './task.js';
 import { windowOf } from './task-windows.js';
 import { WallAges } from './wall-ages.js';
@@ -18,7 +19,8 @@ class Pass {
   private readonly conflicts: Conflict[] = [];
   private readonly followerOf = new Map<string, Task>();
   private readonly taskById: ReadonlyMap<string, Task>;
-  private readonly chainEndMs = new Map<string, number>();
+  private readonly chainEnds = new ChainEnds();
+  private readonly predecessors: ReadonlyMap<string, readonly string[]>;
   private readonly rooms = new Map<string, Room>();
   /** chains in which coating has begun by the log: their windows run, whatever the rest of the room waits for */
   private readonly begun = new Set<string>();
@@ -38,13 +40,19 @@ class Pass {
     this.isKept = tasks.some(({ kept }) => kept !== undefined);
     this.longestShiftMs = Math.max(...options.shifts.map((shift) => shift.toMs - shift.fromMs));
     this.taskById = new Map(tasks.map((task) => [task.id, task]));
+    this.predecessors = predecessorsOf(tasks);
     for (const { room } of tasks) if (room) this.rooms.set(room.id, (this.rooms.get(room.id) ?? new Room()).expect(room.phase));
     for (const task of tasks) for (const wait of task.waits) if (wait.maxH !== null) this.followerOf.set(wait.taskId, task);
   }
 
   run(): Programme {
     const chains = new Map<string, Task[]>();
-    for (const task of this.tasks) chains.set(task.chain, [...(chains.get(task.chain) ?? []), task]);
+    for (const task of this.tasks) {
+      const key = JSON.stringify([task.chain, task.zone]);
+      const queue = chains.get(key);
+      if (queue) queue.push(task);
+      else chains.set(key, [task]);
+    }
     for (const task of this.tasks) if (task.actual) this.placeActual(task);
     const queues = [...chains.values()].map((chain) => chain.filter((task) => !this.placed.has(task.id)));
     for (const queue of queues) this.press(queue);
@@ -102,8 +110,9 @@ class Pass {
     return first;
   }
 
-  /** Earlier phases of its room are not placed yet. */
-  private isBarred({ room, chain }: Task): boolean {
+  /** What it follows on its face, or earlier phases of its room, is not placed yet. */
+  private isBarred({ id, room, chain }: Task): boolean {
+    if (this.predecessors.get(id)!.some((before) => !this.placed.has(before))) return true;
     return room !== undefined && !this.begun.has(chain) && !this.rooms.get(room.id)!.isOpenTo(room.phase);
   }
 
@@ -126,7 +135,7 @@ class Pass {
       this.rooms
         .get(room.id)!
         .keep(room, placed, room.fresh && this.ages.after(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
-    this.chainEndMs.set(placed.chain, Math.max(this.chainEndMs.get(placed.chain) ?? -Infinity, placed.endMs));
+    this.chainEnds.put(this.taskById.get(placed.id)!, placed.endMs);
   }
 
   private windowOf(task: Task, assumed?: { id: string; startMs: number; endMs: number }): Window | undefined {
@@ -139,7 +148,7 @@ class Pass {
 
   private earliestStart(task: Task): number {
     const ready = Math.max(
-      this.chainEndMs.get(task.chain) ?? -Infinity,
+      this.chainEnds.before(task),
       task.durationMs > 0 ? this.crewFreeMs : this.options.nowMs,
       this.windowOf(task)?.opensMs ?? -Infinity,
       task.notBeforeMs ?? -Infinity,

@@ -1,4 +1,5 @@
 import { HOUR_MS, MINUTE_MS } from '../quantities/index.js';
+import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { LagInput, ResourceInput, ScheduleInput, TaskInput } from './schedule-model.js';
 import type { PlacedTask, Programme, Task, TaskSetting, Wait } from './task.js';
 import { WallAges } from './wall-ages.js';
@@ -60,7 +61,7 @@ class Builder {
   private readonly lags: LagInput[] = [];
   private readonly resources: ResourceInput[] = [];
   private readonly begun: ReadonlySet<string>;
-  /** of what is done or running */ private readonly chainEndMs = new Map<string, number>();
+  /** of what is done or running */ private readonly chainEnds = new ChainEnds();
 
   constructor(
     { tasks, setting, placed }: Situation,
@@ -75,8 +76,7 @@ class Builder {
     this.byId = new Map(tasks.map((task) => [task.id, task]));
     this.planned = tasks.filter(({ id }) => this.isOpen(id));
     this.begun = new Set(tasks.filter(({ id, room }) => !this.isOpen(id) && room?.fresh).map(({ chain }) => chain));
-    for (const { id, chain } of tasks)
-      if (!this.isOpen(id)) this.chainEndMs.set(chain, Math.max(this.chainEndMs.get(chain) ?? -Infinity, this.at.get(id)!.endMs));
+    for (const task of tasks) if (!this.isOpen(task.id)) this.chainEnds.put(task, this.at.get(task.id)!.endMs);
     this.longestMs = Math.max(...setting.shifts.map(({ fromMs, toMs }) => toMs - fromMs));
     this.workMin = Math.ceil(this.min(horizonMs));
     this.horizonMin = this.workMin;
@@ -167,12 +167,7 @@ class Builder {
   }
 
   private chain(): void {
-    const before = new Map<string, string>();
-    for (const { id, chain } of this.planned) {
-      const last = before.get(chain);
-      if (last !== undefined) this.lag(last, id, 'finish-start');
-      before.set(chain, this.last(id));
-    }
+    for (const [id, before] of predecessorsOf(this.planned)) for (const each of before) this.lag(this.last(each), id, 'finish-start');
   }
 
   private wait({ id, chain }: Task, { taskId, minH, maxH, referenceC, atOnce }: Wait): void {
@@ -197,8 +192,8 @@ class Builder {
 
   /** What keeps it from beginning by what is done, delivered, or promised. */
   private release(task: Task): void {
-    const { id, chain, notBeforeMs = -Infinity, kept } = task;
-    this.notBefore(id, Math.max(this.setting.nowMs, notBeforeMs, this.chainEndMs.get(chain) ?? -Infinity));
+    const { id, notBeforeMs = -Infinity, kept } = task;
+    this.notBefore(id, Math.max(this.setting.nowMs, notBeforeMs, this.chainEnds.before(task)));
     // what is late already, or cannot but be late, is done no later than it was placed
     if (this.givenUp.has(id) || this.isMissed(task))
       this.lag(NOW, id, 'start-start', { maxMin: this.min(this.at.get(id)!.startMs) + LATE_MIN });

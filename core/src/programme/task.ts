@@ -14,6 +14,7 @@ export interface Wait {
 export interface Task {
   id: string;
   /** tasks of one chain follow each other in the order given; chains share the crew */ chain: string;
+  /** strip of the chain's face: strips do not wait for each other */ zone?: number;
   durationMs: number;
   /** may rest between shifts, when it is longer than one */ splittable: boolean;
   /** goes on by itself so long after the crew has left it, over nights as well: drying, soaking, being kept wet */ restMs?: number;

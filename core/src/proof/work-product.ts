@@ -4,7 +4,7 @@ import type { ReleasedPlan } from './released-plan.js';
 /** A released plan as far as its work is concerned. */
 export interface ReleasedWork {
   /** null for a plan from before decisions were frozen */ decided: ReleasedPlan | null;
-  workItems: readonly { id: string; faceId: string; targetId?: string; step: string; coatNo?: number }[];
+  workItems: readonly { id: string; faceId: string; targetId?: string; step: string; coatNo?: number; zone?: { no: number; of: number } }[];
 }
 
 /** What a piece of released work is done with, as its sheet was when it was released; undefined where it takes nothing or the plan does not say. */

@@ -37,7 +37,9 @@ export function programmeFaults(tasks: readonly Task[], setting: TaskSetting, { 
       const then = at.get(other.id)!;
       const isOpen = own.state === 'planned' || then.state === 'planned';
       if (!isOpen) continue;
-      if (task.chain === other.chain) say(then.startMs < own.endMs - EPSILON_MS, `${other.id} begins before ${task.id} is over`);
+      const isOtherStrip = task.zone !== undefined && other.zone !== undefined && task.zone !== other.zone;
+      if (task.chain === other.chain && !isOtherStrip)
+        say(then.startMs < own.endMs - EPSILON_MS, `${other.id} begins before ${task.id} is over`);
       const [a, b] = [leftMs(own, task), leftMs(then, other)];
       const isShared = task.durationMs > 0 && other.durationMs > 0 && own.state !== 'done' && then.state !== 'done';
       // one that rests over a night lets nobody in between: there is one crew

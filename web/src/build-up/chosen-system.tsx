@@ -17,6 +17,7 @@ import { LayerChanges } from './layer-changes';
 import { PourForm } from './pour-form';
 import { objectionText } from './objection-text';
 import { differenceLines } from './sheet-field';
+import { Strips } from './strips';
 import type { FaceSite } from './use-face-site';
 
 /** The system that a face has: its coat, whether that holds, what goes with it, and why it was chosen. */
@@ -84,6 +85,7 @@ export function ChosenSystem({ site }: { site: FaceSite }) {
       ) : null}
       {FAMILIES[buildUp.family].preparedFor === 'green' ? <PourForm site={site} /> : null}
       <Parts plan={plan} buildUp={buildUp} editable={editable} />
+      <Strips site={site} editable={editable} />
       <LayerChanges plan={plan} buildUp={buildUp} editable={editable} />
       <TextArea
         key={buildUp.reason}

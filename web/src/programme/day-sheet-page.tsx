@@ -18,6 +18,7 @@ import { itemName, stepName } from '../words/item-name';
 import { LayCard } from '../words/lay-card';
 import { PrepareCard } from '../words/prepare-card';
 import { Said } from '../words/said';
+import { stripPlace } from '../words/step-text';
 import { type DaySheet, boundsOfDay, dayEvents, dayOf, daySheets } from './day-sheet';
 
 /** A day on paper or on the phone: for the crew and for each person what, where, when, how much, from which batch, and what to look out for. */
@@ -144,6 +145,7 @@ function Piece({
             })}`
           : ''}
       </p>
+      {item.zone ? <p>{stripPlace(item.zone, units)}</p> : null}
       {item.rewet && !isLate ? (
         <p className="font-medium">
           <Said>{t('now.wet-first')}</Said>

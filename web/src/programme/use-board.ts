@@ -104,6 +104,14 @@ export function useBoard() {
     give: (id: string, person: string | undefined) => change((of) => withPerson(of, id, person)),
     /** what is shown becomes what everybody is told */
     keep: () => keep(shown),
+    /** faces are coated in strips, by the programme that was found for them */
+    keepInStrips: (programme: Programme, strips: ReadonlyMap<string, number>) => {
+      for (const buildUp of model.buildUps) {
+        const zones = strips.get(buildUp.faceId);
+        if (zones !== undefined) put('build-up', { ...buildUp, zones });
+      }
+      keep(programme);
+    },
     /** the job is worked in other hours, by the programme that was found for them */
     keepInWeek: (programme: Programme, week: WorkWeek) => {
       putHead({ ...model.job, week });

@@ -23,7 +23,7 @@ export interface Answer {
 
 interface Asking {
   answers: readonly Answer[];
-  /** which is being worked out */ at: WhatIfId | null;
+  /** which is being worked out */ at: Pick<Answer, 'id' | 'given'> | null;
 }
 
 /** Works out one question after the other, each by a search of its own; what is asked anew, or left, lets go of the rest. */
@@ -40,7 +40,7 @@ export function useWhatIf() {
     });
     const next = (answers: readonly Answer[]): void => {
       const current = left[answers.length];
-      setAsking({ answers, at: current?.id ?? null });
+      setAsking({ answers, at: current ?? null });
       if (!current) return proposing.current?.close();
       const { workItems, options } = current.given;
       keeper.start({ workItems, done, options, limitMs: EACH_MS });

@@ -1,4 +1,4 @@
-import { HEATED_C, type ProgrammeFigures, labourMinor } from '@caulkhorn/core/planning';
+import { HEATED_C, type ProgrammeFigures, labourMinor, workInZones } from '@caulkhorn/core/planning';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { Loader } from 'lucide-react';
 import { parts, useJob, usePlanning } from '../job/job-context';
@@ -15,14 +15,17 @@ import { type Answer, useWhatIf } from './use-what-if';
 /** The programme under other circumstances, each worked out before it is shown: end, people, rounds and what is not kept side by side. */
 export function WhatIf({ board }: { board: Board }) {
   const { model } = useJob(parts('model'));
-  const { site, conditions, placedBy } = usePlanning();
+  const { plan, site, conditions, placedBy } = usePlanning();
   const house = useHouse();
   const units = useUnits();
   const { asking, ask, leave } = useWhatIf();
   const { currency } = model.job;
   const start = () => {
     const kept = new Map([...(placedBy.kept ?? [])].filter(([, { isPinned }]) => isPinned));
-    ask({ workItems: board.workItems, options: { ...placedBy, kept }, people: conditions.people }, site.done);
+    const given = { workItems: board.workItems, options: { ...placedBy, kept }, people: conditions.people };
+    const inStrips = (countOf: ReadonlyMap<string, number>) =>
+      workInZones({ faces: model.faces, plans: plan.faces, house, conditions }, countOf);
+    ask({ ...given, inStrips, isBegun: (id) => site.done.has(id) }, site.done);
   };
   if (!asking)
     return (
@@ -34,15 +37,21 @@ export function WhatIf({ board }: { board: Board }) {
   const found = board.isBetter ? board.figuresOf(board.search.proposal!.programme!) : undefined;
   const { timeZone } = model.job;
   const money = (figures: ProgrammeFigures, people: number) => formatMoney(labourMinor(figures, people, house.labourMinorPerH), currency);
-  const nameOf = ({ id }: Pick<Answer, 'id'>) =>
-    t(`what-if.${id}`, { warm: formatQuantity(HEATED_C, '°C', units), n: conditions.people + 1 });
+  const marksOf = (strips: ReadonlyMap<string, number>) =>
+    model.faces.flatMap(({ id, mark }) => (strips.has(id) ? [`${mark}: ${strips.get(id)}`] : [])).join(', ');
+  const nameOf = ({ id, given }: Pick<Answer, 'id' | 'given'>) =>
+    t(`what-if.${id}`, {
+      warm: formatQuantity(HEATED_C, '°C', units),
+      n: conditions.people + 1,
+      faces: marksOf(given.strips ?? new Map()),
+    });
   return (
     <section aria-label={t('what-if.title')} className="basis-full border-y border-rule-strong py-1.5">
       <div className="flex items-center gap-3">
         <h3 className="font-semibold">{t('what-if.title')}</h3>
         {asking.at ? (
           <span role="status" className="flex items-center gap-1.5 text-[13px] text-soft">
-            <Loader size={14} className="animate-spin motion-reduce:animate-none" aria-hidden /> {nameOf({ id: asking.at })}
+            <Loader size={14} className="animate-spin motion-reduce:animate-none" aria-hidden /> {nameOf(asking.at)}
           </span>
         ) : null}
         <CloseButton onClick={leave} className="ml-auto" />
@@ -95,6 +104,18 @@ export function WhatIf({ board }: { board: Board }) {
                         }}
                       >
                         {t('what-if.take')}
+                      </Button>
+                    ) : null}
+                    {board.canPlan && programme && given.strips ? (
+                      <Button
+                        size="small"
+                        className="max-[719px]:h-12"
+                        onClick={() => {
+                          board.keepInStrips(programme, given.strips!);
+                          leave();
+                        }}
+                      >
+                        {t('what-if.take-strips')}
                       </Button>
                     ) : null}
                   </td>

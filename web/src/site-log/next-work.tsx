@@ -22,6 +22,7 @@ import { roundsOf } from '../words/rounds';
 import { LayCard } from '../words/lay-card';
 import { PrepareCard } from '../words/prepare-card';
 import { Said } from '../words/said';
+import { stripPlace } from '../words/step-text';
 import { Batch } from '../materials/batch';
 import { LateCoat } from '../materials/late-coat';
 import { parts, useJob, usePlanning } from '../job/job-context';
@@ -33,6 +34,7 @@ import { WindowBar } from './window-bar';
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
   const { model, can } = useJob(parts('model', 'can'));
   const { site, plan, programme, walls, conditions } = usePlanning();
+  const units = useUnits();
   const wall = walls.get(item.faceId);
   const temperatureC = wall?.temperatureC ?? USUAL_CREW.temperatureC;
   const face = model.faces.find((f) => f.id === item.faceId)!;
@@ -51,6 +53,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
           {face.mark} {face.name}
         </h2>
         <p className="text-lg">{t(`task-now.${task.state}`, { step: stepName(item, model) })}</p>
+        {item.zone ? <p>{stripPlace(item.zone, units)}</p> : null}
       </header>
       {task.window && task.state === 'planned' ? (
         <WindowBar

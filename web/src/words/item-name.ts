@@ -1,8 +1,9 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { WorkItem } from '@caulkhorn/core/planning';
-import { t, tOf } from '../messages/t';
+import { t } from '../messages/t';
+import { stepText } from './step-text';
 
-type Named = Pick<WorkItem, 'faceId' | 'targetId' | 'step' | 'coatNo'>;
+type Named = Pick<WorkItem, 'faceId' | 'targetId' | 'step' | 'coatNo' | 'zone'>;
 
 /** What a work item is called on screens and in the dossier: "B · coat 2", "B · K2 · plug". */
 export function itemName(item: Named, model: JobModel): string {
@@ -12,7 +13,7 @@ export function itemName(item: Named, model: JobModel): string {
 
 export function stepName(item: Named, model: JobModel): string {
   const feature = model.features.find((f) => f.id === item.targetId)?.mark;
-  const step = [`step.${item.step}`, ...(item.coatNo === undefined ? [] : [`step.coat-${item.coatNo}`])].map((key) => tOf(key)).join(', ');
+  const step = stepText(item);
   if (feature) return `${feature} ${step}`;
   return item.targetId ? `${t('junction.short')} ${step}` : step;
 }

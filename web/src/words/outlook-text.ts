@@ -2,6 +2,7 @@ import type { OutlookLine } from '@caulkhorn/core/outlook';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
+import { stepText } from './step-text';
 import { dayOnly, timeNear } from '../shared/times';
 
 export interface OutlookReader {
@@ -36,8 +37,9 @@ export function outlookText({ code, values = {}, atMs, tone }: OutlookLine, { ti
   });
 }
 
-function workText({ step, coatNo, on }: NonNullable<OutlookLine['values']>): string {
-  const steps = [`step.${step}`, ...(coatNo === undefined ? [] : [`step.coat-${coatNo}`])].map((key) => tOf(key)).join(', ');
+function workText({ step, coatNo, on, strip, strips }: NonNullable<OutlookLine['values']>): string {
+  const zone = strip === undefined ? {} : { zone: { no: Number(strip), of: Number(strips) } };
+  const steps = stepText({ step, coatNo, ...zone });
   if (on === undefined) return steps;
   return on === '' ? `${t('junction.short')} ${steps}` : `${on} ${steps}`;
 }

@@ -1,11 +1,12 @@
 import type { ReleasedFace, ReleasedRevision } from '@caulkhorn/core/proof';
 import { t, tOf } from '../messages/t';
+import { stepText } from './step-text';
 
 type Item = ReleasedRevision['workItems'][number];
 
 /** What a piece of released work was called when it was released, whatever its face or feature is called now. */
 export function releasedStepName(item: Item, face: ReleasedFace): string {
-  const step = [`step.${item.step}`, ...(item.coatNo === undefined ? [] : [`step.coat-${item.coatNo}`])].map((key) => tOf(key)).join(', ');
+  const step = stepText(item);
   if (item.targetId === undefined) return step;
   const mark = face.treatments.find(({ targetId }) => targetId === item.targetId)?.mark;
   return `${mark ?? t('junction.short')} ${step}`;

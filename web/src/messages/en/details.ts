@@ -198,6 +198,8 @@ export const DETAILS = {
   'step.coat-1': 'coat 1',
   'step.coat-2': 'coat 2',
   'step.coat-3': 'coat 3',
+  'strip.of': 'strip {no} of {of}',
+  'strip.place': 'From {from} to {to} from the left end of the face. Mark both edges, and lap the next strip over this one.',
   'step.coat-4': 'coat 4',
   'step.coat-5': 'coat 5',
   'step.coat-6': 'coat 6',

@@ -1,5 +1,12 @@
 /** Families of systems, what they are made of, and how they are judged. */
 export const SYSTEMS = {
+  'strips.label': 'Coated',
+  'strips.one': 'in one go',
+  'strips.n': 'in {n} strips, left to right',
+  'strips.begun': 'Coating has begun: the strips stay as they are.',
+  'strips.wanted':
+    'One coat takes {hours} h, longer than the next one’s window or than a shift. In {n} strips each coat is followed in time.',
+  'strips.take': 'Coat it in {n} strips',
   'same.open': 'The same on other faces',
   'same.title': 'What {mark} has, on other faces',
   'same.no-others': 'There are no other faces.',

@@ -1,0 +1,20 @@
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { t, tOf } from '../messages/t';
+import { formatQuantity } from '../shared/numbers';
+
+interface Step {
+  step?: string | number;
+  coatNo?: string | number;
+  zone?: { no: number; of: number };
+}
+
+/** "coat 2", "collar, coat 2", "coat 1, strip 2 of 5". */
+export function stepText({ step, coatNo, zone }: Step): string {
+  const steps = [`step.${step}`, ...(coatNo === undefined ? [] : [`step.coat-${coatNo}`])].map((key) => tOf(key));
+  return [...steps, ...(zone ? [t('strip.of', { no: zone.no, of: zone.of })] : [])].join(', ');
+}
+
+/** Where a strip lies on its face, and how its edge is left for the next. */
+export function stripPlace({ fromM, toM }: { fromM: number; toM: number }, units: UnitSystem): string {
+  return t('strip.place', { from: formatQuantity(fromM, 'm', units), to: formatQuantity(toM, 'm', units) });
+}
