@@ -76,6 +76,11 @@ function isDay(value: unknown): boolean {
   return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(value);
 }
 
+/** Days of the calendar, none where there is none. */
+export function Days(max: number): PropertyDecorator {
+  return applyDecorators(ListOf(max), ValidateBy({ name: 'isDay', validator: { validate: isDay } }, { each: true }));
+}
+
 function ListOf(max: number, min = 0): PropertyDecorator {
   return applyDecorators(IsArray(), ArrayMinSize(min, { context: { min } }), ArrayMaxSize(max, { context: { max } }));
 }

@@ -1,11 +1,25 @@
 import type { Product } from '@caulkhorn/core/catalogue';
-import { mapOf, number } from '@caulkhorn/core/fields';
-import { SCHOOLS_FIELD, type SchoolChoices } from '@caulkhorn/core/jobs';
-import { PACES, type PaceId } from '@caulkhorn/core/planning';
-import { AnyRecords, Optional, Quantity, Whole } from './constraints.js';
+import { choice, list, mapOf, number } from '@caulkhorn/core/fields';
+import { MACHINE_KINDS, type MachineKind, SCHOOLS_FIELD, SKILLS, type SchoolChoices, type Skill } from '@caulkhorn/core/jobs';
+import { type HouseRules, PACES, type PaceId } from '@caulkhorn/core/planning';
+import { AnyRecords, Day, Days, NestedList, Optional, Quantity, Text, Whole } from './constraints.js';
 import { OfField } from './dto-of.js';
 
 const PACES_FIELD = mapOf(Object.keys(PACES) as PaceId[], number('min', { min: 0.01, max: 10_000 }));
+
+const MACHINES_FIELD = mapOf(MACHINE_KINDS, number('', { min: 0, max: 100, whole: true }));
+const SKILLS_FIELD = list(choice(SKILLS), SKILLS.length, 0);
+
+class HousePersonDto {
+  @Text(120) name!: string;
+  @OfField(SKILLS_FIELD) skills!: Skill[];
+  @Days(400) daysOff!: string[];
+}
+
+class HolidayDto {
+  @Day() day!: string;
+  @Text(120) name!: string;
+}
 
 /** How an organisation works. `baseVersion` is the version it was read in; 0 before anything was set. */
 export class HouseRulesDto {
@@ -15,6 +29,9 @@ export class HouseRulesDto {
   @Quantity(0, 10_000_000) labourMinorPerH!: number;
   @Quantity(0, 100) sparePct!: number;
   /** that is mixed in; none: a kit or a bag at a time */ @Optional() @Quantity(1, 1000) vesselL?: number;
+  /** how many it has of each */ @Optional() @OfField(MACHINES_FIELD) machines?: Partial<Record<MachineKind, number>>;
+  @Optional() @NestedList(() => HousePersonDto, 500) people?: HousePersonDto[];
+  @Optional() @NestedList(() => HolidayDto, 500) holidays?: HolidayDto[];
 }
 
 /** Sheets to add to an organisation's catalogue: all of them, or none. Each is checked by the core, field by field. */
@@ -23,12 +40,7 @@ export class AddProductsDto {
 }
 
 /** What the server answers: how an organisation works, and every version of its own products. */
-export interface HouseAnswer {
+export interface HouseAnswer extends HouseRules {
   version: number;
-  schools: SchoolChoices;
-  paces: Partial<Record<PaceId, number>>;
-  labourMinorPerH: number;
-  sparePct: number;
-  vesselL?: number;
   products: Product[];
 }

@@ -8,6 +8,8 @@ export type { JobState } from './job-admin.js';
 export type { JobSummary } from './job-summary.js';
 export { AddProductsDto, HouseRulesDto } from './house.js';
 export type { HouseAnswer } from './house.js';
+export { bookingsOf } from './bookings.js';
+export type { BookingAnswer } from './bookings.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.js';
 export { CareBodyDto, EnrolDeviceDto, FinishBodyDto, LogEntryDto, LogKeysDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
 export {

@@ -1,5 +1,5 @@
 import { MEASURES, type Measure, type Product, TOOLS, type Tool } from '@caulkhorn/core/catalogue';
-import { LIMITS, MOST_ZONES, RECORD_LIMITS } from '@caulkhorn/core/jobs';
+import { LIMITS, MACHINE_KINDS, MOST_ZONES, type MachineKind, RECORD_LIMITS, SKILLS, type Skill } from '@caulkhorn/core/jobs';
 import { ROOM_PHASES, type RoomPhase, WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
 import { Equals, IsBoolean } from 'class-validator';
 import {
@@ -14,6 +14,7 @@ import {
   OrNull,
   Quantity,
   Sha256,
+  SomeOf,
   Text,
   Time,
   Whole,
@@ -88,6 +89,8 @@ class WorkItemDto {
   @Optional() @Quantity(0, 10_000) restH?: number;
   @Optional() @Whole(1, 20) coatNo?: number;
   @Optional() @Nested(() => ZoneDto) zone?: ZoneDto;
+  @Optional() @SomeOf(MACHINE_KINDS) machines?: MachineKind[];
+  @Optional() @SomeOf(SKILLS) skills?: Skill[];
   @Optional() @Whole(1, 24) roundsPerDay?: number;
   @Optional() @Time() notBefore?: string;
   @IsBoolean() rewet!: boolean;

@@ -35,6 +35,33 @@ export function weatherAt(atMs: number, jitter: number): Weather {
   return { airC: tenth(airC), relativeHumidityPct: tenth(72 - 8 * afternoon + 0.4 * jitter), surfaceC: tenth(11.5 + 0.6 * afternoon) };
 }
 
+export interface OutdoorWeather {
+  airC: number;
+  humidityPct: number;
+  rainMm: number;
+  windMS: number;
+}
+
+/** Fronts come by every few days, showers within them; both from periods that never meet again, so that no two weeks are alike. */
+const FRONT_H = 71;
+const SHOWER_H = 13.7;
+const GUST_H = 29.3;
+
+/** A temperate yard through the year: warm in July, warmest in the afternoon, wet where a front and a shower meet. */
+export function outdoorsAt(atMs: number): OutdoorWeather {
+  const wave = (periodH: number, lagH = 0) => Math.sin((2 * Math.PI * (atMs / HOUR_MS - lagH)) / periodH);
+  const season = Math.cos(2 * Math.PI * (atMs / DAY_MS / 365.2425 - 0.55));
+  const afternoon = Math.cos(2 * Math.PI * (atMs / DAY_MS - 15 / 24));
+  const front = wave(FRONT_H) * 0.6 + wave(SHOWER_H, 3) * 0.4;
+  const rainMm = front > 0.5 ? (front - 0.5) * 6 : 0;
+  return {
+    airC: tenth(9 + 9 * season + 4 * afternoon * (rainMm > 0 ? 0.4 : 1) - 2 * front),
+    humidityPct: tenth(Math.min(98, 72 - 12 * afternoon + 18 * Math.max(0, front))),
+    rainMm: tenth(rainMm),
+    windMS: tenth(4 + 3 * wave(GUST_H) + 3 * Math.max(0, front)),
+  };
+}
+
 /** Period of the principal lunar semidiurnal tide M2, h (tide tables everywhere; Doodson 1921). */
 export const M2_PERIOD_H = 12.4206012;
 

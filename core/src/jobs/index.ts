@@ -4,6 +4,7 @@ export { RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './item-checks.js';
 export {
   BUILD_UP_FIELDS,
+  MOST_FORECAST_H,
   MOST_ZONES,
   FACE_FIELDS,
   FACE_KINDS,
@@ -99,6 +100,8 @@ export type {
   FacePoint,
   Feature,
   FeatureKind,
+  Forecast,
+  ForecastHour,
   JobHead,
   JobModel,
   Junction,
@@ -134,3 +137,5 @@ export { facesInWalk } from './walk.js';
 export { WET_STATES, leaks, mayMove, moves, runs, wettest } from './wetness.js';
 export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';
 export type { PlacedShape } from './rooms.js';
+export { MACHINE_KINDS, SKILLS } from './machine-kinds.js';
+export type { MachineKind, Skill } from './machine-kinds.js';

@@ -1,3 +1,4 @@
+import type { MachineKind } from './machine-kinds.js';
 import type { BuildUp, Demands, OldLayer, RankingWeights, SchoolChoices } from './choices.js';
 
 /** What a job knows: spaces and their faces, the features on them, the waters around them, and the chosen build-ups. Levels are m on the job's datum. */
@@ -15,9 +16,24 @@ export interface JobHead {
   /** of this job, where it differs from the organisation */ schools?: SchoolChoices;
   /** asked of every face that does not say otherwise */ demands?: Demands;
   /** air at the wall while the work goes on, as far as anyone can tell */ ahead?: { minC: number; maxC: number };
+  /** of the air outdoors, hour by hour; hours that nobody forecast are missing */ forecast?: Forecast;
   /** when its crew works, in the job's own zone, where that is not the usual week */ week?: WorkWeek;
   weights?: RankingWeights;
   /** scaffold, pumping, light: minor units a m² of face */ accessMinorPerM2?: number;
+}
+
+export interface Forecast {
+  /** who made it, in words */ source: string;
+  madeAt: string;
+  hours: ForecastHour[];
+}
+
+export interface ForecastHour {
+  /** its beginning */ at: string;
+  airC: number;
+  humidityPct?: number;
+  rainMm?: number;
+  windMS?: number;
 }
 
 /** Days: 0 Sunday … 6 Saturday. A shift may run past midnight. */
@@ -282,6 +298,8 @@ export interface KeptStart {
   startsAt: string;
   /** neither earlier nor later, whatever else moves */ isPinned?: boolean;
   /** who does it */ person?: string;
+  /** when the crew has left it, so that other jobs know until when its machines are away */ endsAt?: string;
+  machines?: MachineKind[];
 }
 
 /** The programme that people were told: what it says stands until somebody keeps another. */

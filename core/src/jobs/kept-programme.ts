@@ -1,13 +1,22 @@
-import { type ShapeOf, flag, id, list, optional, record, text, time } from '../fields/index.js';
+import { type ShapeOf, choice, flag, id, list, optional, record, text, time } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import type { At, ItemLookup } from './item-checks.js';
 import type { Same } from './item-fields.js';
 import type { KeptProgramme } from './job.js';
+import { MACHINE_KINDS } from './machine-kinds.js';
 
 /** Pieces of work that a programme may place. */
 const MOST_PLACED = 10_000;
+const machines = optional(list(choice(MACHINE_KINDS), MACHINE_KINDS.length, 0));
 const starts = list(
-  record({ workItemId: text(120), startsAt: time(), isPinned: optional(flag()), person: optional(text(120)) }),
+  record({
+    workItemId: text(120),
+    startsAt: time(),
+    isPinned: optional(flag()),
+    person: optional(text(120)),
+    endsAt: optional(time()),
+    machines,
+  }),
   MOST_PLACED,
   0,
 );

@@ -1,13 +1,14 @@
 import { type Stock, coverageOf } from '../materials/index.js';
 import type { JobModel } from '../jobs/index.js';
 import {
+  type Booking,
   decidedIn,
   type House,
   type PlanRevision,
   USUAL_CREW,
   measuredWalls,
   planJob,
-  keptStarts,
+  placingOptions,
   programmeJob,
   startsOfLines,
 } from '../planning/index.js';
@@ -33,18 +34,17 @@ export interface OutlookFrom {
   lines: readonly Pick<LogLine, 'entry'>[];
   revision: PlanRevision | null;
   house: House;
+  /** of the organisation's other jobs */ bookings: readonly Booking[];
   /** what lies in the store, for whoever may see it */ stock?: Stock;
   nowMs: number;
 }
-
-const weekIn = ({ job: { timeZone, week } }: JobModel) => ({ timeZone, ...(week ? { week } : {}) });
 
 const SPAN_MS = 2 * DAY_MS;
 const MOST_LINES = 60;
 const URGENCY: Readonly<Record<OutlookLine['tone'], number>> = { wrong: 0, soon: 1, waits: 2 };
 
 /** Plans the job, places its work in time from now on, and says what stands out. Takes as long as planning does. */
-export function jobOutlook({ model, lines, revision, house, stock, nowMs }: OutlookFrom): JobOutlook {
+export function jobOutlook({ model, lines, revision, house, bookings, stock, nowMs }: OutlookFrom): JobOutlook {
   const site = foldLog(lines);
   const conditions = revision?.conditions ?? USUAL_CREW;
   const plan = planJob(model, conditions, house);
@@ -52,10 +52,9 @@ export function jobOutlook({ model, lines, revision, house, stock, nowMs }: Outl
   const faceOf = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
   const walls = measuredWalls(model, site, (id) => faceOf.get(id));
   const wallsC = new Map([...walls].map(([id, { history }]) => [id, history]));
-  const programme = programmeJob(workItems, site, {
-    ...{ nowMs, ...weekIn(model), temperatureC: USUAL_CREW.temperatureC, wallsC },
-    kept: keptStarts(model),
-  });
+  const { tool } = conditions;
+  const placedBy = placingOptions({ model, plan, workItems, house, bookings, tool, wallsC });
+  const programme = programmeJob(workItems, site, { nowMs, ...placedBy });
   const today = decidedIn(model, plan, conditions, house);
   const missing = missingIn({ model, plan, revision, today, site, conflicts: programme.conflicts, nowMs });
   const startOf = startsOfLines(workItems, programme);

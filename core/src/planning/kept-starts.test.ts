@@ -8,7 +8,7 @@ const task = (id: string, part: Partial<PlacedTask> = {}): PlacedTask => ({
   ...part,
 });
 const settings = (part: Partial<Parameters<typeof keepProgramme>[1]> = {}) => ({
-  ...{ before: undefined, id: 'first', keptAt: at, keptBy: 'Ines', pinned: new Set<string>(), personOf: () => undefined },
+  ...{ before: undefined, id: 'first', keptAt: at, keptBy: 'Ines', pinned: new Set<string>(), personOf: () => undefined, workItems: [] },
   ...part,
 });
 
@@ -21,7 +21,7 @@ test('keeps what is planned, with its pins and people; not what is done, nor wha
   expect(kept).toEqual({
     ...{ id: 'first', keptAt: at, keptBy: 'Ines' },
     starts: [
-      { workItemId: 'a', startsAt: at, person: 'Pauli' },
+      { workItemId: 'a', startsAt: at, person: 'Pauli', endsAt: '2026-05-18T07:00:00.001Z' },
       { workItemId: 'b', startsAt: at, isPinned: true },
     ],
   });
@@ -57,3 +57,18 @@ test('where work lay then: as long as now, and what was not kept then where it i
 });
 
 test('a job from before there were such programmes has none', () => expect(keptStarts({} as never)).toEqual(new Map()));
+
+test('says until when a machine is away: while the crew is at it, and a dryer until it has done', () => {
+  const tasks = [task('plug', { endMs: Date.parse(at) + 7_200_000 }), task('dry', { endMs: Date.parse(at) + 90_000_000 }), task('brush')];
+  const workItems = [
+    { id: 'plug', machines: ['injection-pump' as const], restH: 1 },
+    { id: 'dry', machines: ['dehumidifier' as const], restH: 24 },
+    { id: 'brush' },
+  ];
+  const { starts } = keepProgramme({ tasks, conflicts: [] }, settings({ workItems }));
+  expect(starts.map(({ endsAt, machines }) => [endsAt, machines])).toEqual([
+    ['2026-05-18T08:00:00.000Z', ['injection-pump']],
+    ['2026-05-19T08:00:00.000Z', ['dehumidifier']],
+    [undefined, undefined],
+  ]);
+});

@@ -1,4 +1,6 @@
 import type { JobModel, KeptProgramme, KeptStart } from '../jobs/index.js';
+import { HOUR_MS } from '../quantities/index.js';
+import type { WorkItem } from './work-items.js';
 import type { PlacedTask, Programme, Task } from '../programme/index.js';
 
 const MOST_EARLIER = 5;
@@ -33,6 +35,7 @@ export function keepProgramme(
     keptBy,
     pinned,
     personOf,
+    workItems,
   }: {
     before: KeptProgramme | undefined;
     id: string;
@@ -40,15 +43,22 @@ export function keepProgramme(
     keptBy: string;
     pinned: ReadonlySet<string>;
     personOf(workItemId: string): string | undefined;
+    workItems: readonly Pick<WorkItem, 'id' | 'restH' | 'machines'>[];
   },
 ): KeptProgramme {
-  const start = ({ id: workItemId, startMs }: PlacedTask): KeptStart => {
+  const itemOf = new Map(workItems.map((item) => [item.id, item]));
+  const start = ({ id: workItemId, startMs, endMs }: PlacedTask): KeptStart => {
     const person = personOf(workItemId);
+    const { restH = 0, machines } = itemOf.get(workItemId) ?? {};
+    // what dries or soaks goes on by itself, its dryer with it
+    const awayMs = machines?.includes('dehumidifier') ? endMs : endMs - restH * HOUR_MS;
     return {
       workItemId,
       startsAt: new Date(startMs).toISOString(),
       ...(pinned.has(workItemId) ? { isPinned: true } : {}),
       ...(person === undefined ? {} : { person }),
+      ...(Number.isFinite(awayMs) && (machines || person !== undefined) ? { endsAt: new Date(awayMs).toISOString() } : {}),
+      ...(machines ? { machines } : {}),
     };
   };
   const starts = tasks.filter(({ state, startMs }) => state === 'planned' && Number.isFinite(startMs)).map(start);

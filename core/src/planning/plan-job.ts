@@ -7,6 +7,7 @@ import { measuredStrengths } from './face-facts.js';
 import type { House } from './house.js';
 import { type Supply, SupplyMemory, planSupply, sumByProduct } from './supply.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
+import { withNeeds } from './machines.js';
 import { inZones } from './zones.js';
 import { stoppingOrder } from '../water/index.js';
 
@@ -106,7 +107,11 @@ export class Planner {
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
-    const remembered = { from, plan, work: { people, tool, items: inZones(workItemsOf(face, plan, house, conditions), plan, face) } };
+    const remembered = {
+      from,
+      plan,
+      work: { people, tool, items: withNeeds(inZones(workItemsOf(face, plan, house, conditions), plan, face), plan, tool) },
+    };
     this.faces.set(face.id, remembered);
     return remembered;
   }

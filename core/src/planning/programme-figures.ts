@@ -28,12 +28,13 @@ export function labourMinor(
 export function programmeFigures(
   { tasks, conflicts }: Programme,
   workItems: readonly WorkItem[],
-  { nowMs, timeZone, week }: Pick<PlacingOptions, 'nowMs' | 'timeZone' | 'week'>,
+  options: Pick<PlacingOptions, 'nowMs' | 'timeZone' | 'week' | 'holidays'>,
 ): ProgrammeFigures {
+  const { nowMs, timeZone } = options;
   const ends = tasks.map(({ endMs }) => endMs);
   const endMs = ends.length === 0 || !ends.every(Number.isFinite) ? null : Math.max(...ends);
   const days = endMs === null ? 0 : Math.ceil((endMs - nowMs) / DAY_MS) + 2;
-  const shifts = shiftsFrom(nowMs, weekOf({ timeZone, ...(week ? { week } : {}) }), days);
+  const shifts = shiftsFrom(nowMs, weekOf(options), days);
   const items = new Map(workItems.map((item) => [item.id, item]));
   const ahead = tasks.filter((task) => task.state !== 'done' && Number.isFinite(task.endMs));
   const worked = ahead.flatMap(({ id, startMs, endMs: until }): Interval[] => {

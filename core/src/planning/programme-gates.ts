@@ -1,6 +1,7 @@
 import type { Product } from '../catalogue/index.js';
 import type { Face, JobHead } from '../jobs/index.js';
 import { type Breach, breachesOf } from '../site-log/index.js';
+import { OUTDOORS } from './forecast-hours.js';
 import type { MeasuredWall } from './measured-walls.js';
 import type { JobPlan } from './plan-job.js';
 import { materialFor } from './supply.js';
@@ -14,9 +15,6 @@ export interface ExpectedBreach {
 
 /** Breaches that the air ahead makes by itself, whatever the wall is now. */
 const OF_FORECAST: ReadonlySet<Breach['code']> = new Set(['frost-ahead', 'cold-ahead', 'warm-ahead']);
-
-/** Under a roof the surface does not follow the sun. */
-const OUTDOORS: ReadonlySet<Face['near']['kind']> = new Set(['open-air', 'ground']);
 
 /**
  * What the sheets say of the work that is still to be laid: by the wall where somebody measured it, and by the coldest and warmest

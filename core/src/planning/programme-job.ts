@@ -1,4 +1,5 @@
 import {
+  type Interval,
   type Programme,
   type Task,
   type TaskSetting,
@@ -9,11 +10,13 @@ import {
   forwardPass,
   recoatWindow,
   shiftsFrom,
+  together,
   weekOf,
 } from '../programme/index.js';
 import type { WorkWeek } from '../jobs/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { type InRoom, ROOM_PHASES } from './room-order.js';
+import type { ClosedHours } from './closed-hours.js';
 import type { WorkItem } from './work-items.js';
 import { type Working, workSurely } from '../fields/index.js';
 import { HOUR_MS } from '../quantities/index.js';
@@ -35,6 +38,8 @@ export interface PlacingOptions {
   /** when it is worked, where that is not the usual week */ week?: WorkWeek;
   /** of walls that nobody measured */ temperatureC: number;
   /** by face, as measured */ wallsC?: ReadonlyMap<string, readonly TemperatureAt[]>;
+  /** by work item, hours in which nobody can be at it */ closed?: ReadonlyMap<string, readonly ClosedHours[]>;
+  /** days on which nobody works, YYYY-MM-DD */ holidays?: readonly string[];
   /** by work item, where a programme was kept */ kept?: ReadonlyMap<string, NonNullable<Task['kept']>>;
 }
 
@@ -55,20 +60,31 @@ export function betterProgrammeJob(
   return betterProgramme(tasks, setting, forwardPass(tasks, setting));
 }
 
-function settingOf({ nowMs, timeZone, week, temperatureC, wallsC }: PlacingOptions): TaskSetting {
+function settingOf({ nowMs, temperatureC, wallsC, ...when }: PlacingOptions): TaskSetting {
   return {
     nowMs,
-    shifts: shiftsFrom(nowMs, weekOf({ timeZone, ...(week ? { week } : {}) }), HORIZON_DAYS),
+    shifts: shiftsFrom(nowMs, weekOf(when), HORIZON_DAYS),
     temperaturesC: [temperatureC],
     temperaturesFromMs: nowMs,
     ...(wallsC ? { temperaturesOfChain: wallsC } : {}),
   };
 }
 
-function tasksOf(workItems: readonly WorkItem[], site: Pick<SiteState, 'done'>, { kept: promised }: Pick<PlacingOptions, 'kept'>): Task[] {
+function tasksOf(
+  workItems: readonly WorkItem[],
+  site: Pick<SiteState, 'done'>,
+  { kept: promised, closed }: Pick<PlacingOptions, 'kept' | 'closed'>,
+): Task[] {
+  const bars = new Map<readonly ClosedHours[], Interval[]>();
+  const barredBy = (hours: readonly ClosedHours[]) => {
+    const known = bars.get(hours) ?? together(hours);
+    bars.set(hours, known);
+    return known;
+  };
   return workItems.map<Task>((item) => {
     const done = site.done.get(item.id);
     const kept = promised?.get(item.id);
+    const hours = closed?.get(item.id);
     return {
       id: item.id,
       chain: item.faceId,
@@ -79,6 +95,7 @@ function tasksOf(workItems: readonly WorkItem[], site: Pick<SiteState, 'done'>, 
       ...(item.restH === undefined ? {} : { restMs: item.restH * HOUR_MS }),
       ...(item.room ? { room: roomOf(item.room) } : {}),
       ...(item.notBefore === undefined ? {} : { notBeforeMs: Date.parse(item.notBefore) }),
+      ...(hours ? { barred: barredBy(hours) } : {}),
       ...(kept ? { kept } : {}),
       actual:
         done?.startedAt === undefined && done?.finishedAt === undefined

@@ -1,6 +1,6 @@
 import { type DetailStepKind, PREPARE_STEPS, SLOW_TO_DRINK_H, WETTING } from '../build-up/index.js';
 import { type Binder, type LayerId, type Product, SETS_HARD } from '../catalogue/index.js';
-import { type Face, isLevelFace } from '../jobs/index.js';
+import { type Face, type MachineKind, type Skill, isLevelFace } from '../jobs/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
@@ -34,6 +34,8 @@ export interface WorkItem {
   /** h that it goes on by itself once the crew has left it: drying, soaking, hardening between the layers of a deep fill */ restH?: number;
   /** of a detail that is laid in several coats: which this is */ coatNo?: number;
   /** of a face that is coated strip by strip: which of them */ zone?: Zone;
+  /** what it takes from the yard */ machines?: MachineKind[];
+  /** what who does it must have learned */ skills?: Skill[];
   /** rounds a day while it is kept wet */ roundsPerDay?: number;
   /** ISO 8601; when the concrete comes that it is done to */ notBefore?: string;
   /** wet to saturated surface-dry again just before */ rewet: boolean;

@@ -4,6 +4,7 @@ import { DOUBLES_PER_TEN, ageRate } from '../physics/index.js';
 import type { PlanConditions } from './conditions.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
+import { withNeeds } from './machines.js';
 import { type WorkItem, roundedMin, workItemsOf } from './work-items.js';
 
 /**
@@ -139,6 +140,6 @@ export function workInZones(
     const zones = countOf.get(plan.faceId) ?? plan.buildUp?.zones ?? 1;
     const { zones: _, ...buildUp } = plan.buildUp ?? {};
     const so = plan.buildUp ? { ...plan, buildUp: { ...buildUp, ...(zones > 1 ? { zones } : {}) } as BuildUp } : plan;
-    return inZones(workItemsOf(face, so, house, conditions), so, face);
+    return withNeeds(inZones(workItemsOf(face, so, house, conditions), so, face), so, conditions.tool);
   });
 }

@@ -40,6 +40,7 @@ const programmes = fc
       spanH: fc.option(fc.integer({ min: 2, max: 30 }), { nil: null }),
       restH: fc.constantFrom(0, 0, 3, 24),
       strips: fc.constantFrom(1, 1, 2, 3),
+      barredH: fc.option(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 30 })), { nil: null }),
       isStarted: fc.boolean(),
     }),
     { minLength: 1, maxLength: 4 },
@@ -56,6 +57,7 @@ function faceTasks(
     spanH: number | null;
     restH: number;
     strips: number;
+    barredH: [number, number] | null;
     isStarted: boolean;
   },
   i: number,
@@ -69,11 +71,15 @@ function faceTasks(
   const coatPhase = of.isFloor ? 3 : 2;
   const firstMs = quarters(of.hours[1]!);
   const maxH = of.spanH === null ? null : firstMs / H + of.opensH + of.spanH;
+  const barred = of.barredH && {
+    barred: [{ fromMs: MONDAY_7 + of.barredH[0] * H, toMs: MONDAY_7 + (of.barredH[0] + of.barredH[1]) * H }],
+  };
   const done = i === 0 && of.isStarted ? { actual: { startMs: MONDAY_7 - 5 * H, endMs: MONDAY_7 - 3 * H } } : {};
   return [
     task(`${chain}:prepare`, of.hours[0]! / 4, {
       chain,
       splittable: true,
+      ...barred,
       room: room(0, true),
       ...(of.restH ? { restMs: of.restH * H } : {}),
       ...done,
@@ -82,7 +88,7 @@ function faceTasks(
     ...Array.from({ length: of.strips }, (_, i) => {
       const zone = of.strips > 1 ? { zone: i + 1 } : {};
       return [
-        task(`${chain}:${i}:1`, of.hours[1]! / 4, { chain, ...zone, room: room(coatPhase, false, of.opensH) }),
+        task(`${chain}:${i}:1`, of.hours[1]! / 4, { chain, ...zone, ...barred, room: room(coatPhase, false, of.opensH) }),
         task(`${chain}:${i}:2`, of.hours[2]! / 4, {
           chain,
           ...zone,

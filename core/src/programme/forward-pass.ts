@@ -1,3 +1,5 @@
+import { longestOf, openHours } from './open-hours.js';
+import type { Interval } from './working-hours.js';
 import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting, Window } from './task.js';
 import { windowOf } from './task-windows.js';
@@ -24,7 +26,7 @@ class Pass {
   private readonly rooms = new Map<string, Room>();
   /** chains in which coating has begun by the log: their windows run, whatever the rest of the room waits for */
   private readonly begun = new Set<string>();
-  private readonly longestShiftMs: number;
+  /** by what a task is barred from, as one list */ private readonly hoursOf = new Map<Task['barred'], Hours>();
   private readonly ages: WallAges;
   private readonly isKept: boolean;
   private crewFreeMs: number;
@@ -38,7 +40,6 @@ class Pass {
     this.crewFreeMs = options.nowMs;
     this.ages = new WallAges(options);
     this.isKept = tasks.some(({ kept }) => kept !== undefined);
-    this.longestShiftMs = Math.max(...options.shifts.map((shift) => shift.toMs - shift.fromMs));
     this.taskById = new Map(tasks.map((task) => [task.id, task]));
     this.predecessors = predecessorsOf(tasks);
     for (const { room } of tasks) if (room) this.rooms.set(room.id, (this.rooms.get(room.id) ?? new Room()).expect(room.phase));
@@ -172,13 +173,24 @@ class Pass {
   private fit(task: Task, readyMs: number): number {
     // what needs nobody begins by itself
     if (task.durationMs === 0) return readyMs;
-    for (const shift of this.options.shifts) {
+    const { open, longestMs } = this.hours(task);
+    for (const shift of open) {
       const start = Math.max(readyMs, shift.fromMs);
       if (start >= shift.toMs) continue;
-      if (start + task.durationMs <= shift.toMs || (task.durationMs > this.longestShiftMs && (task.splittable || start === shift.fromMs)))
+      if (start + task.durationMs <= shift.toMs || (task.durationMs > longestMs && (task.splittable || start === shift.fromMs)))
         return start;
     }
     return Infinity;
+  }
+
+  /** The shifts as far as nothing bars a task from them. */
+  private hours({ barred }: Task): Hours {
+    const known = this.hoursOf.get(barred);
+    if (known) return known;
+    const open = barred ? openHours(this.options.shifts, barred) : this.options.shifts;
+    const hours = { open, longestMs: longestOf(open) };
+    this.hoursOf.set(barred, hours);
+    return hours;
   }
 
   /**
@@ -218,7 +230,7 @@ class Pass {
   private leftFrom(task: Task, startMs: number): number {
     if (!task.splittable || task.durationMs === 0) return startMs + task.durationMs;
     let left = task.durationMs;
-    for (const shift of this.options.shifts) {
+    for (const shift of this.hours(task).open) {
       const from = Math.max(startMs, shift.fromMs);
       if (from >= shift.toMs) continue;
       if (left <= shift.toMs - from) return from + left;
@@ -232,7 +244,7 @@ class Pass {
     const leftMs = endMs - (task.restMs ?? 0);
     if (startMs === Infinity || endMs === Infinity) this.conflicts.push({ code: 'beyond-horizon', taskId: task.id });
     const window = this.windowOf(task);
-    const shift = this.options.shifts.find((s) => startMs >= s.fromMs && startMs < s.toMs);
+    const shift = this.hours(task).open.find((s) => startMs >= s.fromMs && startMs < s.toMs);
     if (!task.splittable && shift && leftMs > shift.toMs) this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
     if (window?.closesMs != null && startMs > window.closesMs)
       this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
@@ -242,6 +254,11 @@ class Pass {
     this.lastPlaced = task;
     if (task.durationMs > 0) this.crewFreeMs = Math.max(this.crewFreeMs, leftMs);
   }
+}
+
+interface Hours {
+  open: readonly Interval[];
+  longestMs: number;
 }
 
 const keptMs = ({ kept }: Task): number => kept?.startMs ?? Infinity;

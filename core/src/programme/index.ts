@@ -12,4 +12,5 @@ export type { Conflict, PlacedTask, Programme, Task, TaskSetting, Wait, Window }
 export { hourlyNearest } from './nearest-temperature.js';
 export type { TemperatureAt } from './nearest-temperature.js';
 export { USUAL_WEEK, mistRounds, shiftsFrom, weekOf } from './working-hours.js';
+export { together } from './open-hours.js';
 export type { Interval } from './working-hours.js';

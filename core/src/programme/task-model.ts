@@ -1,4 +1,5 @@
 import { HOUR_MS, MINUTE_MS } from '../quantities/index.js';
+import { longestOf, openHours } from './open-hours.js';
 import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { LagInput, ResourceInput, ScheduleInput, TaskInput } from './schedule-model.js';
 import type { PlacedTask, Programme, Task, TaskSetting, Wait } from './task.js';
@@ -80,7 +81,9 @@ class Builder {
     this.longestMs = Math.max(...setting.shifts.map(({ fromMs, toMs }) => toMs - fromMs));
     this.workMin = Math.ceil(this.min(horizonMs));
     this.horizonMin = this.workMin;
-    const lengths = new Set(this.planned.map(({ durationMs, restMs = 0 }) => `${durationMs} ${restMs}`)).size;
+    const lengths = new Set(
+      this.planned.map(({ durationMs, restMs = 0, barred = [] }) => `${durationMs} ${restMs} ${JSON.stringify(barred)}`),
+    ).size;
     this.stepMin = STEPS_MIN.find((step) => (lengths * this.horizonMin) / step <= MOST_STARTS) ?? STEPS_MIN.at(-1)!;
   }
 
@@ -124,12 +127,16 @@ class Builder {
     this.resources.push({ id: CREW, capacity: 1, available });
   }
 
-  private addTask({ id, durationMs, restMs = 0, splittable }: Task): void {
+  private addTask({ id, durationMs, restMs = 0, splittable, barred }: Task): void {
+    const open = barred && openHours(this.setting.shifts, barred);
     this.inputs.push({
       id,
       durationMin: durationMs / MINUTE_MS,
       uses: durationMs > 0 ? { [CREW]: 1 } : {},
-      splittable: splittable && durationMs > this.longestMs,
+      splittable: splittable && durationMs > (open ? longestOf(open) : this.longestMs),
+      ...(open && durationMs > 0
+        ? { allowed: open.map(({ fromMs, toMs }) => ({ fromMin: this.min(fromMs), toMin: this.min(toMs) })) }
+        : {}),
     });
     if (restMs === 0) return;
     // it goes on by itself from when the crew has left

@@ -20,6 +20,7 @@ export interface Task {
   /** goes on by itself so long after the crew has left it, over nights as well: drying, soaking, being kept wet */ restMs?: number;
   waits: readonly Wait[];
   /** what it waits for comes then, such as concrete */ notBeforeMs?: number;
+  /** nobody is at it then, in order and apart: its machine is elsewhere, or the weather does not let it */ barred?: readonly Interval[];
   /** its room: nothing begins there before all of the earlier phases is placed and over */ room?: {
     id: string;
     phase: number;

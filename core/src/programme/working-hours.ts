@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns';
 import type { JobHead } from '../jobs/index.js';
 import { DAY_MS } from '../quantities/index.js';
 
@@ -8,6 +9,7 @@ export interface WorkingWeek {
   days: readonly number[];
   fromHour: number;
   /** beyond 24 on the next day */ toHour: number;
+  /** on which no shift begins, YYYY-MM-DD in the zone */ holidays?: readonly string[];
 }
 
 /** Half-open, ms since 1970 UTC. */
@@ -22,9 +24,10 @@ export const USUAL_WEEK = { days: [1, 2, 3, 4, 5, 6], fromHour: 7, hours: 10 } a
 export function weekOf({
   timeZone,
   week = { ...USUAL_WEEK, days: [...USUAL_WEEK.days] },
-}: Pick<JobHead, 'timeZone' | 'week'>): WorkingWeek {
+  holidays,
+}: Pick<JobHead, 'timeZone' | 'week'> & Pick<WorkingWeek, 'holidays'>): WorkingWeek {
   const { days, fromHour, hours } = week;
-  return { timeZone, days, fromHour, toHour: fromHour + hours };
+  return { timeZone, days, fromHour, toHour: fromHour + hours, ...(holidays ? { holidays } : {}) };
 }
 
 /** The shifts that end after `fromMs`, for `days` calendar days. Follows daylight saving because it counts in local time. */
@@ -34,11 +37,15 @@ export function shiftsFrom(fromMs: number, week: WorkingWeek, days: number): Int
   for (let d = 0; d < days; d++) {
     const at = (hour: number) => new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d, 0, hour * 60, 0, week.timeZone);
     const from = at(week.fromHour);
-    if (!week.days.includes(from.getDay())) continue;
+    if (!week.days.includes(from.getDay()) || isHoliday(week, from)) continue;
     const toMs = at(week.toHour).getTime();
     if (toMs > fromMs) shifts.push({ fromMs: Math.max(fromMs, from.getTime()), toMs });
   }
   return shifts;
+}
+
+function isHoliday({ holidays = [] }: WorkingWeek, day: TZDate): boolean {
+  return holidays.length > 0 && holidays.includes(format(day, 'yyyy-MM-dd'));
 }
 
 /** Curing rounds after a coat: evenly spread over the waking hours of each day, in the job's zone. */

@@ -1,5 +1,5 @@
 import { type AgeingLaw, hoursToAge } from '../physics';
-import type { PlacedTask, Programme, Task, TaskSetting } from '../programme';
+import type { Interval, PlacedTask, Programme, Task, TaskSetting } from '../programme';
 import { HOUR_MS } from '../quantities';
 
 const LAW: AgeingLaw = { q10: 2 };
@@ -66,11 +66,25 @@ export function programmeFaults(tasks: readonly Task[], setting: TaskSetting, { 
 }
 
 /** Within one shift; over several only where it may rest and is longer than any. */
-function isWorked({ startMs, endMs }: PlacedTask, { durationMs, restMs = 0, splittable }: Task, { shifts }: TaskSetting): boolean {
+function isWorked(
+  { startMs, endMs }: PlacedTask,
+  { durationMs, restMs = 0, splittable, barred = [] }: Task,
+  setting: TaskSetting,
+): boolean {
   const leftMs = endMs - restMs;
+  const shifts = barred.reduce(without, [...setting.shifts]);
   const inside = shifts.map((shift) => Math.max(0, Math.min(leftMs, shift.toMs) - Math.max(startMs, shift.fromMs)));
   const worked = inside.reduce((sum, ms) => sum + ms, 0);
   const longest = Math.max(...shifts.map(({ fromMs, toMs }) => toMs - fromMs));
   const pieces = inside.filter((ms) => ms > 0).length;
   return Math.abs(worked - durationMs) < EPSILON_MS && (pieces === 1 || (splittable && durationMs > longest));
+}
+
+function without(spans: Interval[], bar: Interval): Interval[] {
+  return spans.flatMap(({ fromMs, toMs }) =>
+    [
+      { fromMs, toMs: Math.min(toMs, bar.fromMs) },
+      { fromMs: Math.max(fromMs, bar.toMs), toMs },
+    ].filter((piece) => piece.toMs > piece.fromMs),
+  );
 }

@@ -17,7 +17,9 @@ export class HouseService {
     return this.database.within(caller, async ({ house }) => {
       const rules = await house.rules();
       if (caller.standing !== 'guest') return { ...rules, products: await house.products() };
-      return { ...rules, labourMinorPerH: USUAL_HOUSE.labourMinorPerH, products: await house.productsForGuest(caller.personId) };
+      // nor who works there and when they are off
+      const { people: _, ...shown } = rules;
+      return { ...shown, labourMinorPerH: USUAL_HOUSE.labourMinorPerH, products: await house.productsForGuest(caller.personId) };
     });
   }
 

@@ -26,6 +26,9 @@ describe('how an organisation works', () => {
       paces: { coat: 12 },
       labourMinorPerH: 5200,
       sparePct: 3,
+      machines: { 'injection-pump': 1, jet: 2 },
+      people: [{ name: 'Pauli Aho', skills: ['injection'], daysOff: ['2026-06-19'] }],
+      holidays: [{ day: '2026-06-20', name: 'Midsummer' }],
     };
     expect((await planner.get(HOUSE)).body).toMatchObject({ version: 0, schools: {}, paces: {} });
     expect((await planner.put(HOUSE).send({ baseVersion: 0, ...rules })).body).toEqual({ version: 1 });
@@ -41,6 +44,11 @@ describe('how an organisation works', () => {
     [{ paces: { dance: 3 } }, 'paces.dance'],
     [{ labourMinorPerH: -1 }, 'labourMinorPerH'],
     [{ sparePct: 101 }, 'sparePct'],
+    [{ machines: { crane: 1 } }, 'machines.crane'],
+    [{ machines: { jet: -1 } }, 'machines.jet'],
+    [{ people: [{ name: 'P', skills: ['juggling'], daysOff: [] }] }, 'people[0].skills[0]'],
+    [{ people: [{ name: 'P', skills: [], daysOff: ['2026-02-30'] }] }, 'people[0].daysOff'],
+    [{ holidays: [{ day: 'soon', name: 'x' }] }, 'holidays[0].day'],
     [{ colour: 'red' }, 'colour'],
   ])('%j is refused', async (part, path) => {
     const response = await planner.put(HOUSE).send({ baseVersion: 9, schools: {}, paces: {}, labourMinorPerH: 1, sparePct: 0, ...part });

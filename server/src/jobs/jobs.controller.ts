@@ -1,4 +1,12 @@
-import { CommandDto, type CommandOutcome, CopyJobDto, JobHeadDto, JobStateDto, type JobSummary } from '@caulkhorn/contract';
+import {
+  type BookingAnswer,
+  CommandDto,
+  type CommandOutcome,
+  CopyJobDto,
+  JobHeadDto,
+  JobStateDto,
+  type JobSummary,
+} from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
@@ -52,6 +60,12 @@ export class JobsController {
   @Needs('read-job')
   log(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<LogLine[]> {
     return this.jobs.log(jobId, caller);
+  }
+
+  @Get(':jobId/bookings')
+  @Needs('read-job')
+  bookings(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<BookingAnswer[]> {
+    return this.jobs.bookings(jobId, caller);
   }
 
   @Get(':jobId/plan')

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { CopyJobDto, JobHeadDto, JobState, JobSummary } from '@caulkhorn/contract';
+import type { BookingAnswer, CopyJobDto, JobHeadDto, JobState, JobSummary } from '@caulkhorn/contract';
 import { ITEM_KINDS, ITEM_LISTS, type ItemKind, type JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
@@ -61,6 +61,13 @@ export class JobsService {
     return this.database.inJob(jobId, caller, async ({ items, log }) => {
       if (!(await items.exists())) throw notFound();
       return log.lines();
+    });
+  }
+
+  bookings(jobId: string, caller: Caller): Promise<BookingAnswer[]> {
+    return this.database.inJob(jobId, caller, async ({ items, jobs }) => {
+      if (!(await items.exists())) throw notFound();
+      return jobs.bookingsBeside(jobId);
     });
   }
 

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
-import { type JobOutlookAnswer, PERMISSIONS, type StoreOutlookAnswer } from '@caulkhorn/contract';
+import { type JobOutlookAnswer, PERMISSIONS, type StoreOutlookAnswer, bookingsOf } from '@caulkhorn/contract';
 import { foldStock } from '@caulkhorn/core/materials';
 import { expiryLines } from '@caulkhorn/core/outlook';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
@@ -32,30 +32,30 @@ export class OutlookService implements OnModuleDestroy {
 
   async ofJob(jobId: string, caller: Caller): Promise<JobOutlookAnswer> {
     const seesStore = PERMISSIONS[caller.standing].includes('stock');
-    const { key, task } = await this.database.inJob(jobId, caller, async ({ items, log, revisions, house, stock }) => {
+    const { key, task } = await this.database.inJob(jobId, caller, async ({ items, log, revisions, house, stock, jobs }) => {
       const stored = await items.read();
       if (!stored) throw notFound();
-      const [lines, revision, { version, ...rules }, products, moves] = [
+      const [lines, revision, { version, ...rules }, products, moves, booked] = [
         await log.lines(),
         await revisions.latest(),
         await house.rules(),
         caller.standing === 'guest' ? await house.productsForGuest(caller.personId) : await house.products(),
         seesStore ? await stock.all() : undefined,
+        await jobs.bookingsBeside(jobId),
       ];
       const parts = [
         jobId,
-        versionOf(stored.versions),
+        hashOf(stored.versions),
         lines.length,
         revision?.number ?? 0,
         version,
         products.length,
         moves?.length ?? 'x',
+        hashOf(booked),
       ];
-      const { schools, paces, labourMinorPerH, sparePct, vesselL } = rules;
-      const vessel = vesselL === undefined ? {} : { vesselL };
       const made: OutlookTask = {
-        ...{ model: stored.model, lines, revision, nowMs: Date.now(), products },
-        rules: { schools, paces, labourMinorPerH, sparePct, ...vessel },
+        ...{ model: stored.model, lines, revision, nowMs: Date.now(), products, bookings: bookingsOf(booked) },
+        rules,
         ...(moves ? { moves } : {}),
       };
       return { key: parts.join(' '), task: made };
@@ -80,6 +80,6 @@ export class OutlookService implements OnModuleDestroy {
 }
 
 /** Of everything in it, so that two states of a job never pass for one. */
-function versionOf(versions: Readonly<Record<string, number>>): string {
-  return createHash('sha256').update(JSON.stringify(versions)).digest('base64');
+function hashOf(content: unknown): string {
+  return createHash('sha256').update(JSON.stringify(content)).digest('base64');
 }

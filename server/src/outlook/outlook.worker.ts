@@ -4,7 +4,7 @@ import { type StockMove, foldStock } from '@caulkhorn/core/materials';
 import type { House } from '@caulkhorn/core/planning';
 
 /** What a thread is handed: plain data, since a catalogue is none. */
-export interface OutlookTask extends Pick<OutlookFrom, 'model' | 'lines' | 'revision' | 'nowMs'> {
+export interface OutlookTask extends Pick<OutlookFrom, 'model' | 'lines' | 'revision' | 'nowMs' | 'bookings'> {
   rules: Omit<House, 'catalogue'>;
   products: Product[];
   /** none for who may not see the store */ moves?: StockMove[];

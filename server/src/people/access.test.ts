@@ -53,6 +53,7 @@ const TABLE: readonly Row[] = [
   { route: `POST ${ORGANISATION}/import`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}/log`, status: [401, 200, 200, 200, 200, 200] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/bookings`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}/plan`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}/outlook`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${OTHER_JOB}/outlook`, status: [401, 200, 200, 200, 200, 404] },

@@ -1,9 +1,6 @@
-import type { HouseAnswer } from '@caulkhorn/contract';
 import { type Product, SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
-import { type House, USUAL_HOUSE } from '@caulkhorn/core/planning';
+import { type House, type HouseRules, USUAL_HOUSE } from '@caulkhorn/core/planning';
 import type { EntityManager } from 'typeorm';
-
-export type HouseRules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH' | 'sparePct' | 'vesselL'>;
 
 const USUAL_RULES: HouseRules = { schools: {}, paces: {}, labourMinorPerH: USUAL_HOUSE.labourMinorPerH, sparePct: USUAL_HOUSE.sparePct };
 
@@ -73,8 +70,7 @@ export class HouseRows {
 
   /** All that a plan asks of the organisation. */
   async house(): Promise<House> {
-    const { schools, paces, labourMinorPerH, sparePct, vesselL } = await this.rules();
-    const vessel = vesselL === undefined ? {} : { vesselL };
-    return { schools, paces, labourMinorPerH, sparePct, ...vessel, catalogue: SHIPPED_CATALOGUE.with(await this.products()) };
+    const { version: _, ...rules } = await this.rules();
+    return { ...rules, catalogue: SHIPPED_CATALOGUE.with(await this.products()) };
   }
 }

@@ -1,9 +1,12 @@
-import type { JobSummary } from '@caulkhorn/contract';
+import type { BookingAnswer, JobSummary } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
 
 /** A deleted job can be brought back for so long; then it is in no list and at no address. */
 export const IS_THERE = `(state <> 'deleted' or state_since > now() - interval '30 days')`;
+
+/** More than anybody looks so far ahead. */
+const MOST_BOOKINGS = 5000;
 
 const countOf = (table: string, live: string) =>
   `(select count(*)::integer from ${table} t where t.organisation_id = j.organisation_id and t.job_id = j.id${live})`;
@@ -30,5 +33,24 @@ export class JobList {
        order by j.updated_at desc`,
       [organisationId, standing, personId],
     );
+  }
+
+  /** What other jobs have from the yard from now on, and whom, by the programmes that were kept for them; a guest is told nothing of them. */
+  async bookingsBeside(jobId: string): Promise<BookingAnswer[]> {
+    const { organisationId, standing } = this.caller;
+    if (standing === 'guest') return [];
+    const rows = await this.manager.query<{ jobId: string; jobName: string; start: Omit<BookingAnswer, 'jobId' | 'jobName'> }[]>(
+      `select j.id as "jobId", j.body->>'name' as "jobName",
+              jsonb_strip_nulls(jsonb_build_object(
+                'startsAt', s->'startsAt', 'endsAt', s->'endsAt', 'machines', s->'machines', 'person', s->'person')) as start
+       from kept_programme k
+       join job j on j.organisation_id = k.organisation_id and j.id = k.job_id,
+       jsonb_array_elements(k.body->'starts') as s
+       where k.organisation_id = $1 and k.job_id <> $2 and k.deleted_at is null and j.state = 'open'
+         and (s->>'endsAt')::timestamptz > now()
+       order by s->>'startsAt' limit ${MOST_BOOKINGS}`,
+      [organisationId, jobId],
+    );
+    return rows.map(({ start, ...job }) => ({ ...job, ...start }));
   }
 }

@@ -1,26 +1,21 @@
 import type { HouseAnswer } from '@caulkhorn/contract';
+import type { HouseRules } from '@caulkhorn/core/planning';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { houseQuery } from '../job/job-queries';
 
-type Rules = Pick<HouseAnswer, 'schools' | 'paces' | 'labourMinorPerH' | 'sparePct' | 'vesselL'>;
-
 /** Changes how the organisation works. Somebody else's change in between is told, and what stands now is fetched. */
 export function usePutHouse(organisationId: string, house: HouseAnswer) {
   const client = useQueryClient();
   const query = houseQuery(organisationId);
-  const { schools, paces, labourMinorPerH, sparePct, vesselL, version } = house;
+  const { version, products: _, ...rules } = house;
   return useMutation({
-    mutationFn: (change: Partial<Rules>) =>
+    mutationFn: (change: Partial<HouseRules>) =>
       api.put<{ version: number }>(`/organisations/${organisationId}/house`, {
         baseVersion: version,
-        schools,
-        paces,
-        labourMinorPerH,
-        sparePct,
-        vesselL,
+        ...rules,
         ...change,
       }),
     onSuccess: (answer, change) => {

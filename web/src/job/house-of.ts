@@ -9,9 +9,8 @@ export function houseOf(answer: HouseAnswer | undefined): House {
   if (!answer) return USUAL_HOUSE;
   const before = known.get(answer);
   if (before) return before;
-  const { schools, paces, labourMinorPerH, sparePct, vesselL, products } = answer;
-  const vessel = vesselL === undefined ? {} : { vesselL };
-  const house = { schools, paces, labourMinorPerH, sparePct, ...vessel, catalogue: SHIPPED_CATALOGUE.with(products) };
+  const { version: _, products, ...rules } = answer;
+  const house = { ...rules, catalogue: SHIPPED_CATALOGUE.with(products) };
   known.set(answer, house);
   return house;
 }

@@ -1,5 +1,5 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { type House, Planner, USUAL_CREW, USUAL_HOUSE, keptStarts, measuredWalls, programmeJob } from '@caulkhorn/core/planning';
+import { type House, Planner, USUAL_CREW, USUAL_HOUSE, placingOptions, measuredWalls, programmeJob } from '@caulkhorn/core/planning';
 import { type EntryBody, FIRST_LINK } from '@caulkhorn/core/site-log';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
 import { JobPlanning, type Planning, type PlanSource } from './job-planning';
@@ -34,7 +34,7 @@ class Desk implements Placer {
 
 const HOUSES = new Map<unknown, House>();
 const houseOf = (answer: unknown) => HOUSES.get(answer) ?? USUAL_HOUSE;
-const NONE = { lines: [], revision: null, houseAnswer: undefined };
+const NONE = { lines: [], revision: null, houseAnswer: undefined, bookings: [] };
 const source = (model: Partial<JobModel> = {}): PlanSource => ({
   ...NONE,
   model: { ...sampleJob(), features: [crack()], buildUps: [buildUp('north')], ...model },
@@ -53,7 +53,7 @@ afterEach(() => {
 });
 
 /** A planning whose source can be changed, told of changes as a session tells itself. */
-function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, keptStarts, measuredWalls, houseOf: houseOf as never })) {
+function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, placingOptions, measuredWalls, houseOf: houseOf as never })) {
   let crew: { people: number } = { people: 2 };
   const crewListeners = new Set<() => void>();
   const seen: ReturnType<JobPlanning['follow']>[] = [];
@@ -111,7 +111,7 @@ test('nothing is fetched, planned or placed before somebody asks; asked twice, i
   let fetched = 0;
   const kept = keeping(source(), () => {
     fetched++;
-    return Promise.resolve({ Planner, keptStarts, measuredWalls, houseOf: houseOf as never });
+    return Promise.resolve({ Planner, placingOptions, measuredWalls, houseOf: houseOf as never });
   });
   kept.open();
   await settle();
@@ -166,7 +166,7 @@ test('the wall as last measured and the crew of this device are what it plans by
   const placedBy = () => Desk.open[0]!.asked.at(-1)!.options;
   await settle();
   expect(placedBy().temperatureC).toBe(USUAL_CREW.temperatureC);
-  expect(placedBy().wallsC.get('north')).toEqual([{ atMs: Date.parse('2026-05-04T05:00:00Z'), temperatureC: 7 }]);
+  expect(placedBy().wallsC!.get('north')).toEqual([{ atMs: Date.parse('2026-05-04T05:00:00Z'), temperatureC: 7 }]);
   expect(kept.last().walls.get('east')).toMatchObject({ temperatureC: 7, on: 'space' });
   kept.change({ lines: reading() });
   expect(kept.last().walls.get('north')).toMatchObject({ on: 'site' });
@@ -196,7 +196,7 @@ test('another house is planned in slices while the plan by the old one stays', a
 
 test.each([
   ['the part that plans cannot be fetched', () => Promise.reject(new Error('no signal'))],
-  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, keptStarts, measuredWalls, houseOf: houseOf as never })],
+  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, placingOptions, measuredWalls, houseOf: houseOf as never })],
 ])('%s: whoever waits is told, and the fault is shown', async (_what, engine) => {
   const kept = keeping(source(), engine as never);
   kept.open();

@@ -1,10 +1,12 @@
-import type { HouseAnswer } from '@caulkhorn/contract';
+import { type BookingAnswer, type HouseAnswer, bookingsOf } from '@caulkhorn/contract';
 import type { Tool } from '@caulkhorn/core/catalogue';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import {
+  type Booking,
   type House,
   type JobPlan,
   type MeasuredWall,
+  type PlacingOptions,
   type PlanConditions,
   type PlanRevision,
   USUAL_CREW,
@@ -28,8 +30,10 @@ export interface Planning {
   /** what it was placed by */ placedBy: Placed['placedBy'];
 }
 
+const NO_PLANS: JobPlan['faces'] = [];
+
 type Engine = typeof import('./plan-engine');
-type PlannedWith = Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls' | 'keptStarts'>;
+type PlannedWith = Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls' | 'placingOptions'>;
 
 /** What planning is done with: fetched or started when somebody first asks for a plan. */
 export interface PlanningMeans {
@@ -44,6 +48,7 @@ export interface PlanSource {
   lines: readonly ShownLine[];
   revision: PlanRevision | null;
   houseAnswer: HouseAnswer | undefined;
+  /** of the organisation's other jobs */ bookings: readonly BookingAnswer[];
 }
 
 /** Keeps the plan of one open job: made anew when what it follows from changes, in slices the first time, placed in time by a worker. */
@@ -108,7 +113,7 @@ export class JobPlanning {
     return this.fault ?? this.planning;
   }
 
-  private planAndPlace({ model, lines, revision, houseAnswer }: PlanSource): void {
+  private planAndPlace({ model, lines, revision, houseAnswer, bookings }: PlanSource): void {
     if (!this.engine) return;
     const conditions = this.conditionsBy(this.siteOf(lines));
     const house = this.engine.houseOf(houseAnswer);
@@ -118,7 +123,13 @@ export class JobPlanning {
     const site = this.siteOf(lines);
     const workItems = revision?.workItems ?? plan.workItems;
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
-    this.place(workItems, site, { job: model.job, wallsC: this.warmthOf(walls), kept: this.keptBy(model.keptProgrammes) });
+    const wallsC = this.warmthOf(walls);
+    const { job, faces, keptProgrammes } = model;
+    // only a forecast is held against what is laid where
+    const plans = job.forecast ? plan.faces : NO_PLANS;
+    const booked = this.bookingsBy(bookings);
+    const placedBy = this.placedBy(job, faces, keptProgrammes, plans, workItems, this.prepared, booked, conditions.tool, wallsC);
+    this.place(workItems, site, placedBy);
     if (!this.placed) return;
     const next = { site, conditions, walls, plan, ...this.placed };
     if (!this.planning || !isSame(this.planning, next)) this.planning = next;
@@ -135,7 +146,25 @@ export class JobPlanning {
       return this.engine!.measuredWalls({ faces, readings }, site, (id) => faceOf.get(id));
     },
   );
-  private readonly keptBy = latest((keptProgrammes: JobModel['keptProgrammes']) => this.engine!.keptStarts({ keptProgrammes }));
+  private readonly bookingsBy = latest((bookings: readonly BookingAnswer[]) => bookingsOf(bookings));
+  /** the same as long as nothing that it is made from is another: the clock alone changes none of it */
+  private readonly placedBy = latest(
+    (
+      job: JobModel['job'],
+      faces: JobModel['faces'],
+      keptProgrammes: JobModel['keptProgrammes'],
+      plans: JobPlan['faces'],
+      workItems: readonly WorkItem[],
+      house: House,
+      bookings: readonly Booking[],
+      tool: Tool | undefined,
+      wallsC: WallsC,
+    ) =>
+      this.engine!.placingOptions({
+        ...{ model: { job, faces, keptProgrammes }, plan: { faces: plans } },
+        ...{ workItems, house, bookings, tool, wallsC },
+      }),
+  );
   private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({
     people,
@@ -166,13 +195,9 @@ export class JobPlanning {
     );
   }
 
-  private place(
-    workItems: readonly WorkItem[],
-    { done }: SiteState,
-    { job: { timeZone, week }, wallsC, kept }: { job: JobModel['job']; wallsC: WallsC; kept: ReturnType<Engine['keptStarts']> },
-  ): void {
+  private place(workItems: readonly WorkItem[], { done }: SiteState, placedBy: Omit<PlacingOptions, 'nowMs'>): void {
     const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
-    const wanted = [workItems, done, nowMs, timeZone, week, wallsC, kept];
+    const wanted = [workItems, done, nowMs, placedBy];
     if (isSame(this.wanted, wanted)) return;
     this.wanted = wanted;
     this.placing ??= new Placing(
@@ -183,8 +208,7 @@ export class JobPlanning {
       },
       (fault) => this.failed(fault),
     );
-    const options = { nowMs, timeZone, ...(week ? { week } : {}), temperatureC: USUAL_CREW.temperatureC, wallsC, kept };
-    this.placing.want({ workItems, done, options });
+    this.placing.want({ workItems, done, options: { ...placedBy, nowMs } });
   }
 
   private failed(fault: unknown): void {

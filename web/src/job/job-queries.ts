@@ -1,4 +1,4 @@
-import type { HouseAnswer } from '@caulkhorn/contract';
+import type { BookingAnswer, HouseAnswer } from '@caulkhorn/contract';
 import { ITEM_KINDS, ITEM_LISTS, type JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type QueryClient, queryOptions } from '@tanstack/react-query';
@@ -41,6 +41,10 @@ export function jobQueries(organisationId: string, jobId: string) {
       queryFn: ({ signal }) => api.getAgain<{ latest: PlanRevision | null }>(`${path}/plan`, signal),
     }),
     house: houseQuery(organisationId),
+    bookings: queryOptions({
+      queryKey: ['bookings', jobId],
+      queryFn: ({ signal }) => api.getAgain<BookingAnswer[]>(`${path}/bookings`, signal),
+    }),
   };
 }
 

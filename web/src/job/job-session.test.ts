@@ -62,7 +62,7 @@ const NO_PLAN: PlanningMeans = {
 
 async function opened(model: JobModel, versions: Record<string, number> = {}, planningBy = NO_PLAN) {
   getAgain.mockImplementation(((path: string) => {
-    if (path.endsWith('/log')) return Promise.resolve([]);
+    if (path.endsWith('/log') || path.endsWith('/bookings')) return Promise.resolve([]);
     if (path.endsWith('/plan')) return Promise.resolve({ latest: null });
     if (path.endsWith('/house')) return Promise.resolve({});
     return Promise.resolve({ model, versions });
@@ -213,7 +213,7 @@ test('with the plan asked for, one edit still tells once, and model and plan com
       engine: () =>
         Promise.resolve({
           Planner: Counting as never,
-          keptStarts: () => new Map(),
+          placingOptions: () => ({ timeZone: 'UTC', temperatureC: 12 }),
           measuredWalls: () => new Map(),
           houseOf: () => USUAL_HOUSE,
         }),

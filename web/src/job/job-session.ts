@@ -1,4 +1,5 @@
 import {
+  type BookingAnswer,
   type Command,
   type CommandKind,
   type Payloads,
@@ -35,6 +36,8 @@ import { PendingModel } from './pending-model';
 import { dropPhotoFile } from './photo-files';
 import { type Selection, newSelection } from './selection';
 import { type Step, UndoStack } from './undo';
+
+const NO_BOOKINGS: readonly BookingAnswer[] = [];
 
 /** A job as it stands on this device, and the ways to change it. */
 export interface Job {
@@ -100,6 +103,7 @@ export class JobSession {
   private shownLines: { received: readonly ShownLine[]; entries: readonly unknown[]; lines: ShownLine[] } | undefined;
   private revision: PlanRevision | null = null;
   private house: HouseAnswer | undefined;
+  private bookings: readonly BookingAnswer[] = NO_BOOKINGS;
   private isHouseKnown = false;
   private isAway = false;
   private fault: Error | null = null;
@@ -143,6 +147,7 @@ export class JobSession {
       watch(this.queries.log, POLL_MS),
       watch(this.queries.plan, POLL_MS),
       watch(this.queries.house, 4 * POLL_MS),
+      watch(this.queries.bookings, 4 * POLL_MS),
       outbox.subscribe(() => this.refresh()),
       outbox.onAccepted((command, outcome) => this.accept(command, outcome)),
       this.planning.open(),
@@ -164,6 +169,7 @@ export class JobSession {
     this.received = of<ShownLine[]>(this.queries.log.queryKey)?.data ?? this.received;
     this.revision = of<{ latest: PlanRevision | null }>(this.queries.plan.queryKey)?.data?.latest ?? this.revision;
     this.house = house?.data ?? this.house;
+    this.bookings = of<BookingAnswer[]>(this.queries.bookings.queryKey)?.data ?? this.bookings;
     this.isHouseKnown ||= house !== undefined && house.status !== 'pending';
     this.fault = job?.status === 'error' ? job.error : null;
     this.isAway = job?.fetchFailureReason instanceof ApiError && job.fetchFailureReason.isAway;
@@ -183,9 +189,9 @@ export class JobSession {
     if (!this.isHouseKnown) return { status: 'loading' };
     const outbox = this.settings.outbox.getState();
     this.pendingModel.follow(this.stored.model, outbox.pending);
-    const { revision, house: houseAnswer, isAway } = this;
+    const { revision, house: houseAnswer, bookings, isAway } = this;
     const shown = { model: this.pendingModel.model!, lines: this.linesWith(outbox.pending), revision, houseAnswer };
-    return { status: 'open', job: { ...this.actions, ...shown, outbox, planning: this.planning.follow(shown), isAway } };
+    return { status: 'open', job: { ...this.actions, ...shown, outbox, planning: this.planning.follow({ ...shown, bookings }), isAway } };
   }
 
   private linesWith(pending: readonly Command[]): ShownLine[] {

@@ -9,7 +9,7 @@ export type WallsC = ReadonlyMap<string, readonly TemperatureAt[]>;
 export interface ToProgramme {
   work: WorkChange;
   /** only when it is another than before */ done?: SiteState['done'];
-  options: PlacingOptions & { wallsC: WallsC };
+  options: PlacingOptions;
 }
 export type FromProgramme = Programme;
 

@@ -2,5 +2,5 @@ import '../messages/later';
 
 /** What plans, and the words for what is planned: fetched once the sheet stands. */
 export { releaseLines } from '@caulkhorn/core/outlook';
-export { Planner, decidedIn, keptStarts, measuredWalls } from '@caulkhorn/core/planning';
+export { Planner, decidedIn, measuredWalls, placingOptions } from '@caulkhorn/core/planning';
 export { houseOf } from './house-of';

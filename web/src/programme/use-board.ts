@@ -83,7 +83,7 @@ export function useBoard() {
   const keep = (programme: Programme) => {
     const pinned = new Set(workItems.map(({ id }) => id).filter((id) => isPinnedIn(changes, kept, id)));
     const keptAt = new Date().toISOString();
-    put('kept-programme', keepProgramme(programme, { before, id: v4(), keptAt, keptBy: session.name, pinned, personOf }));
+    put('kept-programme', keepProgramme(programme, { before, id: v4(), keptAt, keptBy: session.name, pinned, personOf, workItems }));
     leave();
   };
   return {
@@ -150,7 +150,7 @@ function useFound({
     setSearched(workItems);
     proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: SEARCH_MS });
   };
-  const { wallsC, week, timeZone } = placedBy;
+  const { wallsC, week, timeZone, closed } = placedBy;
   useEffect(() => {
     if (!isWanted || workItems.length === 0) return proposing.forget();
     // a hand that is still drawing is waited for
@@ -158,7 +158,7 @@ function useFound({
     return () => clearTimeout(timer);
     // the clock alone is no reason to look again
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone]);
+  }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone, closed]);
   useEffect(() => () => proposing.close(), [proposing]);
   // what was found for other work is none for this
   return { search: searched === workItems ? search : NO_SEARCH, again: start, stop: () => proposing.stop() };

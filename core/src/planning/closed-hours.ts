@@ -1,0 +1,116 @@
+import { TZDate } from '@date-fns/tz';
+import type { MachineKind } from '../jobs/index.js';
+import { HOUR_MS } from '../quantities/index.js';
+import type { Interval } from '../programme/index.js';
+import type { Breach } from '../site-log/index.js';
+import type { House } from './house.js';
+import type { WorkItem } from './work-items.js';
+
+/** Why nobody can be at a piece of work. */
+export type Closing =
+  | { code: 'machine'; machine: MachineKind; jobs: string[] }
+  | { code: 'person-off'; person: string }
+  | { code: 'person-away'; person: string; jobs: string[] }
+  | { code: 'weather'; product: string; breach: Breach };
+
+export interface ClosedHours extends Interval {
+  because: Closing;
+}
+
+/** What another job of the organisation has been told: when it has which machines, and whom. */
+export interface Booking extends Interval {
+  jobId: string;
+  jobName: string;
+  machines: MachineKind[];
+  person?: string;
+}
+
+export interface ClosedFrom {
+  workItems: readonly WorkItem[];
+  /** of other jobs */ bookings: readonly Booking[];
+  house: Pick<House, 'machines' | 'people'>;
+  timeZone: string;
+  personOf(workItemId: string): string | undefined;
+  /** hours in which a product's own sheet does not let it be laid on a face, as they are forecast */ weatherOf?(
+    item: WorkItem,
+  ): readonly ClosedHours[];
+}
+
+/** Hours in which nobody can be at a piece of work, by work item, and why; the same list for what has the same reasons. */
+export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[]> {
+  const { workItems, bookings, house, timeZone, personOf, weatherOf } = from;
+  const lists = new Map<string, readonly ClosedHours[]>();
+  const closed = new Map<string, readonly ClosedHours[]>();
+  const machines = new Map<MachineKind, ClosedHours[]>();
+  const ofMachine = (kind: MachineKind) => kept(machines, kind, () => machineHours(kind, house.machines?.[kind] ?? 0, bookings));
+  const people = new Map<string, ClosedHours[]>();
+  const ofPerson = (name: string) => kept(people, name, () => personHours(name, house, bookings, timeZone));
+  const weather = new Map<readonly ClosedHours[], number>();
+  for (const item of workItems) {
+    const person = personOf(item.id);
+    const forecast = weatherOf?.(item) ?? [];
+    if (!weather.has(forecast)) weather.set(forecast, weather.size);
+    const aloneMs = (item.restH ?? 0) * HOUR_MS;
+    const key = JSON.stringify([item.machines ?? [], aloneMs, person, weather.get(forecast)]);
+    const list = kept(lists, key, () =>
+      [
+        ...(item.machines ?? []).flatMap((kind) => throughout(ofMachine(kind), RUNS_ALONE.has(kind) ? aloneMs : 0)),
+        ...(person === undefined ? [] : ofPerson(person)),
+        ...forecast,
+      ].sort((a, b) => a.fromMs - b.fromMs),
+    );
+    if (list.length > 0) closed.set(item.id, list);
+  }
+  return closed;
+}
+
+/** Goes on running once the crew has left it. */
+const RUNS_ALONE: ReadonlySet<MachineKind> = new Set(['dehumidifier']);
+
+/** Of a machine that runs so much longer than the crew is there: it must not be wanted elsewhere before it has done. */
+const throughout = (hours: readonly ClosedHours[], aloneMs: number): ClosedHours[] =>
+  hours.map((each) => ({ ...each, fromMs: each.fromMs - aloneMs }));
+
+function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+  const known = map.get(key);
+  if (known !== undefined) return known;
+  const made = make();
+  map.set(key, made);
+  return made;
+}
+
+/** When other jobs have every machine of a kind; of a kind that the organisation does not list nothing is known, and nothing closed. */
+function machineHours(machine: MachineKind, owned: number, bookings: readonly Booking[]): ClosedHours[] {
+  const booked = bookings.filter(({ machines }) => machines.includes(machine));
+  if (owned === 0 || booked.length < owned) return [];
+  const times = [...new Set(booked.flatMap(({ fromMs, toMs }) => [fromMs, toMs]))].sort((a, b) => a - b);
+  return times.slice(1).flatMap((toMs, i): ClosedHours[] => {
+    const fromMs = times[i]!;
+    const there = booked.filter((booking) => booking.fromMs < toMs && booking.toMs > fromMs);
+    // one job's pieces of work take turns with its own machine
+    const jobs = [...new Map(there.map(({ jobId, jobName }) => [jobId, jobName])).values()];
+    return jobs.length < owned ? [] : [{ fromMs, toMs, because: { code: 'machine', machine, jobs } }];
+  });
+}
+
+function personHours(
+  person: string,
+  { people = [] }: Pick<House, 'people'>,
+  bookings: readonly Booking[],
+  timeZone: string,
+): ClosedHours[] {
+  const off = people.find(({ name }) => name === person)?.daysOff ?? [];
+  return [
+    ...off.map((day): ClosedHours => ({ ...wholeDay(day, timeZone), because: { code: 'person-off', person } })),
+    ...bookings
+      .filter((booking) => booking.person === person)
+      .map(({ fromMs, toMs, jobName }): ClosedHours => ({ fromMs, toMs, because: { code: 'person-away', person, jobs: [jobName] } })),
+  ];
+}
+
+/** @param day YYYY-MM-DD, as it is lived in the zone */
+function wholeDay(day: string, timeZone: string): Interval {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  const at = (d: number) => new TZDate(year, month - 1, d, 0, 0, 0, timeZone).getTime();
+  return { fromMs: at(date), toMs: at(date + 1) };
+}

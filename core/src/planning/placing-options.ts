@@ -1,0 +1,58 @@
+import type { Tool } from '../catalogue/index.js';
+import type { JobModel } from '../jobs/index.js';
+import type { TemperatureAt } from '../programme/index.js';
+import { type Booking, closedHours } from './closed-hours.js';
+import { USUAL_CREW } from './conditions.js';
+import { OUTDOORS, wallAhead, weatherOf } from './forecast-hours.js';
+import type { House } from './house.js';
+import { keptStarts } from './kept-starts.js';
+import type { JobPlan } from './plan-job.js';
+import type { PlacingOptions } from './programme-job.js';
+import type { WorkItem } from './work-items.js';
+
+export interface PlacingFrom {
+  model: Pick<JobModel, 'job' | 'faces'> & Partial<Pick<JobModel, 'keptProgrammes'>>;
+  plan: Pick<JobPlan, 'faces'>;
+  workItems: readonly WorkItem[];
+  house: House;
+  /** of the other jobs of the organisation */ bookings: readonly Booking[];
+  tool: Tool | undefined;
+  /** by face, as measured */ wallsC: ReadonlyMap<string, readonly TemperatureAt[]>;
+}
+
+/** All that a job's work is placed by but the hour: its week, the days off, walls as they are and as they are forecast, what is kept, and what closes which hours. */
+export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'> {
+  const { model, plan, workItems, house, bookings, tool, wallsC } = from;
+  const { timeZone, week, forecast } = model.job;
+  const [before] = model.keptProgrammes ?? [];
+  const people = new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person]));
+  const closed = closedHours({
+    ...{ workItems, bookings, house, timeZone },
+    personOf: (id) => people.get(id),
+    ...(forecast ? { weatherOf: weatherOf(forecast, { faces: model.faces, plans: plan.faces, tool }) } : {}),
+  });
+  return {
+    timeZone,
+    ...(week ? { week } : {}),
+    ...(house.holidays ? { holidays: house.holidays.map(({ day }) => day) } : {}),
+    temperatureC: USUAL_CREW.temperatureC,
+    wallsC: forecast ? wallsAhead(model, wallsC) : wallsC,
+    kept: keptStarts({ keptProgrammes: model.keptProgrammes ?? [] }),
+    closed,
+  };
+}
+
+/** Walls outdoors go by the forecast from when it was made, measured or not. */
+function wallsAhead(
+  { faces, job: { forecast } }: PlacingFrom['model'],
+  wallsC: PlacingFrom['wallsC'],
+): Map<string, readonly TemperatureAt[]> {
+  const madeMs = Date.parse(forecast!.madeAt);
+  return new Map(
+    faces.flatMap(({ id, near }): [string, readonly TemperatureAt[]][] => {
+      const measured = wallsC.get(id);
+      if (OUTDOORS.has(near.kind)) return [[id, wallAhead(measured ?? [], forecast!, Math.max(madeMs, measured?.at(-1)?.atMs ?? madeMs))]];
+      return measured ? [[id, measured]] : [];
+    }),
+  );
+}
