@@ -76,5 +76,6 @@ export function bucketMl(sinceS: number, mlPerMin: number): number {
 }
 
 function tenth(value: number): number {
-  return Math.round(value * 10) / 10;
+  // no −0: it is written and read as 0
+  return Math.round(value * 10) / 10 + 0;
 }

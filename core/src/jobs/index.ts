@@ -4,7 +4,6 @@ export { RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './item-checks.js';
 export {
   BUILD_UP_FIELDS,
-  MOST_FORECAST_H,
   MOST_ZONES,
   FACE_FIELDS,
   FACE_KINDS,
@@ -139,3 +138,4 @@ export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './
 export type { PlacedShape } from './rooms.js';
 export { MACHINE_KINDS, SKILLS } from './machine-kinds.js';
 export type { MachineKind, Skill } from './machine-kinds.js';
+export { MOST_FORECAST_H } from './forecast-field.js';

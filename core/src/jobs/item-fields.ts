@@ -53,6 +53,7 @@ import type {
   WaterLevel,
 } from './job.js';
 import { READING_SPECS } from './reading-kinds.js';
+import { FORECAST_FIELD } from './forecast-field.js';
 import { WET_STATES } from './wetness.js';
 
 /**
@@ -165,9 +166,6 @@ const demands = record({
   confined: optional(flag()),
 });
 
-/** Three weeks: beyond them no forecast is one. */
-export const MOST_FORECAST_H = 504;
-
 export const JOB_HEAD_FIELDS = {
   id: id(),
   name,
@@ -178,23 +176,7 @@ export const JOB_HEAD_FIELDS = {
   schools: optional(SCHOOLS_FIELD),
   demands: optional(demands),
   ahead: optional(record({ minC: number('°C', { min: -40, max: 60 }), maxC: number('°C', { min: -40, max: 60 }) })),
-  forecast: optional(
-    record({
-      source: text(120),
-      madeAt: time(),
-      hours: list(
-        record({
-          at: time(),
-          airC: number('°C', { min: -60, max: 60 }),
-          humidityPct: optional(number('%', { min: 0, max: 100 })),
-          rainMm: optional(number('mm', { min: 0, max: 500 })),
-          windMS: optional(number('m/s', { min: 0, max: 100 })),
-        }),
-        MOST_FORECAST_H,
-        1,
-      ),
-    }),
-  ),
+  forecast: optional(FORECAST_FIELD),
   week: optional(
     record({
       days: list(number('', { min: 0, max: 6, whole: true }), 7),

@@ -65,7 +65,7 @@ export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[
 }
 
 /** Goes on running once the crew has left it. */
-const RUNS_ALONE: ReadonlySet<MachineKind> = new Set(['dehumidifier']);
+export const RUNS_ALONE: ReadonlySet<MachineKind> = new Set(['dehumidifier']);
 
 /** Of a machine that runs so much longer than the crew is there: it must not be wanted elsewhere before it has done. */
 const throughout = (hours: readonly ClosedHours[], aloneMs: number): ClosedHours[] =>

@@ -34,8 +34,9 @@ export { materialFor, mixingCard, outsideSheet, sumByProduct } from './supply.js
 export type { CardPart, MixingCard, OrderLine, Supply } from './supply.js';
 export { zoneOf } from './work-items.js';
 export { coverOf, wallAhead, weatherHours, weatherOf } from './forecast-hours.js';
+export type { PlacingFrom } from './placing-options.js';
 export { placingOptions } from './placing-options.js';
-export { closedHours } from './closed-hours.js';
+export { RUNS_ALONE, closedHours } from './closed-hours.js';
 export type { Booking, ClosedHours, Closing } from './closed-hours.js';
 export { workInZones, zonesWanted } from './zones.js';
 export type { Zone } from './work-items.js';

@@ -8,6 +8,7 @@ export interface ProgrammeFigures {
   /** when all of it is over; null where something finds no place */ endMs: number | null;
   /** windows and pins that are missed */ missed: number;
   /** rounds of mist outside the hours of the crew */ roundsAtRest: number;
+  /** those of them that nobody is named for */ roundsUnnamed: number;
   /** days on which the crew comes from now on, and their hours, whole days paid whole */ daysOnSite: number;
   hoursOnSite: number;
 }
@@ -28,7 +29,12 @@ export function labourMinor(
 export function programmeFigures(
   { tasks, conflicts }: Programme,
   workItems: readonly WorkItem[],
-  options: Pick<PlacingOptions, 'nowMs' | 'timeZone' | 'week' | 'holidays'>,
+  {
+    personOf = () => undefined,
+    ...options
+  }: Pick<PlacingOptions, 'nowMs' | 'timeZone' | 'week' | 'holidays'> & {
+    personOf?(workItemId: string): string | undefined;
+  },
 ): ProgrammeFigures {
   const { nowMs, timeZone } = options;
   const ends = tasks.map(({ endMs }) => endMs);
@@ -43,14 +49,17 @@ export function programmeFigures(
   });
   const rounds = ahead.flatMap(({ id, startMs }) => {
     const { roundsPerDay, restH = 0 } = items.get(id)!;
-    return roundsPerDay === undefined ? [] : mistRounds(startMs, { mistsPerDay: roundsPerDay, days: restH / 24 }, timeZone);
+    const times = roundsPerDay === undefined ? [] : mistRounds(startMs, { mistsPerDay: roundsPerDay, days: restH / 24 }, timeZone);
+    return times.map((ms) => ({ ms, isNamed: personOf(id) !== undefined }));
   });
   const onSite = shifts.filter(({ fromMs, toMs }) => worked.some((each) => each.fromMs < toMs && each.toMs > fromMs));
   const isWorked = (ms: number) => shifts.some(({ fromMs, toMs }) => ms >= fromMs && ms <= toMs);
+  const atRest = rounds.filter(({ ms }) => ms > nowMs && !isWorked(ms));
   return {
     endMs,
     missed: conflicts.length,
-    roundsAtRest: rounds.filter((ms) => ms > nowMs && !isWorked(ms)).length,
+    roundsAtRest: atRest.length,
+    roundsUnnamed: atRest.filter(({ isNamed }) => !isNamed).length,
     daysOnSite: onSite.length,
     hoursOnSite: onSite.reduce((sum, { fromMs, toMs }) => sum + (toMs - fromMs) / HOUR_MS, 0),
   };

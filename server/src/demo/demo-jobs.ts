@@ -7,6 +7,7 @@ import { surveyHarbourWorks } from './harbour-works.js';
 import { surveyKelpHouse } from './kelp-house.js';
 import { ropewalkLog } from './ropewalk-log.js';
 import { surveyRopewalk } from './ropewalk-readings.js';
+import { withProgrammeTold } from './demo-yard.js';
 import { DemoSurvey, demoId, rectangle } from './survey.js';
 
 const HOUR_MS = 3_600_000;
@@ -14,7 +15,8 @@ const DAY_MS = 24 * HOUR_MS;
 
 /** Four jobs, dated back from `now`: the cellars under an old rope walk on a tidal basin, to become a sound archive; a lock gatehouse; a kelp house and a season of harbour works with one face for each way of building. */
 export function demoJobs(now: Date): JobFileDto[] {
-  return [ropewalk(now), gatehouse(now), file(surveyKelpHouse(now).model, [], []), file(surveyHarbourWorks(now).model, [], [])];
+  const kelpHouse = withProgrammeTold(surveyKelpHouse(now).model, now, DEMO_PEOPLE[0]!.name);
+  return [ropewalk(now), gatehouse(now), file(kelpHouse, [], []), file(surveyHarbourWorks(now).model, [], [])];
 }
 
 function file(model: JobModel, planRevisions: PlanRevision[], log: LogLine[]): JobFileDto {

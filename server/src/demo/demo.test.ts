@@ -1,7 +1,8 @@
 import { FAMILY_IDS, type JobModel, checkModel } from '@caulkhorn/core/jobs';
-import { USUAL_CREW, USUAL_HOUSE, faceFacts, judgeFace, planJob, programmeJob, trapsOf } from '@caulkhorn/core/planning';
+import { USUAL_CREW, USUAL_HOUSE, faceFacts, judgeFace, placingOptions, planJob, programmeJob, trapsOf } from '@caulkhorn/core/planning';
 import { type LogLine, findBrokenLink, foldLog, entriesInForce } from '@caulkhorn/core/site-log';
 import { demoJobs } from './demo-jobs';
+import { demoYard } from './demo-yard';
 
 const NOW = new Date('2026-05-20T10:00:00Z');
 const jobs = demoJobs(NOW);
@@ -74,5 +75,30 @@ test('all twenty ways of building are to be seen, each with its layers or its do
     const hard = objections.filter(({ then }) => then === 'cannot').map(({ criterionId }) => criterionId);
     expect({ mark: face.mark, hard, cannot: verdict === 'cannot' }).toEqual({ mark: face.mark, hard: [], cannot: false });
     expect(plan.workItems.some(({ faceId }) => faceId === face.id)).toBe(true);
+  }
+});
+
+test('two jobs fight for one pump: what the one was told keeps the other waiting', () => {
+  const [kelp, harbour] = [kelpHouse, harbourWorks] as unknown as JobModel[];
+  const plan = planJob(harbour!, USUAL_CREW, USUAL_HOUSE);
+  const bookings = kelp!.keptProgrammes[0]!.starts.flatMap(({ startsAt, endsAt, machines = [] }) =>
+    endsAt ? [{ jobId: kelp!.job.id, jobName: kelp!.job.name, machines, fromMs: Date.parse(startsAt), toMs: Date.parse(endsAt) }] : [],
+  );
+  const placed = (booked: typeof bookings) => {
+    const house = { ...USUAL_HOUSE, machines: demoYard(NOW).machines! };
+    const from = { model: harbour!, plan, workItems: plan.workItems, house, bookings: booked, tool: undefined, wallsC: new Map() };
+    return programmeJob(plan.workItems, { done: new Map() }, { nowMs: NOW.getTime(), ...placingOptions(from) });
+  };
+  const washed = plan.workItems.find(({ machines }) => machines?.includes('jet'))!;
+  const startOf = (programme: ReturnType<typeof placed>) => programme.tasks.find(({ id }) => id === washed.id)!.startMs;
+  expect(startOf(placed(bookings))).toBeGreaterThan(startOf(placed([])));
+  const away = bookings.filter(({ machines }) => machines.includes('jet'));
+  for (const { id, startMs, endMs } of placed(bookings).tasks) {
+    const item = plan.workItems.find((each) => each.id === id)!;
+    if (!item.machines?.includes('jet')) continue;
+    const leftMs = endMs - (item.restH ?? 0) * 3_600_000;
+    // a piece longer than what is left of a shift rests while the pump is away
+    expect(away.some(({ fromMs, toMs }) => startMs >= fromMs && startMs < toMs)).toBe(false);
+    expect(leftMs).toBeGreaterThan(startMs);
   }
 });

@@ -11,9 +11,10 @@ import { CatalogueTable } from './catalogue-table';
 import { HouseSchools } from './house-schools';
 import type { PartProps } from '../stores/part-props';
 import { OutputRates } from './output-rates';
+import { Yard } from './yard';
 import { StoresTable } from '../stores/stores-table';
 
-const PARTS = ['catalogue', 'stores', 'rates', 'schools', 'people'] as const;
+const PARTS = ['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'] as const;
 
 /** What an organisation buys from, how fast its people are, and the schools it follows. */
 export function HousePage({ session }: { session: SessionInfo }) {
@@ -25,7 +26,10 @@ export function HousePage({ session }: { session: SessionInfo }) {
   const may = permissions.includes('plan');
   const mayStock = permissions.includes('stock');
   const mayManage = permissions.includes('manage-people');
-  const parts = PARTS.filter((each) => (each !== 'stores' || mayStock) && (each !== 'people' || mayManage));
+  const isGuest = standing === 'guest';
+  const parts = PARTS.filter(
+    (each) => (each !== 'stores' || mayStock) && (each !== 'people' || mayManage) && (each !== 'yard' || !isGuest),
+  );
   return (
     <div className="min-h-full">
       <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -64,6 +68,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
 
 function Part({ part, mayStock, ...rest }: PartProps & { part: string; mayStock: boolean }) {
   if (part === 'stores') return <StoresTable {...rest} mayStock={mayStock} />;
+  if (part === 'yard') return <Yard {...rest} />;
   if (part === 'rates') return <OutputRates {...rest} />;
   return part === 'schools' ? <HouseSchools {...rest} /> : <CatalogueTable {...rest} />;
 }

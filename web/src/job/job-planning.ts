@@ -6,6 +6,7 @@ import {
   type House,
   type JobPlan,
   type MeasuredWall,
+  type PlacingFrom,
   type PlacingOptions,
   type PlanConditions,
   type PlanRevision,
@@ -28,6 +29,7 @@ export interface Planning {
   /** the released work or, before any release, what is planned now */ workItems: readonly WorkItem[];
   /** that work placed in time from now on; it comes from a worker, a moment after the plan */ programme: Programme;
   /** what it was placed by */ placedBy: Placed['placedBy'];
+  /** what the organisation's other jobs have from the yard, and whom */ bookings: readonly Booking[];
 }
 
 const NO_PLANS: JobPlan['faces'] = [];
@@ -124,14 +126,15 @@ export class JobPlanning {
     const workItems = revision?.workItems ?? plan.workItems;
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
     const wallsC = this.warmthOf(walls);
-    const { job, faces, keptProgrammes } = model;
-    // only a forecast is held against what is laid where
-    const plans = job.forecast ? plan.faces : NO_PLANS;
     const booked = this.bookingsBy(bookings);
-    const placedBy = this.placedBy(job, faces, keptProgrammes, plans, workItems, this.prepared, booked, conditions.tool, wallsC);
-    this.place(workItems, site, placedBy);
+    const work = this.workBy(workItems, model.job.forecast ? plan.faces : NO_PLANS, wallsC);
+    this.place(
+      workItems,
+      site,
+      this.placedBy(this.kept(model.job, model.faces, model.keptProgrammes), work, this.yard(this.prepared, booked, conditions.tool)),
+    );
     if (!this.placed) return;
-    const next = { site, conditions, walls, plan, ...this.placed };
+    const next = { site, conditions, walls, plan, bookings: booked, ...this.placed };
     if (!this.planning || !isSame(this.planning, next)) this.planning = next;
     this.arrive();
   }
@@ -147,23 +150,21 @@ export class JobPlanning {
     },
   );
   private readonly bookingsBy = latest((bookings: readonly BookingAnswer[]) => bookingsOf(bookings));
-  /** the same as long as nothing that it is made from is another: the clock alone changes none of it */
+  // what work is placed by stays the same as long as none of these is another: an edit elsewhere in the job, or the clock, changes none
+  private readonly kept = latest((job: JobModel['job'], faces: JobModel['faces'], keptProgrammes: JobModel['keptProgrammes']) => ({
+    ...{ job, faces, keptProgrammes },
+  }));
+  /** plans only where a forecast is held against what is laid where */
+  private readonly workBy = latest((workItems: readonly WorkItem[], faces: JobPlan['faces'], wallsC: WallsC) => ({
+    ...{ workItems, plan: { faces }, wallsC },
+  }));
+  private readonly yard = latest((house: House, bookings: readonly Booking[], tool: Tool | undefined) => ({ house, bookings, tool }));
   private readonly placedBy = latest(
     (
-      job: JobModel['job'],
-      faces: JobModel['faces'],
-      keptProgrammes: JobModel['keptProgrammes'],
-      plans: JobPlan['faces'],
-      workItems: readonly WorkItem[],
-      house: House,
-      bookings: readonly Booking[],
-      tool: Tool | undefined,
-      wallsC: WallsC,
-    ) =>
-      this.engine!.placingOptions({
-        ...{ model: { job, faces, keptProgrammes }, plan: { faces: plans } },
-        ...{ workItems, house, bookings, tool, wallsC },
-      }),
+      model: PlacingFrom['model'],
+      work: Pick<PlacingFrom, 'workItems' | 'plan' | 'wallsC'>,
+      yard: Pick<PlacingFrom, 'house' | 'bookings' | 'tool'>,
+    ) => this.engine!.placingOptions({ model, ...work, ...yard }),
   );
   private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({

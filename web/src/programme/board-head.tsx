@@ -56,12 +56,17 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
 }
 
 function Figures({ figures, timeZone }: { figures: ProgrammeFigures; timeZone: string }) {
-  const { endMs, missed, roundsAtRest, daysOnSite } = figures;
+  const { endMs, missed, roundsAtRest, roundsUnnamed, daysOnSite } = figures;
   return (
     <p className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
       <b>{endMs === null ? t('board.no-end') : t('board.ends', { at: dayAndTime(endMs, timeZone) })}</b>
       <span>{t('board.days-on-site', { n: daysOnSite })}</span>
-      {roundsAtRest > 0 ? <span>{t('board.rounds-at-rest', { n: roundsAtRest })}</span> : null}
+      {roundsAtRest > 0 ? (
+        <span>
+          {t('board.rounds-at-rest', { n: roundsAtRest })}
+          {roundsUnnamed > 0 ? <b className="font-semibold text-iron"> {t('board.rounds-unnamed', { n: roundsUnnamed })}</b> : null}
+        </span>
+      ) : null}
       {missed > 0 ? <span className="font-semibold text-iron">{t('board.missed', { n: missed })}</span> : null}
     </p>
   );

@@ -20,14 +20,17 @@ const bar = (step: WorkItem['step'], part: Partial<PlacedTask> = {}, more: Parti
   leftMs: 12 * H,
   ...more,
 });
+const CLOSED = { fromMs: 9 * H, toMs: 11 * H, because: { code: 'person-off' as const, person: 'P' } };
 const rows = (...bars: BoardBar[]): BoardRow[] => [
   { kind: 'room', id: 'r', name: 'Store & <vault>' },
-  { kind: 'face', id: 'a', face: { mark: 'A' } as never, bars, rounds: [10 * H, 20 * H] },
+  { kind: 'face', id: 'a', face: { mark: 'A' } as never, bars, rounds: [10 * H, 20 * H], closed: [CLOSED] },
+  { kind: 'machine', id: 'jet', stays: [], away: [{ fromMs: 8 * H, toMs: 16 * H, jobName: 'Kelp & Co' }] },
   { kind: 'who', id: '', name: null, stays: [{ fromMs: 8 * H, toMs: 12 * H, mark: 'A', taskId: 'x' }] },
 ];
 const draw = (...bars: BoardBar[]) =>
   boardSvg({
     ...{ title: 'Cellar "A" & B', under: 'ends', rows: rows(...bars), bands, crew: 'Crew', nowMs: 9 * H },
+    machineName: (kind) => kind,
     labelOf: () => 'coat 1',
     headOf: () => 'Thu',
   });
@@ -45,6 +48,12 @@ test('is well-formed, whatever is written on it', () => {
   expect(svg.title).toBe('Cellar "A" & B');
   expect(svg.text.map((each) => each['#text'])).toEqual(expect.arrayContaining(['Store & <vault>', 'A', 'Crew', 'coat 1', 'Thu']));
   expect(Number(svg.width)).toBeGreaterThan(bands.widthPx);
+});
+
+test('closed hours are hatched, and a machine that another job has says which', () => {
+  const drawn = draw(bar('coat-1'));
+  expect(drawn.svg.match(/fill="url\(#closed\)"/g)).toHaveLength(1);
+  expect(parsed(drawn).text.map((each) => each['#text'])).toEqual(expect.arrayContaining(['jet', 'Kelp & Co']));
 });
 
 test('a window has two brackets, rounds have their ticks, the present its line', () => {

@@ -1,3 +1,4 @@
+import type { MachineKind } from '@caulkhorn/core/jobs';
 import { escape } from 'es-toolkit';
 import type { BoardBar, BoardRow } from './board-rows';
 import type { TimeBands } from './time-bands';
@@ -8,6 +9,7 @@ export interface BoardPicture {
   rows: readonly BoardRow[];
   bands: TimeBands;
   crew: string;
+  machineName(kind: MachineKind): string;
   nowMs: number;
   labelOf(bar: BoardBar): string;
   /** over a band, where there is anything to say */ headOf(band: TimeBands['bands'][number]): string;
@@ -16,7 +18,7 @@ export interface BoardPicture {
 const NAME_PX = 110;
 const HEAD_PX = 64;
 const MARGIN_PX = 16;
-const HEIGHTS: Readonly<Record<BoardRow['kind'], number>> = { room: 24, face: 34, who: 24 };
+const HEIGHTS: Readonly<Record<BoardRow['kind'], number>> = { room: 24, face: 34, who: 24, machine: 24 };
 const PX_A_LETTER = 6.2;
 // on paper by day: the colours of the light theme
 const INK = '#1f2629';
@@ -28,8 +30,11 @@ const WATER = '#0f5e5c';
 const WATER_SOFT = '#d3e4df';
 const IRON = '#9b3216';
 
+/** Hours that are closed, as a hatch of their own. */
+const CLOSED = `<defs><pattern id="closed" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="7" stroke="${SOFT}" stroke-width="1.2" stroke-opacity="0.6"/></pattern></defs>`;
+
 /** The board as an SVG drawing (SVG 1.1): bars, brackets of windows, rounds, rests, who is where. Words are escaped. */
-export function boardSvg({ title, under, rows, bands, crew, nowMs, labelOf, headOf }: BoardPicture): {
+export function boardSvg({ title, under, rows, bands, crew, machineName, nowMs, labelOf, headOf }: BoardPicture): {
   svg: string;
   widthPx: number;
   heightPx: number;
@@ -40,6 +45,7 @@ export function boardSvg({ title, under, rows, bands, crew, nowMs, labelOf, head
   const x = (ms: number) => round(MARGIN_PX + NAME_PX + bands.x(ms));
   const top = MARGIN_PX + HEAD_PX;
   const out: string[] = [
+    CLOSED,
     rect([0, 0, widthPx, heightPx], `fill="${PAPER}"`),
     text(MARGIN_PX, MARGIN_PX + 14, title, `font-size="16" font-weight="700" fill="${INK}"`),
     text(MARGIN_PX, MARGIN_PX + 32, under, `font-size="12" fill="${SOFT}"`),
@@ -56,7 +62,7 @@ export function boardSvg({ title, under, rows, bands, crew, nowMs, labelOf, head
     const high = HEIGHTS[row.kind];
     if (row.kind === 'room') out.push(text(MARGIN_PX, y + 16, row.name, `font-size="12" font-weight="600" fill="${SOFT}"`));
     else {
-      const name = row.kind === 'face' ? row.face.mark : (row.name ?? crew);
+      const name = row.kind === 'face' ? row.face.mark : row.kind === 'machine' ? machineName(row.id) : (row.name ?? crew);
       out.push(
         text(
           MARGIN_PX,
@@ -68,10 +74,19 @@ export function boardSvg({ title, under, rows, bands, crew, nowMs, labelOf, head
       out.push(line([MARGIN_PX, y + high, widthPx - MARGIN_PX, y + high], `stroke="${RULE}"`));
     }
     if (row.kind === 'face') {
+      for (const { fromMs, toMs } of row.closed)
+        if (x(toMs) > x(fromMs)) out.push(rect([x(fromMs), y, x(toMs) - x(fromMs), high], `fill="url(#closed)"`));
       for (const bar of row.bars) out.push(...windowOf(bar, x, y), ...barOf(bar, x, y, labelOf(bar)));
       for (const ms of row.rounds) out.push(line([x(ms), y + 2, x(ms), y + 10], `stroke="${WATER}" stroke-width="2"`));
     }
-    if (row.kind === 'who')
+    if (row.kind === 'machine')
+      for (const { fromMs, toMs, jobName } of row.away) {
+        const wide = Math.max(3, x(toMs) - x(fromMs));
+        out.push(rect([x(fromMs), y + 5, wide, high - 10], `fill="none" stroke="${SOFT}" stroke-dasharray="3 2"`));
+        if (jobName.length * PX_A_LETTER + 4 < wide)
+          out.push(text(x(fromMs) + 3, y + high / 2 + 4, jobName, `font-size="11" fill="${SOFT}"`));
+      }
+    if (row.kind === 'who' || row.kind === 'machine')
       for (const { fromMs, toMs, mark } of row.stays) {
         const wide = Math.max(3, x(toMs) - x(fromMs) - 1);
         out.push(rect([x(fromMs), y + 5, wide, high - 10], `fill="${SOFT}"`));

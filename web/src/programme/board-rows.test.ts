@@ -1,6 +1,6 @@
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask, Programme } from '@caulkhorn/core/programme';
-import { boardRows, happenings, whoIsWhere } from './board-rows';
+import { boardRows, happenings, machineRows, whoIsWhere } from './board-rows';
 
 const H = 3_600_000;
 const NOW = Date.parse('2026-05-18T07:00:00Z');
@@ -28,12 +28,9 @@ const rowsOf = (tasks: PlacedTask[], items: WorkItem[], conflicts: Programme['co
 
 test('faces stand under their rooms, in the order of the walk; those without work do not', () => {
   const tasks = [task('1', 'p', 0, 1), task('2', 'a', 1, 2)];
-  expect(rowsOf(tasks, [item('1'), item('2')]).map((row) => (row.kind === 'face' ? row.face.mark : row.name))).toEqual([
-    'Store',
-    'A',
-    'Pit',
-    'P',
-  ]);
+  expect(
+    rowsOf(tasks, [item('1'), item('2')]).map((row) => (row.kind === 'face' ? row.face.mark : row.kind === 'room' ? row.name : row.kind)),
+  ).toEqual(['Store', 'A', 'Pit', 'P']);
 });
 
 test('what rests is told from what the crew does', () => {
@@ -76,4 +73,42 @@ test('rounds and closing windows happen, whoever is there; a conflict goes with 
   ]);
   expect(busy).toHaveLength(1);
   expect(rows[1]).toMatchObject({ bars: [{ conflict: { code: 'window-missed' } }, {}] });
+});
+
+test('a machine is where its work is, and at the other jobs that have it; a dryer as long as it dries', () => {
+  const tasks = [task('1', 'a', 0, 2), task('dry', 'p', 2, 26)];
+  const items = [item('1', { machines: ['jet'] }), item('dry', { durationMin: 60, restH: 23, machines: ['dehumidifier'] })];
+  const booking = (jobName: string, machines: ('jet' | 'kettle')[], fromH: number) => ({
+    jobId: jobName,
+    jobName,
+    machines,
+    fromMs: NOW + fromH * H,
+    toMs: NOW + (fromH + 2) * H,
+  });
+  const rows = machineRows(
+    rowsOf(tasks, items),
+    [booking('Kelp', ['jet'], 4), booking('Far', ['jet'], 400), booking('Hot', ['kettle'], 4)],
+    span,
+  );
+  expect(rows).toEqual([
+    expect.objectContaining({
+      id: 'jet',
+      stays: [expect.objectContaining({ mark: 'A', toMs: NOW + 2 * H })],
+      away: [expect.objectContaining({ jobName: 'Kelp' })],
+    }),
+    expect.objectContaining({ id: 'dehumidifier', stays: [expect.objectContaining({ mark: 'P', toMs: NOW + 26 * H })], away: [] }),
+  ]);
+});
+
+test('hours that are closed to what is planned on a face stand on its row, once; not those of what is done', () => {
+  const hours = (fromH: number) => ({
+    fromMs: NOW + fromH * H,
+    toMs: NOW + (fromH + 1) * H,
+    because: { code: 'person-off' as const, person: 'P' },
+  });
+  const [shared, done] = [hours(2), hours(3)];
+  const tasks = [task('1', 'a', 0, 1), task('2', 'a', 1, 2), task('old', 'a', -2, -1, { state: 'done' })];
+  const closedOf = (id: string) => (id === 'old' ? [done] : [shared]);
+  const [, row] = boardRows(model, { tasks, conflicts: [] }, [item('1'), item('2'), item('old')], { ...span, closedOf });
+  expect(row).toMatchObject({ closed: [shared] });
 });

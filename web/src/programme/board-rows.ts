@@ -1,5 +1,5 @@
-import { type Face, type JobModel, facesInWalk } from '@caulkhorn/core/jobs';
-import type { WorkItem } from '@caulkhorn/core/planning';
+import { type Face, type JobModel, MACHINE_KINDS, type MachineKind, facesInWalk } from '@caulkhorn/core/jobs';
+import { type Booking, type ClosedHours, RUNS_ALONE, type WorkItem } from '@caulkhorn/core/planning';
 import type { Conflict, Interval, PlacedTask, Programme } from '@caulkhorn/core/programme';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 import { roundsOf } from '../words/rounds';
@@ -14,9 +14,23 @@ export interface BoardBar {
 
 export type BoardRow =
   | { kind: 'room'; id: string; name: string }
-  | { kind: 'face'; id: string; face: Face; bars: readonly BoardBar[]; /** rounds of mist, ms */ rounds: readonly number[] }
+  | {
+      kind: 'face';
+      id: string;
+      face: Face;
+      bars: readonly BoardBar[];
+      /** rounds of mist, ms */ rounds: readonly number[];
+      /** hours in which nobody can be at what is planned on it */ closed: readonly ClosedHours[];
+    }
+  /** a machine of the yard: where this job has it, and when others do */
+  | { kind: 'machine'; id: MachineKind; stays: readonly Stay[]; away: readonly Away[] }
   /** where somebody is: whoever was given work, else the crew */
   | { kind: 'who'; id: string; name: string | null; stays: readonly Stay[] };
+
+/** When a machine, or one of its kind, is at another job. */
+export interface Away extends Interval {
+  jobName: string;
+}
 
 /** Time that somebody spends on a face. */
 export interface Stay extends Interval {
@@ -29,7 +43,7 @@ export function boardRows(
   model: Pick<JobModel, 'spaces' | 'faces' | 'job'>,
   { tasks, conflicts }: Programme,
   workItems: readonly WorkItem[],
-  { fromMs, toMs }: Interval,
+  { fromMs, toMs, closedOf = () => [] }: Interval & { closedOf?(workItemId: string): readonly ClosedHours[] },
 ): BoardRow[] {
   const items = new Map(workItems.map((item) => [item.id, item]));
   const conflictOf = new Map(conflicts.map((conflict) => [conflict.taskId, conflict]));
@@ -53,7 +67,12 @@ export function boardRows(
     if (face.spaceId !== room) rows.push({ kind: 'room', id: face.spaceId, name: nameOf.get(face.spaceId) ?? '' });
     room = face.spaceId;
     const rounds = bars.flatMap(({ task, item }) => roundsOf(task, item, model.job.timeZone)).filter((ms) => ms > fromMs && ms < toMs);
-    rows.push({ kind: 'face', id: face.id, face, bars, rounds });
+    const planned = bars.filter(({ task }) => task.state === 'planned');
+    // what closes several of its pieces is told once
+    const closed = [...new Set(planned.flatMap(({ task }) => closedOf(task.id)))].filter(
+      (each) => each.fromMs < toMs && each.toMs > fromMs,
+    );
+    rows.push({ kind: 'face', id: face.id, face, bars, rounds, closed });
   }
   return rows;
 }
@@ -72,6 +91,26 @@ export function whoIsWhere(rows: readonly BoardRow[], personOf: (workItemId: str
   return [...stays]
     .sort(([a], [b]) => (a === null ? -1 : b === null ? 1 : a.localeCompare(b)))
     .map(([name, of]) => ({ kind: 'who', id: name ?? '', name, stays: of.sort((a, b) => a.fromMs - b.fromMs) }));
+}
+
+/** What each machine that this job asks for does: on its faces, and at other jobs. */
+export function machineRows(rows: readonly BoardRow[], bookings: readonly Booking[], { fromMs, toMs }: Interval): BoardRow[] {
+  const stays = new Map<MachineKind, Stay[]>();
+  for (const row of rows) {
+    if (row.kind !== 'face') continue;
+    for (const { task, item, leftMs } of row.bars)
+      for (const machine of item.machines ?? []) {
+        const until = RUNS_ALONE.has(machine) ? task.endMs : leftMs;
+        const stay = { fromMs: task.startMs, toMs: until, mark: row.face.mark, taskId: task.id };
+        stays.set(machine, [...(stays.get(machine) ?? []), stay]);
+      }
+  }
+  return MACHINE_KINDS.filter((kind) => stays.has(kind)).map((kind) => ({
+    kind: 'machine',
+    id: kind,
+    stays: stays.get(kind)!,
+    away: bookings.filter((booking) => booking.machines.includes(kind) && booking.fromMs < toMs && booking.toMs > fromMs),
+  }));
 }
 
 /** When the crew is at work, and what else must not be folded away: rounds, and windows that close. */

@@ -1,19 +1,22 @@
+import type { ClosedHours } from '@caulkhorn/core/planning';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { t } from '../messages/t';
+import { useUnits } from '../shared/preferences';
 import { hourShort, timeNear, timeOfDay, weekdayDay } from '../shared/times';
+import { closingText } from '../words/closing-text';
 import { itemName, stepName } from '../words/item-name';
 import { Bar } from './board-bar';
+import { ClosedBands, NAME_PX, Where } from './board-lanes';
 import type { BoardBar, BoardRow } from './board-rows';
 import { conflictText } from './conflict-text';
 import { type Band, type TimeBands, daysIn } from './time-bands';
 import type { Board } from './use-board';
 import type { BoardLayout } from './use-board-layout';
 
-const SIZES: Readonly<Record<BoardRow['kind'], number>> = { room: 26, face: 40, who: 28 };
-const NAME_PX = 64;
+const SIZES: Readonly<Record<BoardRow['kind'], number>> = { room: 26, face: 40, who: 28, machine: 28 };
 const HEAD_PX = 44;
 const QUARTER_MS = 15 * 60_000;
 /** A hand that comes this near to the edge of a window means the edge. */
@@ -37,6 +40,7 @@ export function ProgrammeBoard({
 }) {
   const { model } = useJob(parts('model'));
   const { selected } = useSelection('selected');
+  const units = useUnits();
   const { timeZone } = model.job;
   const { now } = layout;
   const frame = useRef<HTMLDivElement>(null);
@@ -94,7 +98,9 @@ export function ProgrammeBoard({
             return (
               <div key={`${row.kind} ${row.id}`} className="absolute inset-x-0 flex" style={{ top: HEAD_PX + start, height: size }}>
                 {row.kind === 'who' ? (
-                  <Where row={row} bands={bands} choose={choose} />
+                  <Where name={row.name ?? t('board.crew')} stays={row.stays} bands={bands} choose={choose} />
+                ) : row.kind === 'machine' ? (
+                  <Where name={t(`machine.${row.id}`)} stays={row.stays} away={row.away} bands={bands} choose={choose} />
                 ) : row.kind === 'room' ? (
                   <span className="sticky left-0 z-20 h-full bg-paper px-2 pt-1 text-[13px] font-semibold text-soft">{row.name}</span>
                 ) : (
@@ -106,6 +112,7 @@ export function ProgrammeBoard({
                       <b className="truncate text-[15px]">{row.face.mark}</b>
                     </span>
                     <div className="relative flex-1 border-b border-rule">
+                      <ClosedBands closed={row.closed} bands={bands} titleOf={closedTitle} />
                       {against === undefined ? null : <Before row={row} bands={bands} startOf={startOf} />}
                       <Windows row={row} bands={bands} />
                       {row.bars.map((bar, i) => (
@@ -145,6 +152,11 @@ export function ProgrammeBoard({
       </div>
     </section>
   );
+
+  function closedTitle(hours: ClosedHours): string {
+    const near = (ms: number) => timeNear(ms, now, timeZone);
+    return t('closing.from-to', { from: near(hours.fromMs), to: near(hours.toMs), why: closingText(hours, units) });
+  }
 
   function titleOf({ task, item, conflict }: BoardBar): string {
     if (conflict) return conflictText(conflict, itemName(item, model));
@@ -254,40 +266,6 @@ function Windows({ row, bands }: { row: Extract<BoardRow, { kind: 'face' }>; ban
         />
       </span>
     ) : null,
-  );
-}
-
-/** Where somebody is, face by face. */
-function Where({ row, bands, choose }: { row: Extract<BoardRow, { kind: 'who' }>; bands: TimeBands; choose(id: string): void }) {
-  return (
-    <>
-      <span
-        className="sticky left-0 z-20 flex shrink-0 items-center border-r border-rule-strong bg-raised px-1.5 text-[12px]"
-        style={{ width: NAME_PX }}
-        title={row.name ?? t('board.crew')}
-      >
-        <span className="truncate">{row.name ?? t('board.crew')}</span>
-      </span>
-      <div className="relative flex-1 border-b border-rule">
-        {row.stays.map(({ fromMs, toMs, mark, taskId }) => {
-          const leftPx = bands.x(fromMs);
-          const widthPx = Math.max(4, bands.x(toMs) - leftPx - 1);
-          return (
-            <button
-              key={taskId}
-              type="button"
-              tabIndex={-1}
-              aria-hidden
-              onClick={() => choose(taskId)}
-              className="absolute inset-y-[5px] overflow-hidden rounded-[2px] bg-ink/75 px-0.5 text-center text-[11px] leading-[18px] text-paper"
-              style={{ left: leftPx, width: widthPx }}
-            >
-              {widthPx > 5 + mark.length * 8 ? mark : ''}
-            </button>
-          );
-        })}
-      </div>
-    </>
   );
 }
 

@@ -56,6 +56,7 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
     return boardSvg({
       ...{ title: name, under: `${ends} · ${t('dossier.printed', { when: fullTime(layout.now, timeZone), zone: timeZone })}` },
       ...{ rows: layout.rows, bands: layout.bands, nowMs: layout.now, crew: t('board.crew') },
+      machineName: (kind) => t(`machine.${kind}`),
       labelOf: ({ item }) => [stepName(item, model), board.personOf(item.id) ?? ''].filter(Boolean).join(' · '),
       headOf: (band) => (band.kind === 'work' ? weekdayDay(band.fromMs, timeZone) : band.kind === 'rest' ? restText(band, timeZone) : ''),
     });

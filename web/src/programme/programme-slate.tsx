@@ -18,6 +18,7 @@ import type { Row } from './programme-row';
 import { ProgrammeTable } from './programme-table';
 import { useBoard } from './use-board';
 import { useBoardLayout } from './use-board-layout';
+import { Weather } from './weather-dialog';
 import { WorkPanel } from './work-panel';
 
 /** Programme: every piece of work in time, what cannot be met and why, and the release of the plan to the site. */
@@ -63,6 +64,7 @@ export function ProgrammeSlate() {
             </div>
             {isTable ? null : <BoardScale scale={scale} setScale={setScale} />}
             <ProgrammeOut rows={rows} board={board} layout={layout} />
+            <Weather />
             <AlertsSwitch />
           </div>
         )}

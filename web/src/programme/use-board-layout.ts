@@ -3,7 +3,7 @@ import { type Interval, shiftsFrom, weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { useMemo } from 'react';
 import { useNow } from '../shared/use-now';
-import { type BoardRow, boardRows, happenings, whoIsWhere } from './board-rows';
+import { type BoardRow, boardRows, happenings, machineRows, whoIsWhere } from './board-rows';
 import { TimeBands } from './time-bands';
 import type { Board } from './use-board';
 
@@ -19,18 +19,24 @@ export interface BoardLayout {
 }
 
 export function useBoardLayout(model: JobModel, board: Board, pxPerHour: number): BoardLayout {
-  const { shown, workItems, personOf } = board;
+  const { shown, workItems, personOf, bookings, placedBy } = board;
+  const { closed, holidays } = placedBy;
   const now = useNow(30_000);
-  const { faces, ...layout } = useMemo(() => {
+  const { faces, machines, ...layout } = useMemo(() => {
     const ends = shown.tasks.map(({ endMs }) => endMs).filter(Number.isFinite);
     const span: Interval = { fromMs: now - BACK_MS, toMs: Math.max(now + DAY_MS, ...ends) + 6 * HOUR_MS };
-    const found = boardRows(model, shown, workItems, span);
+    const found = boardRows(model, shown, workItems, { ...span, closedOf: (id) => closed?.get(id) ?? [] });
     const days = Math.ceil((span.toMs - span.fromMs) / DAY_MS) + 2;
-    const shifts = shiftsFrom(span.fromMs, weekOf(model.job), days);
+    const shifts = shiftsFrom(span.fromMs, weekOf({ ...model.job, ...(holidays ? { holidays } : {}) }), days);
     const { busy, events } = happenings(found);
-    return { faces: found, shifts, bands: TimeBands.of({ ...span, shifts, busy: [...busy, around(now)], events, pxPerHour }) };
-  }, [shown, workItems, model, now, pxPerHour]);
-  return { now, rows: [...faces, ...whoIsWhere(faces, personOf)], ...layout };
+    return {
+      faces: found,
+      machines: machineRows(found, bookings, span),
+      shifts,
+      bands: TimeBands.of({ ...span, shifts, busy: [...busy, around(now)], events, pxPerHour }),
+    };
+  }, [shown, workItems, model, now, pxPerHour, closed, holidays, bookings]);
+  return { now, rows: [...faces, ...whoIsWhere(faces, personOf), ...machines], ...layout };
 }
 
 /** The hour around the present is never folded away. */

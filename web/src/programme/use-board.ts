@@ -31,7 +31,7 @@ const NONE_KEPT: NonNullable<PlacingOptions['kept']> = new Map();
  */
 export function useBoard() {
   const { model, can, put, putHead, session } = useJob(parts('model', 'can', 'put', 'putHead', 'session'));
-  const { programme: stands, workItems, site, placedBy } = usePlanning();
+  const { programme: stands, workItems, site, placedBy, bookings } = usePlanning();
   const canPlan = can('plan');
   const kept = placedBy.kept ?? NONE_KEPT;
   const [isFoundShown, showFound] = useState(false);
@@ -51,7 +51,6 @@ export function useBoard() {
   const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy, pins });
 
   const proposed = found.search.proposal?.programme ?? null;
-  const figuresOf = (programme: Programme) => programmeFigures(programme, workItems, placedBy);
   const beside = draft ? (drafted ?? draft.of) : stands;
   const isBetter = useMemo(() => {
     if (!proposed) return false;
@@ -76,6 +75,7 @@ export function useBoard() {
   const against = earlier ? asKeptThen(shown, earlier) : view === 'stands' ? undefined : stands;
   const people = useMemo(() => new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person])), [before]);
   const personOf = (id: string) => (changes.people.has(id) ? changes.people.get(id) : people.get(id));
+  const figuresOf = (programme: Programme) => programmeFigures(programme, workItems, { ...placedBy, personOf });
   const leave = () => {
     setDraft(null);
     showFound(false);
@@ -89,7 +89,7 @@ export function useBoard() {
   return {
     ...{ stands, beside, shown, view, workItems, canPlan, before, search: found.search, isBetter },
     figuresOf,
-    ...{ against, comparedAt, compareWith },
+    ...{ against, comparedAt, compareWith, placedBy, bookings },
     /** what begins at another time than people were told, because something took longer or came later */
     slipped: before ? movesBetween(asKeptThen(stands, before), stands).filter(({ byMs }) => Math.abs(byMs) >= WORTH_MS) : [],
     /** what begins at another time than it stands, or was kept then */ moves: against ? movesBetween(against, shown) : [],

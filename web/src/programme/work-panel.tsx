@@ -1,22 +1,32 @@
 import { ChevronLeft, ChevronRight, Pin, PinOff } from 'lucide-react';
+import type { Skill } from '@caulkhorn/core/jobs';
+import type { HousePerson } from '@caulkhorn/core/planning';
+import { DAY_MS } from '@caulkhorn/core/quantities';
 import { parts, useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { dayAndTime } from '../shared/times';
+import { dayAndTime, timeNear } from '../shared/times';
+import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { CloseButton } from '../shared/ui/close-button';
 import { TextField } from '../shared/ui/field';
+import { closingText } from '../words/closing-text';
 import { itemName } from '../words/item-name';
 import { conflictText } from './conflict-text';
 import type { Board } from './use-board';
 
+/** Of a long list the next ones. */
+const CLOSED_SHOWN = 4;
 const STEPS_MIN = [-60, -15, 15, 60] as const;
 
 /** The chosen piece of work: when, in which window, how much, who; moved by buttons where a hand cannot draw it. */
 export function WorkPanel({ board, id, choose, close }: { board: Board; id: string; choose(id: string): void; close(): void }) {
   const { model } = useJob(parts('model'));
   const units = useUnits();
+  const house = useHouse();
+  const now = useNow(30_000);
   const task = board.shown.tasks.find((each) => each.id === id);
   const item = board.workItems.find((each) => each.id === id);
   if (!task || !item) return null;
@@ -24,7 +34,11 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
   const conflict = board.shown.conflicts.find(({ taskId }) => taskId === id);
   const isMovable = board.canPlan && task.state === 'planned';
   const isPinned = board.isPinned(id);
-  const people = [...new Set((board.before?.starts ?? []).flatMap(({ person }) => (person === undefined ? [] : [person])))];
+  const known = house.people ?? [];
+  const people = [...new Set([...known.map(({ name }) => name), ...(board.before?.starts ?? []).flatMap(({ person }) => person ?? [])])];
+  const person = board.personOf(id);
+  const lacks = (item.skills ?? []).filter((skill) => isLacking(skill, person, known));
+  const closed = (board.placedBy.closed?.get(id) ?? []).filter(({ fromMs, toMs }) => toMs > now && fromMs < task.endMs + DAY_MS);
   const onFace = board.shown.tasks.filter(({ chain }) => chain === task.chain);
   const place = onFace.indexOf(task);
   const rows: [string, string][] = [
@@ -73,6 +87,27 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
             </div>
           ))}
         </dl>
+        {closed.length > 0 && task.state === 'planned' ? (
+          <ul className="mt-1 text-[13px]">
+            {closed.slice(0, CLOSED_SHOWN).map((hours, i) => (
+              <li key={i}>
+                {t('closing.from-to', {
+                  from: timeNear(hours.fromMs, now, timeZone),
+                  to: timeNear(hours.toMs, now, timeZone),
+                  why: closingText(hours, units),
+                })}
+              </li>
+            ))}
+            {closed.length > CLOSED_SHOWN ? <li>{t('programme.more-conflicts', { n: closed.length - CLOSED_SHOWN })}</li> : null}
+          </ul>
+        ) : null}
+        {lacks.map((skill) => (
+          <p key={skill} className="mt-1 font-medium text-iron">
+            {person === undefined
+              ? t('skill.nobody', { skill: t(`skill.${skill}`) })
+              : t('skill.lacking', { person, skill: t(`skill.${skill}`) })}
+          </p>
+        ))}
         {conflict ? <p className="mt-1 font-medium text-iron">{conflictText(conflict, itemName(item, model))}</p> : null}
       </div>
       {isMovable ? (
@@ -120,3 +155,11 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
 }
 
 const moveLabel = (minutes: number): string => t(minutes < 0 ? 'board.earlier-by' : 'board.later-by', { n: Math.abs(minutes) });
+
+/** Whoever was given it has not learned it, or nobody of the house has; of a house that lists nobody nothing is known. */
+function isLacking(skill: Skill, person: string | undefined, people: readonly HousePerson[]): boolean {
+  if (people.length === 0) return false;
+  const given = people.find(({ name }) => name === person);
+  if (person !== undefined && given) return !given.skills.includes(skill);
+  return person === undefined && !people.some(({ skills }) => skills.includes(skill));
+}

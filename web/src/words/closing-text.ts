@@ -1,0 +1,18 @@
+import type { ClosedHours } from '@caulkhorn/core/planning';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { t } from '../messages/t';
+import { breachText } from './breach-text';
+
+/** Why nobody can be at a piece of work: "the injection pump is at Kelp House". */
+export function closingText({ because }: Pick<ClosedHours, 'because'>, units: UnitSystem): string {
+  switch (because.code) {
+    case 'machine':
+      return t('closing.machine', { machine: t(`machine.${because.machine}`), jobs: because.jobs.join(', ') });
+    case 'person-off':
+      return t('closing.person-off', { person: because.person });
+    case 'person-away':
+      return t('closing.person-away', { person: because.person, jobs: because.jobs.join(', ') });
+    case 'weather':
+      return `${because.product}: ${breachText(because.breach, units)}`;
+  }
+}
