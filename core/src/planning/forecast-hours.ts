@@ -5,12 +5,11 @@ import { type Breach, breachesOf } from '../site-log/index.js';
 import type { TemperatureAt } from '../programme/index.js';
 import type { ClosedHours } from './closed-hours.js';
 import type { FacePlan } from './face-plan.js';
+import { OUTDOORS } from './outdoors.js';
 import { toolFor } from './placing-pace.js';
 import { materialFor } from './supply.js';
 import type { WorkItem } from './work-items.js';
 
-/** Under a roof the surface does not follow the weather. */
-export const OUTDOORS: ReadonlySet<Face['near']['kind']> = new Set(['open-air', 'ground']);
 /** Less is dew and drizzle that a gauge does not tell from nothing, mm in an hour; common practice, no source. */
 const RAIN_MM = 0.2;
 /** Until a film no longer blisters where its sheet names no hour, h; common practice, no source. */

@@ -1,6 +1,7 @@
 import type { PrepareId } from '../build-up/index.js';
 import type { Product, Tool } from '../catalogue/index.js';
-import type { MachineKind, Skill } from '../jobs/index.js';
+import type { Face, MachineKind, Skill } from '../jobs/index.js';
+import { OUTDOORS } from './outdoors.js';
 import { toolFor } from './placing-pace.js';
 import type { FacePlan } from './face-plan.js';
 import type { WorkItem } from './work-items.js';
@@ -8,6 +9,9 @@ import { materialFor } from './supply.js';
 
 /** What preparing takes from the yard; common practice, no source. */
 const OF_PREPARING: Partial<Record<PrepareId, MachineKind>> = { blast: 'blaster', grind: 'grinder', jet: 'jet' };
+
+/** Under the sky nothing is dried by a machine. */
+const INDOORS: ReadonlySet<MachineKind> = new Set(['dehumidifier']);
 
 /** Who handles a machine has learned it; common practice, no source. */
 const SKILL_FOR: Partial<Record<MachineKind, Skill>> = {
@@ -19,10 +23,11 @@ const SKILL_FOR: Partial<Record<MachineKind, Skill>> = {
 const RESINS: ReadonlySet<Product['binder']> = new Set(['epoxy', 'polyurethane']);
 
 /** The same work, each piece with the machines and the skills that it asks for. */
-export function withNeeds(items: readonly WorkItem[], plan: FacePlan, tool: Tool | undefined): WorkItem[] {
+export function withNeeds(items: readonly WorkItem[], plan: FacePlan, face: Pick<Face, 'near'>, tool: Tool | undefined): WorkItem[] {
+  const isOutdoors = OUTDOORS.has(face.near.kind);
   return items.map((item) => {
     const product = materialFor(item, plan.lines)?.product;
-    const machines = machinesFor(item, plan, product, tool);
+    const machines = machinesFor(item, plan, product, tool).filter((machine) => !(isOutdoors && INDOORS.has(machine)));
     const skills = machines.flatMap((machine) => SKILL_FOR[machine] ?? []);
     if (product && RESINS.has(product.binder)) skills.push('resins');
     return { ...item, ...(machines.length > 0 ? { machines } : {}), ...(skills.length > 0 ? { skills } : {}) };

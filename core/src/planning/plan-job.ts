@@ -110,7 +110,7 @@ export class Planner {
     const remembered = {
       from,
       plan,
-      work: { people, tool, items: withNeeds(inZones(workItemsOf(face, plan, house, conditions), plan, face), plan, tool) },
+      work: { people, tool, items: withNeeds(inZones(workItemsOf(face, plan, house, conditions), plan, face), plan, face, tool) },
     };
     this.faces.set(face.id, remembered);
     return remembered;

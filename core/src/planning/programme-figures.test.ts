@@ -20,6 +20,7 @@ test('a day counts once, whatever is done on it; what rests on it counts for non
     endMs: MONDAY_7 + 49 * H,
     missed: 0,
     roundsAtRest: 0,
+    roundsUnnamed: 0,
     daysOnSite: 2,
     hoursOnSite: 20,
   });
@@ -30,6 +31,8 @@ test('rounds of mist outside the crew’s hours are counted, Sundays whole', () 
   const cure = (fromH: number) => of(task('cure', fromH, fromH + 72, { startMs: MONDAY_7 + fromH * H }));
   const items = [item('cure', { durationMin: 0, restH: 72, roundsPerDay: 4 })];
   expect(programmeFigures(cure(0.5), items, options).roundsAtRest).toBe(3);
+  expect(programmeFigures(cure(0.5), items, { ...options, personOf: () => 'Pauli' })).toMatchObject({ roundsAtRest: 3, roundsUnnamed: 0 });
+  expect(programmeFigures(cure(0.5), items, options).roundsUnnamed).toBe(3);
   // from Friday evening to Monday: Friday 21:00, Saturday 21:00, all of Sunday
   expect(programmeFigures(cure(4 * 24 + 10), items, options).roundsAtRest).toBe(6);
 });
@@ -40,7 +43,14 @@ test('where something finds no place there is no end', () => {
 });
 
 test('nothing has no end, and takes no day', () =>
-  expect(programmeFigures(of(), [], options)).toEqual({ endMs: null, missed: 0, roundsAtRest: 0, daysOnSite: 0, hoursOnSite: 0 }));
+  expect(programmeFigures(of(), [], options)).toEqual({
+    endMs: null,
+    missed: 0,
+    roundsAtRest: 0,
+    roundsUnnamed: 0,
+    daysOnSite: 0,
+    hoursOnSite: 0,
+  }));
 
 test('people cost whole days, and an hour for a round out of hours', () =>
   expect(labourMinor({ hoursOnSite: 20, roundsAtRest: 3 }, 2, 4500)).toBe(193_500));

@@ -1,7 +1,7 @@
 import type { Product } from '../catalogue/index.js';
 import type { Face, JobHead } from '../jobs/index.js';
 import { type Breach, breachesOf } from '../site-log/index.js';
-import { OUTDOORS } from './forecast-hours.js';
+import { OUTDOORS } from './outdoors.js';
 import type { MeasuredWall } from './measured-walls.js';
 import type { JobPlan } from './plan-job.js';
 import { materialFor } from './supply.js';

@@ -29,6 +29,21 @@ test('heated, no wall is colder than that, and a warm one stays as it is', () =>
   expect(WHAT_IFS.warmer(given({ temperatureC: 18, wallsC: new Map() }))).toBeUndefined();
 });
 
+test('heated, a forecast night is no colder either, and stays where it lies in time', () => {
+  const history = [
+    { atMs: NOW - 9, temperatureC: 18 },
+    { atMs: NOW + 5, temperatureC: 2 },
+    { atMs: NOW + 9, temperatureC: 20 },
+  ];
+  const { options } = WHAT_IFS.warmer(given({ temperatureC: 18, wallsC: new Map([['out', history]]) }))!;
+  expect(options.wallsC!.get('out')).toEqual([
+    history[0],
+    { atMs: NOW, temperatureC: 18 },
+    { atMs: NOW + 5, temperatureC: 15 },
+    { atMs: NOW + 9, temperatureC: 20 },
+  ]);
+});
+
 test('three take two thirds of what two take, to five minutes, and what keeps nobody stays as long', () =>
   expect(minutes(WHAT_IFS['one-more'](given()))).toEqual([160, 15, 0]));
 

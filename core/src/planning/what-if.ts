@@ -1,4 +1,4 @@
-import { weekOf } from '../programme/index.js';
+import { type TemperatureAt, weekOf } from '../programme/index.js';
 import type { PlacingOptions } from './programme-job.js';
 import { roundedMin, type WorkItem } from './work-items.js';
 import { zonesWanted } from './zones.js';
@@ -32,11 +32,14 @@ export const WHAT_IFS = {
   warmer: ({ options, ...rest }) => {
     const raised = (celsius: number) => Math.max(HEATED_C, celsius);
     const walls = [...(options.wallsC ?? [])];
-    const isWarm = options.temperatureC >= HEATED_C && walls.every(([, history]) => history.at(-1)!.temperatureC >= HEATED_C);
+    const coldest = (history: readonly TemperatureAt[]) => Math.min(...ahead(history, options.nowMs).map((each) => each.temperatureC));
+    const isWarm = options.temperatureC >= HEATED_C && walls.every(([, history]) => coldest(history) >= HEATED_C);
     if (isWarm) return undefined;
-    const wallsC = new Map(
-      walls.map(([id, history]) => [id, [...history, { atMs: options.nowMs, temperatureC: raised(history.at(-1)!.temperatureC) }]]),
-    );
+    const heated = (history: readonly TemperatureAt[]) => [
+      ...history.filter(({ atMs }) => atMs < options.nowMs),
+      ...ahead(history, options.nowMs).map((each) => ({ ...each, temperatureC: raised(each.temperatureC) })),
+    ];
+    const wallsC = new Map(walls.map(([id, history]) => [id, heated(history)]));
     return { ...rest, options: { ...options, temperatureC: raised(options.temperatureC), wallsC } };
   },
   'one-more': ({ workItems, people, options }) => ({
@@ -73,4 +76,11 @@ export const WHAT_IF_IDS = Object.keys(WHAT_IFS) as readonly WhatIfId[];
 function withWeek({ options, ...rest }: Circumstances, change: Partial<NonNullable<PlacingOptions['week']>>): Circumstances {
   const { days, fromHour, toHour } = weekOf(options);
   return { ...rest, options: { ...options, week: { days: [...days], fromHour, hours: toHour - fromHour, ...change } } };
+}
+
+/** A wall from now on: as it is now, and as it is forecast. */
+function ahead(history: readonly TemperatureAt[], nowMs: number): TemperatureAt[] {
+  const later = history.filter(({ atMs }) => atMs > nowMs);
+  const now = history.findLast(({ atMs }) => atMs <= nowMs) ?? later[0]!;
+  return [{ atMs: nowMs, temperatureC: now.temperatureC }, ...later];
 }

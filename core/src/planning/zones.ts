@@ -140,6 +140,6 @@ export function workInZones(
     const zones = countOf.get(plan.faceId) ?? plan.buildUp?.zones ?? 1;
     const { zones: _, ...buildUp } = plan.buildUp ?? {};
     const so = plan.buildUp ? { ...plan, buildUp: { ...buildUp, ...(zones > 1 ? { zones } : {}) } as BuildUp } : plan;
-    return withNeeds(inZones(workItemsOf(face, so, house, conditions), so, face), so, conditions.tool);
+    return withNeeds(inZones(workItemsOf(face, so, house, conditions), so, face), so, face, conditions.tool);
   });
 }

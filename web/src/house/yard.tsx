@@ -104,6 +104,15 @@ function People({ people, may, keep }: { people: readonly HousePerson[]; may: bo
 }
 
 function Trained({ person, may, keep }: { person: HousePerson; may: boolean; keep(skills: Skill[]): void }) {
+  // a tick is there at once, however long its way through the store is
+  const [shownFor, show] = useState({ from: person.skills, skills: person.skills });
+  if (shownFor.from !== person.skills) show({ from: person.skills, skills: person.skills });
+  const { skills } = shownFor;
+  const tick = (skill: Skill, isOn: boolean) => {
+    const next = SKILLS.filter((each) => (each === skill ? isOn : skills.includes(each)));
+    show({ from: person.skills, skills: next });
+    keep(next);
+  };
   return (
     <fieldset disabled={!may} className="flex flex-wrap gap-x-3">
       <legend className="text-[13px] text-soft">{t('yard.skills')}</legend>
@@ -112,8 +121,8 @@ function Trained({ person, may, keep }: { person: HousePerson; may: boolean; kee
           <input
             type="checkbox"
             className="size-4 accent-[var(--water)]"
-            checked={person.skills.includes(skill)}
-            onChange={({ target }) => keep(SKILLS.filter((each) => (each === skill ? target.checked : person.skills.includes(each))))}
+            checked={skills.includes(skill)}
+            onChange={({ target }) => tick(skill, target.checked)}
           />
           {t(`skill.${skill}`)}
         </label>
@@ -146,18 +155,19 @@ function DaysOff({ person, may, keep }: { person: HousePerson; may: boolean; kee
         ))}
       </ul>
       {may ? (
-        <div className="mt-1 w-44">
-          <TextField
-            label={t('yard.off-add')}
-            type="date"
-            value={day}
-            onChange={({ target }) => setDay(target.value)}
-            onBlur={() => {
-              if (day !== '' && !person.daysOff.includes(day)) keep([...person.daysOff, day].sort());
-              setDay('');
-            }}
-          />
-        </div>
+        <form
+          className="mt-1 flex items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (day !== '' && !person.daysOff.includes(day)) keep([...person.daysOff, day].sort());
+            setDay('');
+          }}
+        >
+          <TextField label={t('yard.off-add')} type="date" value={day} onChange={({ target }) => setDay(target.value)} />
+          <Button size="small" type="submit" className="mb-0.5 max-[719px]:h-12" disabled={day === ''}>
+            {t('yard.off-take')}
+          </Button>
+        </form>
       ) : null}
     </div>
   );

@@ -15,23 +15,29 @@ export function ClosedBands({
   bands: TimeBands;
   titleOf(hours: ClosedHours): string;
 }) {
-  return closed.map((hours, i) => {
-    const leftPx = bands.x(hours.fromMs);
-    const widthPx = bands.x(hours.toMs) - leftPx;
-    return widthPx < 1 ? null : (
-      <span
-        key={i}
-        title={titleOf(hours)}
-        data-testid="closed"
-        className="absolute inset-y-0"
-        style={{ left: leftPx, width: widthPx, backgroundImage: HATCH[hours.because.code] }}
-      />
-    );
-  });
+  // nobody is there at rest anyway
+  const worked = bands.bands.filter(({ kind }) => kind === 'work');
+  return closed.flatMap((hours, i) =>
+    worked
+      .filter(({ fromMs, toMs }) => fromMs < hours.toMs && toMs > hours.fromMs)
+      .map(({ fromMs, toMs }) => {
+        const leftPx = bands.x(Math.max(fromMs, hours.fromMs));
+        const widthPx = bands.x(Math.min(toMs, hours.toMs) - 1) - leftPx;
+        return (
+          <span
+            key={`${i} ${fromMs}`}
+            title={titleOf(hours)}
+            data-testid="closed"
+            className="absolute inset-y-0"
+            style={{ left: leftPx, width: Math.max(1, widthPx), backgroundImage: HATCH[hours.because.code] }}
+          />
+        );
+      }),
+  );
 }
 
 const hatch = (colour: string, turn: number): string =>
-  `repeating-linear-gradient(${turn}deg, transparent 0 5px, color-mix(in srgb, ${colour} 45%, transparent) 5px 6.5px)`;
+  `repeating-linear-gradient(${turn}deg, transparent 0 5px, color-mix(in srgb, ${colour} 32%, transparent) 5px 6.5px)`;
 /** The weather leans one way, what is elsewhere the other. */
 const HATCH: Readonly<Record<ClosedHours['because']['code'], string>> = {
   weather: hatch('var(--water)', 45),

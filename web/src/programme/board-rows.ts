@@ -1,4 +1,4 @@
-import { type Face, type JobModel, MACHINE_KINDS, type MachineKind, facesInWalk } from '@caulkhorn/core/jobs';
+import { type Face, type JobModel, MACHINE_KINDS, type MachineKind, facesInWalk, groupBy } from '@caulkhorn/core/jobs';
 import { type Booking, type ClosedHours, RUNS_ALONE, type WorkItem } from '@caulkhorn/core/planning';
 import type { Conflict, Interval, PlacedTask, Programme } from '@caulkhorn/core/programme';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
@@ -68,10 +68,7 @@ export function boardRows(
     room = face.spaceId;
     const rounds = bars.flatMap(({ task, item }) => roundsOf(task, item, model.job.timeZone)).filter((ms) => ms > fromMs && ms < toMs);
     const planned = bars.filter(({ task }) => task.state === 'planned');
-    // what closes several of its pieces is told once
-    const closed = [...new Set(planned.flatMap(({ task }) => closedOf(task.id)))].filter(
-      (each) => each.fromMs < toMs && each.toMs > fromMs,
-    );
+    const closed = onceEach(planned.flatMap(({ task }) => closedOf(task.id))).filter((each) => each.fromMs < toMs && each.toMs > fromMs);
     rows.push({ kind: 'face', id: face.id, face, bars, rounds, closed });
   }
   return rows;
@@ -91,6 +88,20 @@ export function whoIsWhere(rows: readonly BoardRow[], personOf: (workItemId: str
   return [...stays]
     .sort(([a], [b]) => (a === null ? -1 : b === null ? 1 : a.localeCompare(b)))
     .map(([name, of]) => ({ kind: 'who', id: name ?? '', name, stays: of.sort((a, b) => a.fromMs - b.fromMs) }));
+}
+
+/** What closes several pieces of a face is told once: of a kind, hours that overlap are one, with the reason of the first. */
+function onceEach(hours: readonly ClosedHours[]): ClosedHours[] {
+  const kinds = groupBy([...new Set(hours)], ({ because }) => because.code);
+  return [...kinds.values()].flatMap((ofKind) => {
+    const out: ClosedHours[] = [];
+    for (const each of ofKind.sort((a, b) => a.fromMs - b.fromMs)) {
+      const last = out.at(-1);
+      if (last && each.fromMs <= last.toMs) out[out.length - 1] = { ...last, toMs: Math.max(last.toMs, each.toMs) };
+      else out.push(each);
+    }
+    return out;
+  });
 }
 
 /** What each machine that this job asks for does: on its faces, and at other jobs. */

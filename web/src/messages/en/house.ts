@@ -27,6 +27,7 @@ export const HOUSE = {
   'yard.skills': 'Trained for',
   'yard.off': 'Days off',
   'yard.off-add': 'A day off more',
+  'yard.off-take': 'Add',
   'yard.off-none': 'none',
   'yard.add-person': 'Add somebody',
   'yard.remove': 'Take {name} off the list',

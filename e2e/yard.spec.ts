@@ -1,0 +1,136 @@
+import { type Page, expect, test } from '@playwright/test';
+import { allSent, choose, goTo, openJob, signIn } from './support';
+
+const board = (page: Page) => page.getByRole('region', { name: /hours along/ });
+const panel = (page: Page) => page.getByRole('region', { name: 'Chosen piece of work' });
+
+async function openYard(page: Page): Promise<void> {
+  const organisation = /\/o\/([0-9a-f-]+)/.exec(page.url())![1]!;
+  await page.goto(`/o/${organisation}/house/yard`);
+  await expect(page.getByRole('heading', { name: 'Machines' })).toBeVisible();
+}
+
+test('a pump that another job has is waited for, and the board says where it is; with a second one nobody waits', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Harbour works');
+  await goTo(page, 'Programme');
+  const washed = board(page).getByRole('button', { name: /prepare/ });
+  await washed.first().click();
+  await expect(page.getByTestId('closed').first()).toBeVisible();
+  await expect(page.locator('[title*="pressure washer at Kelp house"]').first()).toBeAttached();
+  const job = page.url();
+
+  await openYard(page);
+  const washers = page.getByLabel('pressure washer');
+  await expect(washers).toHaveValue('1');
+  await washers.fill('2');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.goto(job);
+  await goTo(page, 'Programme').catch(() => {});
+  await expect(washed.first()).toBeVisible();
+  await expect(page.locator('[title*="pressure washer at Kelp house"]')).toHaveCount(0);
+
+  await openYard(page);
+  await washers.fill('1');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('Saved.')).toBeVisible();
+});
+
+test('who works here, what he has learned and when he is off is kept; a programme asks for who has learned it', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Harbour works');
+  const job = page.url();
+  await openYard(page);
+  await page.getByLabel('Name', { exact: true }).fill('Bo Falk');
+  await page.getByRole('button', { name: 'Add somebody' }).click();
+  const bo = page.getByRole('listitem').filter({ hasText: 'Bo Falk' });
+  await bo.getByLabel('spraying').check();
+  await bo.getByLabel('A day off more').fill('2027-02-01');
+  await bo.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(bo.getByText('1 Feb 2027')).toBeVisible();
+  await page
+    .getByLabel(/A calendar/)
+    .setInputFiles({ name: 'holidays.csv', mimeType: 'text/csv', buffer: Buffer.from('day,name\n2027-05-17,Constitution day') });
+  await expect(page.getByText('Constitution day')).toBeVisible();
+  await page.reload();
+  await expect(bo.getByLabel('spraying')).toBeChecked();
+  await expect(bo.getByLabel('blasting')).not.toBeChecked();
+  await expect(page.getByText('Constitution day')).toBeVisible();
+  await page.getByLabel(/A calendar/).setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('nothing') });
+  await expect(page.getByText('No day was found in it.')).toBeVisible();
+
+  // given to who has not learned it, the work says so
+  await page.goto(job);
+  await goTo(page, 'Programme');
+  await board(page)
+    .getByRole('button', { name: /^K · prepare.*to do$/ })
+    .first()
+    .click();
+  await expect(panel(page)).not.toContainText('trained for');
+  await panel(page).getByLabel('Who does it').fill('Bo Falk');
+  await page.keyboard.press('Tab');
+  await expect(panel(page)).toContainText('Bo Falk is not listed as trained for: blasting.');
+  await page.getByRole('button', { name: 'Leave it as it stands' }).click();
+  await openYard(page);
+  await page.getByRole('button', { name: 'Take Bo Falk off the list' }).click();
+  await expect(bo).toHaveCount(0);
+});
+
+test('a forecast comes from a file or the simulated station, says how far it reaches, and closes hours outdoors', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Harbour works');
+  await goTo(page, 'Programme');
+  await expect(board(page)).toBeVisible();
+  await page.getByRole('button', { name: 'Weather' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Weather ahead' });
+  await expect(dialog).toContainText('No forecast is here');
+  const from = Math.floor(Date.now() / 3_600_000) * 3_600_000;
+  const hour = (h: number) => new Date(from + h * 3_600_000).toISOString();
+  const table = (lines: string[]) => ({
+    name: 'week.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(['time,air °C,rain mm', ...lines].join('\n')),
+  });
+  const file = dialog.getByLabel(/An hour a line/);
+  await file.setInputFiles(table([`${hour(0)},5,0`, `${hour(1)},mild,0`]));
+  await expect(dialog.getByRole('alert')).toContainText('line 3');
+  // frost for three days: nothing that water carries is laid outdoors
+  await file.setInputFiles(
+    table(
+      Array.from({ length: 72 }, (_, h) => h)
+        .filter((h) => h !== 10)
+        .map((h) => `${hour(h)},-4,0`),
+    ),
+  );
+  await expect(dialog).toContainText('week.csv');
+  await expect(dialog).toContainText('1 hour is missing');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Weather until/ })).toBeVisible();
+  await expect(page.locator('[title*="Frost"]').first()).toBeAttached();
+  await page.getByRole('button', { name: /^Weather until/ }).click();
+  await dialog.getByRole('button', { name: /simulated/ }).click();
+  await expect(dialog).toContainText('Simulated weather station');
+  await dialog.getByRole('button', { name: 'Forget it' }).click();
+  await expect(dialog).toContainText('No forecast is here');
+});
+
+test('a face is coated in strips: each is a piece of work of its own, with its place on the face', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Harbour works');
+  await choose(page, /^A\b/);
+  await goTo(page, 'Build-up');
+  const coated = page.getByLabel('Coated', { exact: true });
+  await coated.selectOption({ label: 'in 3 strips, left to right' });
+  await allSent(page);
+  await goTo(page, 'Programme');
+  await expect(
+    board(page)
+      .getByRole('button', { name: /A · coat 1, strip 3 of 3/ })
+      .first(),
+  ).toBeAttached();
+  await goTo(page, 'Build-up');
+  await coated.selectOption({ label: 'in one go' });
+  await goTo(page, 'Programme');
+  await expect(board(page).getByRole('button', { name: /strip/ })).toHaveCount(0);
+});
