@@ -21,7 +21,8 @@ import type { WorkItem } from './work-items.js';
 import { type Working, workSurely } from '../fields/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 
-const HORIZON_DAYS = 120;
+/** One crew at a large job is there for most of a year. */
+const HORIZON_DAYS = 400;
 
 const roomOf = ({ spaceId, phase, isFloor, freshH, referenceC = 20 }: InRoom): Task['room'] => ({
   id: spaceId,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { programmeFaults } from '../testing/programme-faults';
 import { betterProgramme } from './better-programme';
+import { rollingProgramme } from './rolling-programme';
 import { forwardPass } from './forward-pass';
 import type { Programme, Task, TaskSetting } from './task';
 import { shiftsFrom } from './working-hours';
@@ -130,6 +131,58 @@ describe('a better programme', () => {
       }),
       { numRuns: 60, seed: 7 },
     );
+  });
+
+  test('searched stretch by stretch it keeps every rule as well, is never worse than the first pass, and not before its bound', () => {
+    let sooner = 0;
+    fc.assert(
+      fc.property(programmes, (tasks) => {
+        const first = forwardPass(tasks, setting());
+        const search = rollingProgramme(tasks, setting(), first, { together: 6, settled: 3 });
+        let next = search.next(false);
+        while (!next.done) next = search.next(false);
+        const { programme, lowerBoundMs, clash } = next.value;
+        expect(programmeFaults(tasks, setting(), programme!)).toEqual([]);
+        expect(programme!.conflicts.length).toBeLessThanOrEqual(first.conflicts.length);
+        if (programme!.conflicts.length === first.conflicts.length) expect(endOf(programme!)).toBeLessThanOrEqual(endOf(first));
+        expect(endOf(programme!)).toBeGreaterThanOrEqual(lowerBoundMs - 1);
+        // what is told as hopeless is missed
+        for (const { taskId } of clash) if (taskId) expect(first.conflicts.length).toBeGreaterThan(0);
+        if (endOf(programme!) < endOf(first)) sooner++;
+      }),
+      { numRuns: 60, seed: 9 },
+    );
+    expect(sooner).toBeGreaterThan(3);
+  });
+
+  test('many faces that dry by themselves: as soon as there is work for the crew, to a part of a shift', () => {
+    // ninety faces of prepare, a day of drying, two coats: the crew is never without work
+    const faces = Array.from({ length: 90 }, (_, i) => `f${i}`);
+    const tasks = faces.flatMap((chain) => [
+      task(`${chain}:0`, 1, { chain, restMs: 24 * H }),
+      task(`${chain}:1`, 2, { chain }),
+      task(`${chain}:2`, 2, { chain, ...after(`${chain}:1`, 4, 30) }),
+    ]);
+    const first = forwardPass(tasks, setting({ shifts: shiftsFrom(MONDAY_7, week, 200) }));
+    const of = setting({ shifts: shiftsFrom(MONDAY_7, week, 200) });
+    const search = betterProgramme(tasks, of, first);
+    let next = search.next(false);
+    while (!next.done) next = search.next(false);
+    const { programme, lowerBoundMs } = next.value!;
+    expect(programmeFaults(tasks, of, programme!)).toEqual([]);
+    // 450 h of work in shifts of ten are 45 days
+    expect(at(lowerBoundMs)).toBe('07-17T17:00');
+    expect(endOf(programme!) - lowerBoundMs).toBeLessThanOrEqual(3 * 24 * H);
+    expect(endOf(programme!)).toBeLessThanOrEqual(endOf(first));
+  });
+
+  test('told to stop, the rest stands as it was placed first', () => {
+    const tasks = Array.from({ length: 300 }, (_, i) => task(`t${i}`, 1, { chain: `c${i}` }));
+    const of = setting({ shifts: shiftsFrom(MONDAY_7, week, 200) });
+    const first = forwardPass(tasks, of);
+    const search = betterProgramme(tasks, of, first);
+    search.next(false);
+    expect(search.next(true)).toMatchObject({ done: true, value: { programme: first, isProven: false, isImpossible: false } });
   });
 
   test('once kept, it is placed as it was kept, as long as nothing else changes', () => {

@@ -1,140 +1,23 @@
-import { MINUTE_MS } from '../quantities/index.js';
-import type { Issue } from '../issues.js';
-import { Bounds } from './schedule-bounds.js';
-import { clashOf } from './schedule-clash.js';
-import { pullForward } from './schedule-forward.js';
-import { type Schedule, type ScheduleInput, buildModel } from './schedule-model.js';
-import { searchSchedules } from './schedule-search.js';
-import { FINISH_ONLY, type Weights } from './schedule-weights.js';
-import { type Situation, type TaskModel, modelOfTasks } from './task-model.js';
-import { windowOf } from './task-windows.js';
-import type { Conflict, PlacedTask, Programme, Task, TaskSetting } from './task.js';
-import { WallAges } from './wall-ages.js';
+import { betterAtOnce } from './better-at-once.js';
+import type { Proposal } from './proposal.js';
+import { rollingProgramme } from './rolling-programme.js';
+import type { Programme, Task, TaskSetting } from './task.js';
 
-/** What a search has come to. */
-export interface Proposal {
-  /** null as long as there is none */ programme: Programme | null;
-  /** ms since 1970; no programme ends earlier */ lowerBoundMs: number;
-  /** none ends earlier than this one */ isProven: boolean;
-  /** there is none, and that is proven */ isImpossible: boolean;
-  /** what proved impossible to keep together: the latest hours among it are given up in `programme` */ clash: readonly Clash[];
-}
-
-export interface Clash {
-  code: 'clashes-latest' | 'clashes-hours' | 'clashes-capacity';
-  /** whose latest hour it is; none where it is the hours of the crew */ taskId?: string;
-}
-
-/** More tasks than this are left as they were placed: their tables would not fit. */
-export const MOST_SEARCHED = 1200;
-const DAY_MIN = 24 * 60;
-/** What is told apart of times that were worked out in minutes. */
-const EARLY_MS = 1000;
-/** Room behind the last end, where nothing yet fits: for windows that must wait for a Monday. */
-const SLACK_DAYS = 21;
+/** Of more tasks than these all orders at once are too many to search: the measured limit at which a first plan comes within seconds. */
+const MOST_AT_ONCE = 260;
 
 /**
- * Looks for a programme that ends earlier, or keeps a window that `first` missed. Yields how far it is and the best so far whenever
- * it is told to go on; told to stop, it answers with that. Undefined where nothing is to be placed, or too much.
+ * Looks for a programme that ends earlier, or keeps a window that `first` missed: over all tasks at once, or stretch by stretch where
+ * they are many. Yields how far it is and the best so far whenever it is told to go on; told to stop, it answers with that. Undefined
+ * where nothing is to be placed, or something finds no place at all.
  * @param first how `forwardPass` placed the same tasks
  */
 export function* betterProgramme(
   tasks: readonly Task[],
   setting: TaskSetting,
   first: Programme,
-  weights: Weights = FINISH_ONLY,
 ): Generator<{ share: number; proposal: Proposal }, Proposal | undefined, boolean> {
-  const planned = first.tasks.filter(({ state }) => state === 'planned');
-  const endMs = Math.max(...first.tasks.map((task) => task.endMs));
-  if (planned.length === 0 || planned.length > MOST_SEARCHED || !Number.isFinite(endMs)) return undefined;
-  const slackDays = first.conflicts.length > 0 ? SLACK_DAYS : 1;
-  const horizonMs = endMs + slackDays * DAY_MIN * MINUTE_MS;
-  const situation: Situation = { tasks, setting, placed: first };
-  const clash: Clash[] = [];
-  const givenUp = new Set<string>();
-  // what cannot be kept whatever is done is given up and told, so that the rest is placed as well as it can be
-  for (;;) {
-    const model = modelOfTasks(situation, horizonMs, givenUp);
-    const found = yield* searchModel(situation, model, { weights, clash });
-    if (!found.isImpossible) return found;
-    const more = yield* clashIn(model, found);
-    clash.push(...more.filter(({ taskId, code }) => !clash.some((each) => each.taskId === taskId && each.code === code)));
-    const hopeless = more.flatMap(({ taskId }) => (taskId === undefined || givenUp.has(taskId) ? [] : [taskId]));
-    if (hopeless.length === 0) return { ...found, clash };
-    for (const id of hopeless) givenUp.add(id);
-  }
-}
-
-/** Whether a search is over for want of any programme is told by `isImpossible`. */
-function* searchModel(
-  situation: Situation,
-  model: TaskModel,
-  { weights, clash }: { weights: Weights; clash: readonly Clash[] },
-): Generator<{ share: number; proposal: Proposal }, Proposal, boolean> {
-  const schedules = buildModel(model.input);
-  const root = new Bounds(schedules);
-  root.markAll();
-  const none: Proposal = { programme: null, lowerBoundMs: situation.setting.nowMs, isProven: false, isImpossible: true, clash };
-  if (schedules.tasks.some(({ times }) => times.count === 0) || !root.propagate()) return none;
-  const slices = searchSchedules(schedules, root, weights);
-  let shown: { of: Schedule | null; programme: Programme | null } = { of: null, programme: null };
-  const proposalOf = (schedule: Schedule | null, lowerBoundMin: number): Proposal => {
-    if (schedule !== shown.of)
-      shown = { of: schedule, programme: schedule && programmeOf(situation, model, pullForward(schedules, schedule)) };
-    const lowerBoundMs = model.fromMs + lowerBoundMin * MINUTE_MS;
-    return { programme: shown.programme, lowerBoundMs, isProven: false, isImpossible: false, clash };
-  };
-  let next = slices.next(false);
-  while (!next.done) {
-    const { share, schedule, lowerBoundMin } = next.value;
-    next = slices.next(yield { share, proposal: proposalOf(schedule, lowerBoundMin) });
-  }
-  const { schedule, lowerBoundMin, isProven, isExhausted } = next.value;
-  if (schedule === null && isExhausted) return none;
-  return { ...proposalOf(schedule, lowerBoundMin), isProven };
-}
-
-function* clashIn({ input, places }: TaskModel, so: Proposal): Generator<{ share: number; proposal: Proposal }, Clash[], boolean> {
-  const trials = clashOf(input);
-  let next = trials.next(false);
-  while (!next.done) next = trials.next(yield { share: 1, proposal: so });
-  const ids = new Map([...places].map(([id, place]) => [place, id]));
-  return next.value.flatMap((found) => nameOf(found, input, ids));
-}
-
-/** What of a clash the trade has a name for: the milestones and fresh floors of the model stand for waits that are told elsewhere. */
-function nameOf({ code, path }: Issue, input: ScheduleInput, ids: ReadonlyMap<number, string>): Clash[] {
-  const place = Number(/\[(\d+)\]/.exec(path)![1]);
-  if (code === 'clashes-latest') {
-    const to = input.tasks.findIndex(({ id }) => id === input.lags[place]!.to);
-    const taskId = ids.get(to);
-    return taskId === undefined ? [] : [{ code, taskId }];
-  }
-  return (code === 'clashes-hours' || code === 'clashes-capacity') && place === 0 ? [{ code }] : [];
-}
-
-function programmeOf({ tasks, setting, placed: first }: Situation, model: TaskModel, schedule: Schedule): Programme {
-  const ages = new WallAges(setting);
-  const taskOf = new Map(tasks.map((task) => [task.id, task]));
-  const lain = new Map(
-    first.tasks.map((placed): [string, PlacedTask] => {
-      const place = model.places.get(placed.id);
-      if (place === undefined) return [placed.id, placed];
-      const [startMs, leftMs] = [schedule.startsMin[place]!, schedule.endsMin[place]!].map((min) => model.fromMs + min * MINUTE_MS);
-      const endMs = leftMs! + (taskOf.get(placed.id)!.restMs ?? 0);
-      return [placed.id, { id: placed.id, chain: placed.chain, startMs: startMs!, endMs, state: 'planned' }];
-    }),
-  );
-  const conflicts: Conflict[] = [];
-  for (const [id, placed] of lain) {
-    if (placed.state !== 'planned') continue;
-    const task = taskOf.get(id)!;
-    const window = windowOf(task, { ages, taskOf: (each) => taskOf.get(each), lainOf: (each) => lain.get(each) });
-    lain.set(id, { ...placed, ...(window ? { window } : {}) });
-    const late = (code: Conflict['code'], dueMs: number) =>
-      placed.startMs > dueMs + EARLY_MS && conflicts.push({ code, taskId: id, lateMs: placed.startMs - dueMs });
-    if (window?.closesMs != null) late('window-missed', window.closesMs);
-    if (task.kept?.isPinned) late('pin-missed', task.kept.startMs);
-  }
-  return { tasks: first.tasks.map(({ id }) => lain.get(id)!), conflicts };
+  const planned = first.tasks.filter(({ state }) => state === 'planned').length;
+  if (planned <= MOST_AT_ONCE) return yield* betterAtOnce(tasks, setting, first);
+  return first.tasks.every(({ endMs }) => Number.isFinite(endMs)) ? yield* rollingProgramme(tasks, setting, first) : undefined;
 }

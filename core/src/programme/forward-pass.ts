@@ -1,4 +1,4 @@
-import { longestOf, openHours } from './open-hours.js';
+import { firstEndingAfter, longestOf, openHours } from './open-hours.js';
 import type { Interval } from './working-hours.js';
 import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting, Window } from './task.js';
@@ -69,7 +69,8 @@ class Pass {
   private nextOf(queues: readonly Task[][]): { queue: Task[]; start: number } | undefined {
     const atOnce = queues.find((queue) => queue[0]?.waits.some((wait) => wait.atOnce && wait.taskId === this.lastPlaced?.id));
     if (atOnce && !this.isBarred(atOnce[0]!)) return { queue: atOnce, start: this.earliestStart(atOnce[0]!) };
-    const soonest = this.options.shifts.find((shift) => shift.toMs > this.crewFreeMs);
+    const { shifts } = this.options;
+    const soonest = shifts[firstEndingAfter(shifts, this.crewFreeMs)];
     const bound = soonest ? Math.max(this.crewFreeMs, soonest.fromMs) : Infinity;
     let best: { queue: Task[]; start: number } | undefined;
     for (const queue of queues) {
@@ -174,9 +175,9 @@ class Pass {
     // what needs nobody begins by itself
     if (task.durationMs === 0) return readyMs;
     const { open, longestMs } = this.hours(task);
-    for (const shift of open) {
+    for (let i = firstEndingAfter(open, readyMs); i < open.length; i++) {
+      const shift = open[i]!;
       const start = Math.max(readyMs, shift.fromMs);
-      if (start >= shift.toMs) continue;
       if (start + task.durationMs <= shift.toMs || (task.durationMs > longestMs && (task.splittable || start === shift.fromMs)))
         return start;
     }
@@ -230,9 +231,10 @@ class Pass {
   private leftFrom(task: Task, startMs: number): number {
     if (!task.splittable || task.durationMs === 0) return startMs + task.durationMs;
     let left = task.durationMs;
-    for (const shift of this.hours(task).open) {
+    const { open } = this.hours(task);
+    for (let i = firstEndingAfter(open, startMs); i < open.length; i++) {
+      const shift = open[i]!;
       const from = Math.max(startMs, shift.fromMs);
-      if (from >= shift.toMs) continue;
       if (left <= shift.toMs - from) return from + left;
       left -= shift.toMs - from;
     }

@@ -28,3 +28,14 @@ export function together(spans: readonly Interval[]): Interval[] {
 }
 
 export const longestOf = (spans: readonly Interval[]): number => spans.reduce((most, { fromMs, toMs }) => Math.max(most, toMs - fromMs), 0);
+
+/** Place of the first span that ends after a time; how many there are when there is none. Spans in order and apart. */
+export function firstEndingAfter(spans: readonly Interval[], ms: number): number {
+  let [low, high] = [0, spans.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (spans[middle]!.toMs > ms) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}

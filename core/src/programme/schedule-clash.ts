@@ -34,7 +34,9 @@ export function* clashOf(input: ScheduleInput): Generator<void, Issue[], boolean
 }
 
 /** Whether a programme is proven to have no schedule; null when told to stop. */
-function* cannotBe(input: ScheduleInput): Generator<void, boolean | null, boolean> {
+export function* cannotBe(input: ScheduleInput): Generator<void, boolean | null, boolean> {
+  // each trial of a large one takes a while: whoever asked may have had enough
+  if (yield) return null;
   const model = buildModel(input);
   if (model.tasks.some(({ times }) => times.count === 0)) return true;
   const root = new Bounds(model);

@@ -1,5 +1,4 @@
 import type { Move, ProgrammeFigures } from '@caulkhorn/core/planning';
-import { MOST_SEARCHED } from '@caulkhorn/core/programme';
 import { Loader, Search as SearchIcon, Square } from 'lucide-react';
 import { useState } from 'react';
 import { parts, useJob } from '../job/job-context';
@@ -73,10 +72,8 @@ function Figures({ figures, timeZone }: { figures: ProgrammeFigures; timeZone: s
 }
 
 /** How far a search is; once it is over, what it has shown. */
-function Gap({ board: { search, stands, shown, stopSearch, searchAgain, canPlan, figuresOf } }: { board: Board }) {
+function Gap({ board: { search, shown, stopSearch, searchAgain, canPlan, figuresOf } }: { board: Board }) {
   if (!canPlan) return null;
-  const left = stands.tasks.filter(({ state }) => state === 'planned').length;
-  if (left > MOST_SEARCHED) return <span className="text-[13px] text-soft">{t('board.too-large', { n: left })}</span>;
   if (search.isOn)
     return (
       <span role="status" className="flex items-center gap-2 text-[13px] text-soft">

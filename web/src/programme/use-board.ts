@@ -12,6 +12,9 @@ import { NO_SEARCH, Proposing, type Search } from './proposing';
 
 /** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
 const SEARCH_MS = 10_000;
+/** Of a large job, which is gone through stretch by stretch, longer. */
+const LARGE = 260;
+const LARGE_SEARCH_MS = 40_000;
 const SETTLED_MS = 400;
 /** Ends that lie nearer to each other are no reason to move people about; the less so once they have been told. */
 const WORTH_MS = 15 * MINUTE_MS;
@@ -148,7 +151,7 @@ function useFound({
   const [searched, setSearched] = useState<readonly WorkItem[]>();
   const start = () => {
     setSearched(workItems);
-    proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: SEARCH_MS });
+    proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: workItems.length > LARGE ? LARGE_SEARCH_MS : SEARCH_MS });
   };
   const { wallsC, week, timeZone, closed } = placedBy;
   useEffect(() => {
