@@ -60,6 +60,7 @@ const SERVER_ORDER = [
   'photos',
   'stores',
   'outlook',
+  'programme',
   'exchange',
   'calculators',
   'jobs',

@@ -37,6 +37,8 @@ export type {
   SessionInfo,
   Standing,
 } from './people.js';
+export { ProgrammeSearchDto } from './programme-search.js';
+export type { ProgrammeSearchAnswer } from './programme-search.js';
 export { upgradeJobFile } from './upgrade-job-file.js';
 export { stockMoveClass } from './stock.js';
 export type { StoresAnswer } from './stock.js';

@@ -28,11 +28,14 @@ import { PhotosController } from './photos/photos.controller.js';
 import { PhotosService } from './photos/photos.service.js';
 import { OutlookController } from './outlook/outlook.controller.js';
 import { OutlookService } from './outlook/outlook.service.js';
+import { SearchesController } from './programme/searches.controller.js';
+import { SearchesService } from './programme/searches.service.js';
 import { ReleaseService } from './planning/release.service.js';
 import { BodyReader } from './platform/body.js';
 import { TenantDatabase } from './platform/database.js';
 import { ErrorFilter } from './platform/errors.js';
 import { GateDatabase } from './platform/gate-database.js';
+import { JobQueue } from './platform/job-queue.js';
 import { HealthController } from './platform/health.controller.js';
 import { StoresController } from './stores/stores.controller.js';
 import { StoresService } from './stores/stores.service.js';
@@ -44,13 +47,14 @@ import { AppendService } from './site-log/append.service.js';
 export interface AppOptions {
   database: TenantDatabase;
   gate: GateDatabase;
+  queue: JobQueue;
   /** sign-ins allowed per minute and address */ signInsPerMinute: number;
   logLevel: string;
 }
 
 @Module({})
 export class AppModule {
-  static with({ database, gate, signInsPerMinute, logLevel }: AppOptions): DynamicModule {
+  static with({ database, gate, queue, signInsPerMinute, logLevel }: AppOptions): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -72,6 +76,7 @@ export class AppModule {
         HouseController,
         StoresController,
         OutlookController,
+        SearchesController,
         JobsController,
         DevicesController,
         ExchangeController,
@@ -82,6 +87,7 @@ export class AppModule {
       providers: [
         { provide: TenantDatabase, useValue: database },
         { provide: GateDatabase, useValue: gate },
+        { provide: JobQueue, useValue: queue },
         AccountRows,
         SecurityEvents,
         SignInService,
@@ -95,6 +101,7 @@ export class AppModule {
         HouseService,
         StoresService,
         OutlookService,
+        SearchesService,
         JobsService,
         CommandsService,
         AppendService,

@@ -10,6 +10,7 @@ import { serveApiDocs } from './platform/api-docs.js';
 import { ConfigError, type ServerConfig } from './platform/config.js';
 import { TenantDatabase, connect, migrate, whyUnfit } from './platform/database.js';
 import { middlewareErrors } from './platform/errors.js';
+import { JobQueue } from './platform/job-queue.js';
 import { GateDatabase } from './platform/gate-database.js';
 import { sameOriginOnly } from './platform/same-origin.js';
 import { sessions } from './platform/session.js';
@@ -33,9 +34,10 @@ export async function createApp(settings: AppSettings): Promise<NestExpressAppli
   }
   const database = new TenantDatabase(source);
   const gate = new GateDatabase(settings.databaseUrl);
+  const queue = new JobQueue(settings.databaseUrl);
   const httpsOptions = settings.tls && { cert: readFileSync(settings.tls.certPath), key: readFileSync(settings.tls.keyPath) };
   const app = await NestFactory.create<NestExpressApplication>(
-    AppModule.with({ database, gate, signInsPerMinute: settings.signInsPerMinute ?? 12, logLevel: settings.logLevel ?? 'info' }),
+    AppModule.with({ database, gate, queue, signInsPerMinute: settings.signInsPerMinute ?? 12, logLevel: settings.logLevel ?? 'info' }),
     { bufferLogs: true, bodyParser: false, httpsOptions },
   );
   app.useLogger(app.get(Logger));

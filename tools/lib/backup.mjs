@@ -42,7 +42,7 @@ export function restore(ownerUrl, file) {
     `select string_agg(relname, ',') from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`,
   );
   if (holds !== '' && !holds.split(',').includes(MARK)) throw new Error('the database at OWNER_DATABASE_URL is not empty');
-  if (holds !== '') query(ownerUrl, `drop schema public cascade; create schema public`);
+  if (holds !== '') query(ownerUrl, `drop schema if exists queue cascade; drop schema public cascade; create schema public`);
   query(ownerUrl, `create table ${MARK} (since timestamptz not null default now())`);
   for (const role of ROLES) query(ownerUrl, `do $$ begin create role ${role} nologin; exception when duplicate_object then null; end $$`);
   pg('pg_restore', ['--no-owner', '--exit-on-error', file], ownerUrl);

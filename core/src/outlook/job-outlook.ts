@@ -1,19 +1,6 @@
 import { type Stock, coverageOf } from '../materials/index.js';
-import type { JobModel } from '../jobs/index.js';
-import {
-  type Booking,
-  decidedIn,
-  type House,
-  type PlanRevision,
-  USUAL_CREW,
-  measuredWalls,
-  planJob,
-  placingOptions,
-  programmeJob,
-  startsOfLines,
-} from '../planning/index.js';
+import { type StoredWork, decidedIn, jobInTime, programmeJob, startsOfLines } from '../planning/index.js';
 import { DAY_MS } from '../quantities/index.js';
-import { type LogLine, foldLog } from '../site-log/index.js';
 import { comingIn } from './coming-in.js';
 import { missingIn } from './missing-in.js';
 import type { OutlookLine } from './outlook-line.js';
@@ -29,12 +16,7 @@ export interface JobOutlook {
   /** what the job needs and the store does not have; none where nobody asked for the store */ short: OutlookLine[];
 }
 
-export interface OutlookFrom {
-  model: JobModel;
-  lines: readonly Pick<LogLine, 'entry'>[];
-  revision: PlanRevision | null;
-  house: House;
-  /** of the organisation's other jobs */ bookings: readonly Booking[];
+export interface OutlookFrom extends StoredWork {
   /** what lies in the store, for whoever may see it */ stock?: Stock;
   nowMs: number;
 }
@@ -45,15 +27,7 @@ const URGENCY: Readonly<Record<OutlookLine['tone'], number>> = { wrong: 0, soon:
 
 /** Plans the job, places its work in time from now on, and says what stands out. Takes as long as planning does. */
 export function jobOutlook({ model, lines, revision, house, bookings, stock, nowMs }: OutlookFrom): JobOutlook {
-  const site = foldLog(lines);
-  const conditions = revision?.conditions ?? USUAL_CREW;
-  const plan = planJob(model, conditions, house);
-  const workItems = revision?.workItems ?? plan.workItems;
-  const faceOf = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
-  const walls = measuredWalls(model, site, (id) => faceOf.get(id));
-  const wallsC = new Map([...walls].map(([id, { history }]) => [id, history]));
-  const { tool } = conditions;
-  const placedBy = placingOptions({ model, plan, workItems, house, bookings, tool, wallsC });
+  const { site, conditions, plan, workItems, placedBy } = jobInTime({ model, lines, revision, house, bookings });
   const programme = programmeJob(workItems, site, { nowMs, ...placedBy });
   const today = decidedIn(model, plan, conditions, house);
   const missing = missingIn({ model, plan, revision, today, site, conflicts: programme.conflicts, nowMs });

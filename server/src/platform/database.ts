@@ -8,17 +8,15 @@ import { Photos1764000000003 } from './migrations/0003-photos.js';
 import { Order1764000000004 } from './migrations/0004-order.js';
 import { Systems1764000000005 } from './migrations/0005-systems.js';
 import { ConfigError } from './config.js';
+import { APP_ROLE, GATE_ROLE, appConnection, outliveCutConnections } from './connections.js';
+import { prepareQueue } from './job-queue.js';
 import { Stores1764000000006 } from './migrations/0006-stores.js';
 import { Standing1764000000008 } from './migrations/0008-standing.js';
 import { JobStates1764000000009 } from './migrations/0009-job-states.js';
 import { Invitations1764000000010 } from './migrations/0010-invitations.js';
 import { KeptProgramme1764000000011 } from './migrations/0011-kept-programme.js';
+import { ProgrammeSearch1764000000012 } from './migrations/0012-programme-search.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
-
-/** What requests about jobs run under: fenced by row-level security, unable to change the log. */
-const APP_ROLE = 'caulkhorn_app';
-/** What signing in and sessions run under: sees accounts, and nothing of any job. */
-const GATE_ROLE = 'caulkhorn_gate';
 
 const MIGRATIONS = [
   Foundation1764000000001,
@@ -32,6 +30,7 @@ const MIGRATIONS = [
   JobStates1764000000009,
   Invitations1764000000010,
   KeptProgramme1764000000011,
+  ProgrammeSearch1764000000012,
 ];
 
 /**
@@ -43,6 +42,7 @@ export async function migrate(ownerUrl: string, serverUrl?: string): Promise<voi
   await owner.initialize();
   try {
     await owner.runMigrations();
+    await prepareQueue(ownerUrl, APP_ROLE);
     if (serverUrl) await makeLogin(owner, serverUrl);
   } finally {
     await owner.destroy();
@@ -108,39 +108,29 @@ export async function whyUnfit(source: DataSource): Promise<string | null> {
 /** Every table there must be. */
 const TABLES = [
   ...['organisation', 'person', 'membership', 'guest_grant', 'session', 'password_reset', 'security_event', 'device', 'server_key'],
-  ...['job', 'space', 'face', 'feature', 'water_body', 'water_level', 'build_up', 'reading', 'photo', 'photo_file', 'kept_programme'],
+  ...[
+    'job',
+    'space',
+    'face',
+    'feature',
+    'water_body',
+    'water_level',
+    'build_up',
+    'reading',
+    'photo',
+    'photo_file',
+    'kept_programme',
+    'programme_search',
+  ],
   ...['command', 'plan_revision', 'log_entry', 'job_keys', 'job_import', 'house', 'product', 'stock_move'],
 ];
 
-/** A statement, a wait for a lock or a transaction that does nothing ends after so long, rather than hold up everyone else. */
-const PATIENCE = '-c statement_timeout=30s -c lock_timeout=15s -c idle_in_transaction_session_timeout=20s';
-
-interface ConnectionSettings {
-  connectionString: string;
-  options: string;
-  connectionTimeoutMillis: number;
-}
-
-function connectionAs(role: string, databaseUrl: string): ConnectionSettings {
-  return { connectionString: databaseUrl, options: `-c role=${role} ${PATIENCE}`, connectionTimeoutMillis: 3000 };
-}
-
-export const gateConnection = (databaseUrl: string): ConnectionSettings => connectionAs(GATE_ROLE, databaseUrl);
-
 export async function connect(databaseUrl: string): Promise<DataSource> {
-  const { options, connectionTimeoutMillis } = connectionAs(APP_ROLE, databaseUrl);
+  const { options, connectionTimeoutMillis } = appConnection(databaseUrl);
   const source = new DataSource({ type: 'postgres', url: databaseUrl, extra: { options, connectionTimeoutMillis, max: 12 } });
   await source.initialize();
   outliveCutConnections((source.driver as PostgresDriver).master as Pool);
   return source;
-}
-
-/**
- * A connection that is cut in the moment between the pool and whoever asked for it has no listener yet, and an error without one
- * ends the process. Whoever uses the connection hears of it from the next query.
- */
-export function outliveCutConnections(pool: Pool): void {
-  pool.on('connect', (client) => client.on('error', () => {}));
 }
 
 export interface TenantScope {

@@ -1,6 +1,6 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { Pool, type PoolClient } from 'pg';
-import { gateConnection, outliveCutConnections } from './database.js';
+import { gateConnection, outliveCutConnections } from './connections.js';
 
 /** Accounts and sessions, under the role that sees nothing else. It has connections of its own: a busy job never keeps anyone from signing in. */
 @Injectable()

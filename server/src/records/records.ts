@@ -12,6 +12,7 @@ import { type JobRow, JobRows, READ_JOB, type StoredJob, storedJob } from './job
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
 import { RevisionRows } from './revision-rows.js';
+import { SearchRows } from './search-rows.js';
 import { StockRows } from './stock-rows.js';
 
 /** What a request may read and write: who asks, and in one transaction the tables of his organisation, each behind its store. */
@@ -58,6 +59,7 @@ export class JobRecords extends Records {
   readonly revisions: RevisionRows;
   readonly commands: CommandRows;
   readonly photoFiles: PhotoFileRows;
+  readonly searches: SearchRows;
 
   constructor(
     caller: Caller,
@@ -71,6 +73,7 @@ export class JobRecords extends Records {
     this.revisions = new RevisionRows(manager, organisationId, jobId);
     this.commands = new CommandRows(manager, organisationId, jobId);
     this.photoFiles = new PhotoFileRows(manager, organisationId, jobId);
+    this.searches = new SearchRows(manager, organisationId, jobId);
   }
 }
 

@@ -12,7 +12,7 @@ const SETTINGS = { sessionSecret: 'only for tests, thirty-two characters', signI
 /** A whole server on a throw-away database of its own in the cluster at TEST_DATABASE_URL, copied from one that holds the demo. */
 export class TestServer {
   private constructor(
-    readonly app: NestExpressApplication,
+    public app: NestExpressApplication,
     readonly databaseUrl: string,
     private readonly adminUrl: string,
     private readonly database: string,
@@ -50,6 +50,17 @@ export class TestServer {
 
   async stopServing(): Promise<void> {
     await this.app.close();
+  }
+
+  /** A second server on the same database; only its serving is stopped. */
+  async another(): Promise<TestServer> {
+    return new TestServer(await appOn(this.databaseUrl), this.databaseUrl, this.adminUrl, this.database);
+  }
+
+  /** As after a power cut that was kind: ended, and begun anew on what it left. */
+  async restart(): Promise<void> {
+    await this.stopServing();
+    this.app = await appOn(this.databaseUrl);
   }
 
   async forget(): Promise<void> {

@@ -1,4 +1,12 @@
-import { type PlacingOptions, type WorkItem, asKeptThen, keepProgramme, movesBetween, programmeFigures } from '@caulkhorn/core/planning';
+import {
+  type PlacingOptions,
+  USUAL_CREW,
+  type WorkItem,
+  asKeptThen,
+  keepProgramme,
+  movesBetween,
+  programmeFigures,
+} from '@caulkhorn/core/planning';
 import type { WorkWeek } from '@caulkhorn/core/jobs';
 import type { Programme } from '@caulkhorn/core/programme';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
@@ -9,6 +17,7 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { Placing } from '../job/placing';
 import { type Draft, NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withMoved, withPerson, withPinned } from './draft';
 import { NO_SEARCH, Proposing, type Search } from './proposing';
+import { ServerProposing } from './server-proposing';
 
 /** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
 const SEARCH_MS = 10_000;
@@ -136,7 +145,7 @@ interface Wanted {
   placedBy: PlacingOptions;
 }
 
-/** Looks for a better programme whenever the work, the walls or the hours are others than they were. */
+/** Looks for a better programme whenever the work, the walls or the hours are others than they were: a large one by the server, where it can. */
 function useFound({
   isWanted,
   workItems,
@@ -144,27 +153,52 @@ function useFound({
   placedBy,
   pins,
 }: Wanted & { isWanted: boolean; pins: NonNullable<PlacingOptions['kept']> }) {
+  const { path, isAway, outbox, revision } = useJob(parts('path', 'isAway', 'outbox', 'revision'));
+  const { conditions } = usePlanning();
   const [search, setSearch] = useState<Search>(NO_SEARCH);
   const [proposing] = useState(
     () => new Proposing(() => new Worker(new URL('./proposal.worker.ts', import.meta.url), { type: 'module' }), setSearch),
   );
+  const remote = useRef<ServerProposing | undefined>(undefined);
   const [searched, setSearched] = useState<readonly WorkItem[]>();
+  const isLarge = workItems.length > LARGE;
+  // the server plans by what it has: what still waits here, and who works on this device's say, is unknown to it
+  const isSameCrew = revision !== null || (conditions.people === USUAL_CREW.people && conditions.tool === undefined);
+  const isThere = isLarge && !isAway && outbox.pending.length === 0 && isSameCrew;
   const start = () => {
     setSearched(workItems);
-    proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs: workItems.length > LARGE ? LARGE_SEARCH_MS : SEARCH_MS });
+    const limitMs = isLarge ? LARGE_SEARCH_MS : SEARCH_MS;
+    const here = () => proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs });
+    remote.current?.close();
+    if (!isThere) return here();
+    // what the server cannot is done here
+    remote.current = new ServerProposing(path, (found) => (found.hasFailed ? here() : setSearch(found)));
+    remote.current.start({ pins, limitMs });
   };
   const { wallsC, week, timeZone, closed } = placedBy;
   useEffect(() => {
-    if (!isWanted || workItems.length === 0) return proposing.forget();
+    if (!isWanted || workItems.length === 0) {
+      remote.current?.close();
+      return proposing.forget();
+    }
     // a hand that is still drawing is waited for
     const timer = setTimeout(start, SETTLED_MS);
-    return () => clearTimeout(timer);
+    return () => {
+      clearTimeout(timer);
+      remote.current?.close();
+    };
     // the clock alone is no reason to look again
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone, closed]);
   useEffect(() => () => proposing.close(), [proposing]);
   // what was found for other work is none for this
-  return { search: searched === workItems ? search : NO_SEARCH, again: start, stop: () => proposing.stop() };
+  const found = search.proposal?.programme;
+  const isForThis = searched === workItems && (!found || isOf(found, workItems));
+  const stop = () => {
+    remote.current?.stop();
+    proposing.stop();
+  };
+  return { search: isForThis ? search : NO_SEARCH, again: start, stop };
 }
 
 /** The programme by what was changed by hand, placed by a worker; undefined until it comes. */

@@ -1,0 +1,20 @@
+import type { Proposal } from '@caulkhorn/core/programme';
+import { NestedList, Text, Time, Whole } from './constraints.js';
+
+class PinDto {
+  @Text(120) workItemId!: string;
+  @Time() startsAt!: string;
+}
+
+/** A better programme is to be looked for by the server. */
+export class ProgrammeSearchDto {
+  /** where somebody has set down that a piece of work begins */ @NestedList(() => PinDto, 10_000) pins!: PinDto[];
+  /** the search is given so long */ @Whole(1, 120) limitS!: number;
+}
+
+/** How far a search is; what it has found so far, and at its end. */
+export interface ProgrammeSearchAnswer {
+  state: 'waiting' | 'running' | 'stopping' | 'done' | 'failed';
+  share: number;
+  proposal: Proposal | null;
+}
