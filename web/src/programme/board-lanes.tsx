@@ -67,7 +67,7 @@ export function Where({
         style={{ width: NAME_PX }}
         title={name}
       >
-        <span className="truncate">{name}</span>
+        <span className="line-clamp-2 text-[11px] leading-3 break-words">{name}</span>
       </span>
       <div className="relative flex-1 border-b border-rule">
         {away.map(({ fromMs, toMs, jobName }, i) => {

@@ -62,7 +62,8 @@ export function boardRows(
   const rows: BoardRow[] = [];
   let room: string | undefined;
   for (const face of facesInWalk(model)) {
-    const bars = barsOf.get(face.id);
+    // strips take turns: by time, not by the list
+    const bars = barsOf.get(face.id)?.sort((a, b) => a.task.startMs - b.task.startMs);
     if (!bars) continue;
     if (face.spaceId !== room) rows.push({ kind: 'room', id: face.spaceId, name: nameOf.get(face.spaceId) ?? '' });
     room = face.spaceId;
@@ -90,8 +91,8 @@ export function whoIsWhere(rows: readonly BoardRow[], personOf: (workItemId: str
     .map(([name, of]) => ({ kind: 'who', id: name ?? '', name, stays: of.sort((a, b) => a.fromMs - b.fromMs) }));
 }
 
-/** What closes several pieces of a face is told once: of a kind, hours that overlap are one, with the reason of the first. */
-function onceEach(hours: readonly ClosedHours[]): ClosedHours[] {
+/** What closes several pieces of a face, or one hour after hour, is told once: of a kind, hours that overlap are one, with the reason of the first. */
+export function onceEach(hours: readonly ClosedHours[]): ClosedHours[] {
   const kinds = groupBy([...new Set(hours)], ({ because }) => because.code);
   return [...kinds.values()].flatMap((ofKind) => {
     const out: ClosedHours[] = [];

@@ -14,11 +14,12 @@ import { CloseButton } from '../shared/ui/close-button';
 import { TextField } from '../shared/ui/field';
 import { closingText } from '../words/closing-text';
 import { itemName } from '../words/item-name';
+import { onceEach } from './board-rows';
 import { conflictText } from './conflict-text';
 import type { Board } from './use-board';
 
 /** Of a long list the next ones. */
-const CLOSED_SHOWN = 4;
+const CLOSED_SHOWN = 2;
 const STEPS_MIN = [-60, -15, 15, 60] as const;
 
 /** The chosen piece of work: when, in which window, how much, who; moved by buttons where a hand cannot draw it. */
@@ -38,7 +39,7 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
   const people = [...new Set([...known.map(({ name }) => name), ...(board.before?.starts ?? []).flatMap(({ person }) => person ?? [])])];
   const person = board.personOf(id);
   const lacks = (item.skills ?? []).filter((skill) => isLacking(skill, person, known));
-  const closed = (board.placedBy.closed?.get(id) ?? []).filter(({ fromMs, toMs }) => toMs > now && fromMs < task.endMs + DAY_MS);
+  const closed = onceEach(board.placedBy.closed?.get(id) ?? []).filter(({ fromMs, toMs }) => toMs > now && fromMs < task.endMs + DAY_MS);
   const onFace = board.shown.tasks.filter(({ chain }) => chain === task.chain);
   const place = onFace.indexOf(task);
   const rows: [string, string][] = [
