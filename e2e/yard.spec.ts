@@ -134,3 +134,27 @@ test('a face is coated in strips: each is a piece of work of its own, with its p
   await goTo(page, 'Programme');
   await expect(board(page).getByRole('button', { name: /strip/ })).toHaveCount(0);
 });
+
+test('work in a confined space is a hold point until a permit covers it', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Ropewalk');
+  await goTo(page, 'Programme');
+  const hold = page.getByText(/^Hold: no permit for confined space is written down/);
+  await expect(hold).toBeVisible();
+  await page.getByRole('button', { name: 'Permits (0)' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Permits of this job' });
+  await dialog.getByLabel('Number, as it stands on it').fill('CS 14');
+  await dialog.getByLabel('Holds from').fill('2026-01-01T06:00');
+  await dialog.getByLabel('until', { exact: true }).fill('2025-01-01T06:00');
+  await expect(dialog.getByText('It ends before it begins.')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Write it down' })).toBeDisabled();
+  await dialog.getByLabel('until', { exact: true }).fill('2040-01-01T06:00');
+  await dialog.getByRole('button', { name: 'Write it down' }).click();
+  await expect(dialog.getByText('CS 14, the whole job')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(hold).toBeHidden();
+  await page.getByRole('button', { name: 'Permits (1)' }).click();
+  await dialog.getByRole('button', { name: 'Take CS 14 off the list' }).click();
+  await page.keyboard.press('Escape');
+  await expect(hold).toBeVisible();
+});

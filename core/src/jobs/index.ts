@@ -139,3 +139,6 @@ export type { PlacedShape } from './rooms.js';
 export { MACHINE_KINDS, SKILLS } from './machine-kinds.js';
 export type { MachineKind, Skill } from './machine-kinds.js';
 export { MOST_FORECAST_H } from './forecast-field.js';
+export { PERMIT_KINDS } from './permit.js';
+export type { Permit, PermitKind } from './permit.js';
+export { permitsFor, permitsIn, permitsLapsed } from './permits.js';

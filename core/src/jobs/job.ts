@@ -1,4 +1,5 @@
 import type { MachineKind } from './machine-kinds.js';
+import type { Permit } from './permit.js';
 import type { BuildUp, Demands, OldLayer, RankingWeights, SchoolChoices } from './choices.js';
 
 /** What a job knows: spaces and their faces, the features on them, the waters around them, and the chosen build-ups. Levels are m on the job's datum. */
@@ -16,6 +17,7 @@ export interface JobHead {
   /** of this job, where it differs from the organisation */ schools?: SchoolChoices;
   /** asked of every face that does not say otherwise */ demands?: Demands;
   /** air at the wall while the work goes on, as far as anyone can tell */ ahead?: { minC: number; maxC: number };
+  /** written out for this job */ permits?: Permit[];
   /** of the air outdoors, hour by hour; hours that nobody forecast are missing */ forecast?: Forecast;
   /** when its crew works, in the job's own zone, where that is not the usual week */ week?: WorkWeek;
   weights?: RankingWeights;

@@ -7,6 +7,7 @@ import {
   type WorkItem,
   closedHours,
   coverOf,
+  permitsMissing,
   planJob,
   programmeJob,
   USUAL_CREW,
@@ -78,6 +79,45 @@ test('who is off, or at another job, is not given work then; the day is the jobâ
   ]);
   expect(away!.because).toEqual({ code: 'person-away', person: 'Pauli', jobs: ['Kelp House'] });
   expect(closed([item({ machines: [] })], [booked(0, 2, { person: 'Pauli' })], house, 'Signe').size).toBe(0);
+});
+
+describe('permits', () => {
+  const H10 = (hour: number) => new Date(MONDAY_7 + hour * H).toISOString();
+  const permit = (fromH: number, untilH: number, spaceId?: string) => ({
+    ...{ id: `${fromH}`, kind: 'confined-space' as const, number: `CS ${fromH}`, from: H10(fromH), until: H10(untilH) },
+    ...(spaceId ? { spaceId } : {}),
+  });
+  const inTank = item({ machines: [], room: { spaceId: 'tank', phase: 'stop', isFloor: false } });
+  const hours = (permits: ReturnType<typeof permit>[]) =>
+    closedHours({
+      ...{ workItems: [inTank], bookings: [], house: {}, timeZone: 'UTC', personOf: () => undefined, permits },
+      careOf: () => ['confined-space', 'gas-test'],
+    }).get('a') ?? [];
+
+  test('work in a confined place waits until one holds, and between two; what comes after the last is told, not closed', () => {
+    const closed = hours([permit(30, 40), permit(4, 10)]);
+    expect(closed.map(({ fromMs, toMs }) => [Math.max(0, fromMs - MONDAY_7) / H, (toMs - MONDAY_7) / H])).toEqual([
+      [0, 4],
+      [10, 30],
+    ]);
+    const placed = programmeJob([inTank], { done: new Map() }, { ...options, closed: new Map([['a', closed]]) });
+    expect(placed.tasks[0]!.startMs).toBe(MONDAY_7 + 4 * H);
+  });
+
+  test('one of another room is none; where none is kept nothing is closed', () => {
+    expect(hours([permit(4, 10, 'pit')])).toEqual([]);
+    expect(hours([])).toEqual([]);
+  });
+
+  test('what no permit covers when it is planned is told, and whether there is none or it ends before', () => {
+    const face = { ...sampleJob().faces[0]!, id: 'f', kind: 'lining' as const };
+    const programme = programmeJob([inTank], { done: new Map() }, options);
+    const missing = (permits: ReturnType<typeof permit>[]) =>
+      permitsMissing(programme, [inTank], { faces: [face], job: { ...sampleJob().job, permits } });
+    expect(missing([])).toEqual([{ kind: 'confined-space', isNone: true, faceIds: ['f'], firstMs: MONDAY_7 }]);
+    expect(missing([permit(-1, 0.5)])).toMatchObject([{ isNone: false }]);
+    expect(missing([permit(-1, 3)])).toEqual([]);
+  });
 });
 
 test('on a holiday nobody works', () => {

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import type { MachineKind } from '../jobs/index.js';
+import { type CareId, type MachineKind, type Permit, type PermitKind, permitsFor, permitsIn } from '../jobs/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 import type { Interval } from '../programme/index.js';
 import type { Breach } from '../site-log/index.js';
@@ -9,6 +9,7 @@ import type { WorkItem } from './work-items.js';
 /** Why nobody can be at a piece of work. */
 export type Closing =
   | { code: 'machine'; machine: MachineKind; jobs: string[] }
+  | { code: 'permit'; permit: PermitKind; number: string }
   | { code: 'person-off'; person: string }
   | { code: 'person-away'; person: string; jobs: string[] }
   | { code: 'weather'; product: string; breach: Breach };
@@ -30,6 +31,8 @@ export interface ClosedFrom {
   /** of other jobs */ bookings: readonly Booking[];
   house: Pick<House, 'machines' | 'people'>;
   timeZone: string;
+  permits?: readonly Permit[];
+  /** what the place of a piece of work asks for every day */ careOf?(item: WorkItem): readonly CareId[];
   personOf(workItemId: string): string | undefined;
   /** hours in which a product's own sheet does not let it be laid on a face, as they are forecast */ weatherOf?(
     item: WorkItem,
@@ -38,24 +41,30 @@ export interface ClosedFrom {
 
 /** Hours in which nobody can be at a piece of work, by work item, and why; the same list for what has the same reasons. */
 export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[]> {
-  const { workItems, bookings, house, timeZone, personOf, weatherOf } = from;
+  const { workItems, bookings, house, timeZone, permits = [], careOf = () => [], personOf, weatherOf } = from;
   const lists = new Map<string, readonly ClosedHours[]>();
   const closed = new Map<string, readonly ClosedHours[]>();
   const machines = new Map<MachineKind, ClosedHours[]>();
   const ofMachine = (kind: MachineKind) => kept(machines, kind, () => machineHours(kind, house.machines?.[kind] ?? 0, bookings));
   const people = new Map<string, ClosedHours[]>();
   const ofPerson = (name: string) => kept(people, name, () => personHours(name, house, bookings, timeZone));
+  const allowed = new Map<string, ClosedHours[]>();
+  const beforePermit = (kind: PermitKind, spaceId: string) =>
+    kept(allowed, `${kind} ${spaceId}`, () => permitHours(kind, spaceId, permits));
   const weather = new Map<readonly ClosedHours[], number>();
   for (const item of workItems) {
     const person = personOf(item.id);
     const forecast = weatherOf?.(item) ?? [];
     if (!weather.has(forecast)) weather.set(forecast, weather.size);
     const aloneMs = (item.restH ?? 0) * HOUR_MS;
-    const key = JSON.stringify([item.machines ?? [], aloneMs, person, weather.get(forecast)]);
+    const kinds = permits.length === 0 ? [] : permitsFor(careOf(item), item.machines ?? []);
+    const spaceId = item.room?.spaceId ?? '';
+    const key = JSON.stringify([item.machines ?? [], aloneMs, person, weather.get(forecast), kinds, kinds.length > 0 && spaceId]);
     const list = kept(lists, key, () =>
       [
         ...(item.machines ?? []).flatMap((kind) => throughout(ofMachine(kind), RUNS_ALONE.has(kind) ? aloneMs : 0)),
         ...(person === undefined ? [] : ofPerson(person)),
+        ...kinds.flatMap((kind) => beforePermit(kind, spaceId)),
         ...forecast,
       ].sort((a, b) => a.fromMs - b.fromMs),
     );
@@ -90,6 +99,17 @@ function machineHours(machine: MachineKind, owned: number, bookings: readonly Bo
     // one job's pieces of work take turns with its own machine
     const jobs = [...new Map(there.map(({ jobId, jobName }) => [jobId, jobName])).values()];
     return jobs.length < owned ? [] : [{ fromMs, toMs, because: { code: 'machine', machine, jobs } }];
+  });
+}
+
+/** Before a permit holds, and between two; what comes after the last is not known: it is told, not closed. Of a kind that nobody keeps nothing is. */
+function permitHours(permit: PermitKind, spaceId: string, permits: readonly Permit[]): ClosedHours[] {
+  const own = permitsIn(permits, permit, spaceId).sort((a, b) => Date.parse(a.from) - Date.parse(b.from));
+  let fromMs = 0;
+  return own.flatMap(({ from, until, number }): ClosedHours[] => {
+    const before = { fromMs, toMs: Date.parse(from), because: { code: 'permit' as const, permit, number } };
+    fromMs = Math.max(fromMs, Date.parse(until));
+    return before.toMs > before.fromMs ? [before] : [];
   });
 }
 

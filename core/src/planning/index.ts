@@ -36,6 +36,8 @@ export { zoneOf } from './work-items.js';
 export { coverOf, wallAhead, weatherHours, weatherOf } from './forecast-hours.js';
 export type { PlacingFrom } from './placing-options.js';
 export { placingOptions } from './placing-options.js';
+export { permitsMissing } from './permits-held.js';
+export type { PermitMissing } from './permits-held.js';
 export { jobInTime } from './job-in-time.js';
 export type { StoredWork } from './job-in-time.js';
 export { RUNS_ALONE, closedHours } from './closed-hours.js';

@@ -1,5 +1,5 @@
 import type { Tool } from '../catalogue/index.js';
-import type { JobModel } from '../jobs/index.js';
+import { type CareId, type JobModel, careOf } from '../jobs/index.js';
 import type { TemperatureAt } from '../programme/index.js';
 import { type Booking, closedHours } from './closed-hours.js';
 import { USUAL_CREW } from './conditions.js';
@@ -24,11 +24,12 @@ export interface PlacingFrom {
 /** All that a job's work is placed by but the hour: its week, the days off, walls as they are and as they are forecast, what is kept, and what closes which hours. */
 export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'> {
   const { model, plan, workItems, house, bookings, tool, wallsC } = from;
-  const { timeZone, week, forecast } = model.job;
+  const { timeZone, week, forecast, permits } = model.job;
   const [before] = model.keptProgrammes ?? [];
   const people = new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person]));
   const closed = closedHours({
     ...{ workItems, bookings, house, timeZone },
+    ...(permits ? { permits, careOf: careByFace(model) } : {}),
     personOf: (id) => people.get(id),
     ...(forecast ? { weatherOf: weatherOf(forecast, { faces: model.faces, plans: plan.faces, tool }) } : {}),
   });
@@ -56,4 +57,9 @@ function wallsAhead(
       return measured ? [[id, measured]] : [];
     }),
   );
+}
+
+function careByFace({ faces, job }: PlacingFrom['model']): (item: WorkItem) => readonly CareId[] {
+  const care = new Map(faces.map((face) => [face.id, careOf(face, job)]));
+  return ({ faceId }) => care.get(faceId) ?? [];
 }

@@ -19,6 +19,7 @@ const ISO_BEFORE = (a: string, b: string) => Date.parse(a) < Date.parse(b);
 export interface EntryIsAbout {
   /** what the entry's work is done with, by the plan that was released; none where that plan does not say */ product?: Product | undefined;
   /** checks of its room that nobody ticked that day */ careLeft?: readonly string[];
+  /** kinds of permit that its place wants, that the job keeps, and none of which holds then */ permitsLapsed?: readonly string[];
   /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
@@ -31,10 +32,11 @@ export interface EntryIsAbout {
 export function checkEntry(
   body: EntryBody,
   occurredAt: string,
-  { product, isLaid = false, careLeft = [], path = 'body' }: EntryIsAbout = {},
+  { product, isLaid = false, careLeft = [], permitsLapsed = [], path = 'body' }: EntryIsAbout = {},
 ): Issue[] {
   const found: Issue[] = [];
   if (body.kind === 'start') {
+    for (const permit of permitsLapsed) found.push(issue('permit-lapsed', path, { permit }));
     if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
     found.push(...checkStart(body, product, isLaid, path), ...checkMeasuredAt(body, occurredAt, path));
   }

@@ -101,7 +101,10 @@ test('what a server was at when it fell is taken up when it has not answered in 
   const client = new Client({ connectionString: server.databaseUrl });
   await client.connect();
   try {
-    await client.query(`update programme_search set state = 'running', proposal = null, asked = jsonb_set(asked, '{limitS}', '4') where id = $1`, [id]);
+    await client.query(
+      `update programme_search set state = 'running', proposal = null, asked = jsonb_set(asked, '{limitS}', '4') where id = $1`,
+      [id],
+    );
     await client.query(
       `insert into queue.job (name, data, state, started_on, expire_in, retry_limit)
        values ('programme-search', $1, 'active', now() - interval '1 hour', interval '30 seconds', 2)`,

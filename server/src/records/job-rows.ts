@@ -9,6 +9,7 @@ import {
   type ItemOf,
   type JobHead,
   type JobModel,
+  type Permit,
   type Referrers,
 } from '@caulkhorn/core/jobs';
 import type { JobState } from '@caulkhorn/contract';
@@ -113,6 +114,15 @@ export class JobRows {
       this.jobId,
     ]);
     return rows.length > 0;
+  }
+
+  /** Written out for this job. */
+  async permits(): Promise<Permit[]> {
+    const [row] = await this.manager.query<{ permits: Permit[] | null }[]>(
+      `select body->'permits' as permits from job where organisation_id = $1 and id = $2`,
+      [this.organisationId, this.jobId],
+    );
+    return row?.permits ?? [];
   }
 
   /** Null when there is no such job. */

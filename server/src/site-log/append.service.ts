@@ -2,6 +2,7 @@ import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
+import { type CareId, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
 import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash, wantsAir } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
@@ -23,7 +24,7 @@ export class AppendService {
     const issues = await this.checkOrigin(command, records);
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
-    let about: Pick<EntryIsAbout, 'product' | 'isLaid' | 'careLeft'> = {};
+    let about: Pick<EntryIsAbout, 'product' | 'isLaid' | 'careLeft' | 'permitsLapsed'> = {};
     if (body.kind === 'start' || body.kind === 'finish') {
       const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
@@ -31,8 +32,10 @@ export class AppendService {
         const item = revision.workItems.find(({ id }) => id === body.workItemId);
         if (!item) issues.push(issue('not-found', 'payload.body.workItemId'));
         const product = productOfWork(revision, body.workItemId);
-        const left = item && body.kind === 'start' ? await this.careLeft(revision, item, entry.occurredAt, records) : [];
-        about = { product, isLaid: wantsAir(product), careLeft: left };
+        const starts = item && body.kind === 'start';
+        const left = starts ? await this.careLeft(revision, item, entry.occurredAt, records) : [];
+        const lapsed = starts ? await this.permitsLapsed(revision, item, entry.occurredAt, records) : [];
+        about = { product, isLaid: wantsAir(product), careLeft: left, permitsLapsed: lapsed };
       }
     }
     issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));
@@ -52,6 +55,20 @@ export class AppendService {
     const { spaceId } = item.room;
     const when = { spaceId, atMs: Date.parse(occurredAt), timeZone: plan.job.timeZone };
     return careLeft(await log.careTicked(spaceId), wanted, when);
+  }
+
+  /** Kinds of permit that this work wants by the plan that was released, that the job keeps, and none of which holds then. */
+  private async permitsLapsed(
+    { decided }: PlanRevision,
+    { faceId, room, machines = [] }: PlanRevision['workItems'][number],
+    occurredAt: string,
+    { items }: JobRecords,
+  ): Promise<string[]> {
+    const plan = decided as ReleasedPlan | null;
+    const care = (plan?.faces.find((face) => face.faceId === faceId)?.care ?? []) as CareId[];
+    const wanted = permitsFor(care, machines);
+    if (wanted.length === 0) return [];
+    return permitsLapsed(await items.permits(), wanted, { spaceId: room?.spaceId ?? '', atMs: Date.parse(occurredAt) });
   }
 
   /** Adds a checked entry and gives its receipt. The job is locked by the caller. */

@@ -84,6 +84,30 @@ describe('before the first start of a day in a confined space', () => {
     expect(await refused('2026-05-20T06:40:00Z')).toEqual(CARE_FIRST);
   });
 
+  test('where the job keeps a permit, nobody starts outside its hours, ticked or not', async () => {
+    const all = ['confined-space', 'gas-test', 'watcher', 'electricity'] as const;
+    await keep(entry({ kind: 'care', spaceId: face.spaceId, checks: [...all] }, '2026-05-23T05:00:00Z'));
+    const { versions, model } = (await planner.get(PATH).expect(200)).body as { versions: Record<string, number>; model: JobModel };
+    const permit = {
+      id: randomUUID(),
+      kind: 'confined-space',
+      number: 'CS 14',
+      from: '2026-05-23T06:00:00Z',
+      until: '2026-05-23T14:00:00Z',
+    };
+    await planner
+      .post(`${PATH}/commands`)
+      .send({
+        ...{ id: randomUUID(), deviceId, jobId: JOB, kind: 'job.put', occurredAt: '2026-05-23T05:00:00Z' },
+        ...{ payload: { ...model.job, permits: [permit] }, baseVersion: versions[JOB] },
+      })
+      .expect(200);
+    const LAPSED = { 'payload.body': [expect.objectContaining({ code: 'permit-lapsed' })] };
+    expect(await refused('2026-05-23T05:30:00Z')).toEqual(LAPSED);
+    expect(await refused('2026-05-23T14:00:00Z')).toEqual(LAPSED);
+    await keep(entry(start(), '2026-05-23T06:30:00Z'));
+  });
+
   test('a check that nobody knows, or the same one twice, is refused', async () => {
     for (const checks of [['luck'], ['watcher', 'watcher'], []]) {
       const written = entry({ kind: 'care', spaceId: face.spaceId, checks }, '2026-05-22T06:00:00Z');

@@ -42,6 +42,7 @@ const hatch = (colour: string, turn: number): string =>
 const HATCH: Readonly<Record<ClosedHours['because']['code'], string>> = {
   weather: hatch('var(--water)', 45),
   machine: hatch('var(--ink)', 135),
+  permit: hatch('var(--iron)', 135),
   'person-off': hatch('var(--ochre)', 135),
   'person-away': hatch('var(--ochre)', 135),
 };

@@ -11,6 +11,7 @@ import { useHouse } from '../job/use-house';
 import { breachText } from '../words/breach-text';
 import { AlertsSwitch } from './alerts-switch';
 import { ProgrammeBoard } from './board';
+import { Permits, PermitsMissing } from './permits-dialog';
 import { BoardHead } from './board-head';
 import { BoardScale, SCALES, USUAL_SCALE } from './board-scale';
 import { ProgrammeOut } from './programme-out';
@@ -65,6 +66,7 @@ export function ProgrammeSlate() {
             {isTable ? null : <BoardScale scale={scale} setScale={setScale} />}
             <ProgrammeOut rows={rows} board={board} layout={layout} />
             <Weather />
+            <Permits board={board} />
             <AlertsSwitch />
           </div>
         )}
@@ -74,6 +76,7 @@ export function ProgrammeSlate() {
         <p className="text-soft">{t('programme.none')}</p>
       ) : (
         <>
+          <PermitsMissing board={board} />
           <BoardHead board={board} choose={choose} />
           {chosen && !isTable ? <WorkPanel board={board} id={chosen} choose={choose} close={() => setChosen(null)} /> : null}
           {isTable ? (

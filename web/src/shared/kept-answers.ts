@@ -9,7 +9,7 @@ import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 export const KEPT_FOR_MS = 14 * DAY_MS;
 /** counted up when what is kept takes another shape */
 const SHAPE = '3';
-const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house', 'stores', 'outlook', 'store-outlook']);
+const KEPT = new Set(['session', 'jobs', 'job', 'log', 'plan', 'house', 'bookings', 'stores', 'outlook', 'store-outlook']);
 const PERSON = 'caulkhorn-person';
 const PHOTOS = 'caulkhorn-photos';
 

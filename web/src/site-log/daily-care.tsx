@@ -1,4 +1,4 @@
-import { type CareId } from '@caulkhorn/core/jobs';
+import { type CareId, type PermitKind, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { ReleasedPlan } from '@caulkhorn/core/proof';
 import { careLeft } from '@caulkhorn/core/site-log';
@@ -19,6 +19,16 @@ export function useCareLeft(item: WorkItem): (atMs: number) => CareId[] {
     room && wanted.length > 0
       ? (careLeft(site.care, wanted, { spaceId: room.spaceId, atMs, timeZone: model.job.timeZone }) as CareId[])
       : [];
+}
+
+/** Kinds of permit that a piece of work wants, that the job keeps, and none of which holds at a time: the server asks the same. */
+export function usePermitsLapsed({ id, faceId }: WorkItem): (atMs: number) => PermitKind[] {
+  const { revision, model } = useJob(parts('revision', 'model'));
+  const plan = revision?.decided as ReleasedPlan | null | undefined;
+  const care = (plan?.faces.find((face) => face.faceId === faceId)?.care ?? []) as CareId[];
+  const released = revision?.workItems.find((each) => each.id === id);
+  const wanted = permitsFor(care, released?.machines ?? []);
+  return (atMs) => permitsLapsed(model.job.permits ?? [], wanted, { spaceId: released?.room?.spaceId ?? '', atMs });
 }
 
 /** The checks of a room, ticked one by one before the first start of the day, and written into the log under one's own name. */

@@ -26,7 +26,7 @@ import { stripPlace } from '../words/step-text';
 import { Batch } from '../materials/batch';
 import { LateCoat } from '../materials/late-coat';
 import { parts, useJob, usePlanning } from '../job/job-context';
-import { DailyCare, useCareLeft } from './daily-care';
+import { DailyCare, useCareLeft, usePermitsLapsed } from './daily-care';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
@@ -43,6 +43,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const feature = item.targetId === undefined ? undefined : model.features.find(({ id }) => id === item.targetId);
   const isStart = task.state !== 'running';
   const left = useCareLeft(item)(now);
+  const lapsed = usePermitsLapsed(item)(now);
   const closesMs = task.state === 'planned' ? (task.window?.closesMs ?? undefined) : undefined;
   const isMissed = closesMs !== undefined && closesMs < now;
   const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
@@ -90,6 +91,11 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {hazardsOf(item, facePlan?.lines ?? []).map((hazard) => (
         <Caution key={hazard}>{t(`caution.${hazard}`)}</Caution>
       ))}
+      {isStart && lapsed.length > 0 ? (
+        <p role="alert" className="border-2 border-iron bg-iron-soft px-3 py-2 font-semibold">
+          {lapsed.map((permit) => t('permit.lapsed', { permit: t(`permit.${permit}`) })).join(' ')}
+        </p>
+      ) : null}
       {feature ? <EngineerFirst feature={feature} /> : null}
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}

@@ -26,7 +26,7 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
 import { parts, useJob, usePlanning } from '../job/job-context';
-import { useCareLeft } from './daily-care';
+import { useCareLeft, usePermitsLapsed } from './daily-care';
 import { oddDuration, outOfWindow } from './odd-times';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 
@@ -72,6 +72,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const faults = formState.errors;
   const texts = watch();
   const careLeftAt = useCareLeft(item);
+  const lapsedAt = usePermitsLapsed(item);
   const batches = useBatches(product, texts.batchNumber);
   const batchList = useId();
   const measured = completeConditions(texts, units);
@@ -90,7 +91,13 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
     const shape = checkShape<object>(kind === 'start' ? StartBodyDto : FinishBodyDto, body);
     const issues = [
       ...(shape.ok
-        ? checkEntry(body, occurredAt, { product, isLaid: wantsAirFirst, careLeft: careLeftAt(Date.parse(occurredAt)), path: '' })
+        ? checkEntry(body, occurredAt, {
+            product,
+            isLaid: wantsAirFirst,
+            careLeft: careLeftAt(Date.parse(occurredAt)),
+            permitsLapsed: lapsedAt(Date.parse(occurredAt)),
+            path: '',
+          })
         : shape.issues),
     ].map((found) => ({
       ...found,

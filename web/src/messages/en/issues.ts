@@ -76,6 +76,7 @@ export const ISSUES = {
   'issue.device-chain-broken': 'The device’s chain is broken here.',
   'issue.receipt-altered': 'This receipt was altered.',
   'issue.receipt-chain-broken': 'The chain of receipts is broken here.',
+  'issue.permit-lapsed': 'A permit that is wanted here does not hold at that time. Nobody starts without it.',
   'issue.csv-empty': 'There is no reading in it.',
   'issue.csv-columns': '{wanted} columns are wanted, {found} are there.',
   'issue.csv-duplicate-time': 'The same time stands in line {line}.',
