@@ -51,7 +51,7 @@ for (const [size, viewport] of SIZES)
       '/',
       ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
       ...['dossier', 'cards', 'day', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
-      ...['catalogue', 'stores', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+      ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
       ...['/account', '/bench', '/bench/film', '/glossary', '/join'],
     ];
     for (const path of paths) {

@@ -98,7 +98,7 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
   const lenses = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'handover', 'dossier', 'cards', 'day'];
   const paths = [
     ...lenses.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
-    ...['catalogue', 'stores', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+    ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
     ...['/account', '/bench', '/bench/film', '/bench/sealing-order'],
   ];
   for (const path of paths) {

@@ -19,7 +19,7 @@ const ROUTES: readonly Route[] = [
   { path: '/o/{o}/jobs/{j}/dossier', shows: /^Faces and loads$/ },
   { path: '/o/{o}/jobs/{j}/cards', shows: /^Mixing cards$/ },
   { path: '/o/{o}/jobs/{j}/details/{f}', shows: /^B Reel store, east/ },
-  ...['catalogue', 'stores', 'rates', 'schools', 'people'].map((part) => ({
+  ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => ({
     path: `/o/{o}/house/${part}`,
     shows: /^Catalogue$/,
     role: 'link' as const,

@@ -16,7 +16,9 @@ export interface JobOutlook {
   /** what the job needs and the store does not have; none where nobody asked for the store */ short: OutlookLine[];
 }
 
-export interface OutlookFrom extends StoredWork {
+const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+
+export interface OutlookFrom extends Omit<StoredWork, 'store'> {
   /** what lies in the store, for whoever may see it */ stock?: Stock;
   nowMs: number;
 }
@@ -27,7 +29,14 @@ const URGENCY: Readonly<Record<OutlookLine['tone'], number>> = { wrong: 0, soon:
 
 /** Plans the job, places its work in time from now on, and says what stands out. Takes as long as planning does. */
 export function jobOutlook({ model, lines, revision, house, bookings, stock, nowMs }: OutlookFrom): JobOutlook {
-  const { site, conditions, plan, workItems, placedBy } = jobInTime({ model, lines, revision, house, bookings });
+  const { site, conditions, plan, workItems, placedBy } = jobInTime({
+    model,
+    lines,
+    revision,
+    house,
+    bookings,
+    ...(stock ? { store: { stock, today: dayOf(nowMs) } } : {}),
+  });
   const programme = programmeJob(workItems, site, { nowMs, ...placedBy });
   const today = decidedIn(model, plan, conditions, house);
   const missing = missingIn({ model, plan, revision, today, site, conflicts: programme.conflicts, nowMs });
@@ -44,8 +53,6 @@ export function jobOutlook({ model, lines, revision, house, bookings, stock, now
     coming: comingIn({ programme, workItems, model }, nowMs, SPAN_MS),
     missing: [...missing].sort((a, b) => URGENCY[a.tone] - URGENCY[b.tone]).slice(0, MOST_LINES),
     missingCount: missing.length,
-    short: stock
-      ? shortLines(coverageOf(plan.supply.orders, stock, model.job.id, neededOn), new Date(nowMs).toISOString().slice(0, 10))
-      : [],
+    short: stock ? shortLines(coverageOf(plan.supply.orders, stock, model.job.id, neededOn), dayOf(nowMs)) : [],
   };
 }

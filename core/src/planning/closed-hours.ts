@@ -10,6 +10,7 @@ import type { WorkItem } from './work-items.js';
 export type Closing =
   | { code: 'machine'; machine: MachineKind; jobs: string[] }
   | { code: 'permit'; permit: PermitKind; number: string }
+  | { code: 'material'; product: string; /** from the day of ordering */ days: number }
   | { code: 'person-off'; person: string }
   | { code: 'person-away'; person: string; jobs: string[] }
   | { code: 'weather'; product: string; breach: Breach };
@@ -34,6 +35,7 @@ export interface ClosedFrom {
   permits?: readonly Permit[];
   /** what the place of a piece of work asks for every day */ careOf?(item: WorkItem): readonly CareId[];
   personOf(workItemId: string): string | undefined;
+  /** hours before its material can be there */ materialOf?(item: WorkItem): readonly ClosedHours[];
   /** hours in which a product's own sheet does not let it be laid on a face, as they are forecast */ weatherOf?(
     item: WorkItem,
   ): readonly ClosedHours[];
@@ -41,7 +43,7 @@ export interface ClosedFrom {
 
 /** Hours in which nobody can be at a piece of work, by work item, and why; the same list for what has the same reasons. */
 export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[]> {
-  const { workItems, bookings, house, timeZone, permits = [], careOf = () => [], personOf, weatherOf } = from;
+  const { workItems, bookings, house, timeZone, permits = [], careOf = () => [], personOf, weatherOf, materialOf } = from;
   const lists = new Map<string, readonly ClosedHours[]>();
   const closed = new Map<string, readonly ClosedHours[]>();
   const machines = new Map<MachineKind, ClosedHours[]>();
@@ -51,21 +53,31 @@ export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[
   const allowed = new Map<string, ClosedHours[]>();
   const beforePermit = (kind: PermitKind, spaceId: string) =>
     kept(allowed, `${kind} ${spaceId}`, () => permitHours(kind, spaceId, permits));
+  /** lists that are made elsewhere, each by its place */
   const weather = new Map<readonly ClosedHours[], number>();
   for (const item of workItems) {
     const person = personOf(item.id);
-    const forecast = weatherOf?.(item) ?? [];
-    if (!weather.has(forecast)) weather.set(forecast, weather.size);
+    const [forecast, delivery] = [weatherOf?.(item) ?? NONE, materialOf?.(item) ?? NONE];
+    for (const each of [forecast, delivery]) if (!weather.has(each)) weather.set(each, weather.size);
     const aloneMs = (item.restH ?? 0) * HOUR_MS;
     const kinds = permits.length === 0 ? [] : permitsFor(careOf(item), item.machines ?? []);
     const spaceId = item.room?.spaceId ?? '';
-    const key = JSON.stringify([item.machines ?? [], aloneMs, person, weather.get(forecast), kinds, kinds.length > 0 && spaceId]);
+    const key = JSON.stringify([
+      item.machines ?? [],
+      aloneMs,
+      person,
+      weather.get(forecast),
+      weather.get(delivery),
+      kinds,
+      kinds.length > 0 && spaceId,
+    ]);
     const list = kept(lists, key, () =>
       [
         ...(item.machines ?? []).flatMap((kind) => throughout(ofMachine(kind), RUNS_ALONE.has(kind) ? aloneMs : 0)),
         ...(person === undefined ? [] : ofPerson(person)),
         ...kinds.flatMap((kind) => beforePermit(kind, spaceId)),
         ...forecast,
+        ...delivery,
       ].sort((a, b) => a.fromMs - b.fromMs),
     );
     if (list.length > 0) closed.set(item.id, list);
@@ -79,6 +91,8 @@ export const RUNS_ALONE: ReadonlySet<MachineKind> = new Set(['dehumidifier']);
 /** Of a machine that runs so much longer than the crew is there: it must not be wanted elsewhere before it has done. */
 const throughout = (hours: readonly ClosedHours[], aloneMs: number): ClosedHours[] =>
   hours.map((each) => ({ ...each, fromMs: each.fromMs - aloneMs }));
+
+const NONE: readonly ClosedHours[] = [];
 
 function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
   const known = map.get(key);

@@ -38,6 +38,8 @@ export type { PlacingFrom } from './placing-options.js';
 export { placingOptions } from './placing-options.js';
 export { permitsMissing } from './permits-held.js';
 export type { PermitMissing } from './permits-held.js';
+export { materialHours } from './material-hours.js';
+export type { Store } from './material-hours.js';
 export { jobInTime } from './job-in-time.js';
 export type { StoredWork } from './job-in-time.js';
 export { RUNS_ALONE, closedHours } from './closed-hours.js';

@@ -3,6 +3,7 @@ import { type LogLine, type SiteState, foldLog } from '../site-log/index.js';
 import type { Booking } from './closed-hours.js';
 import { type PlanConditions, USUAL_CREW } from './conditions.js';
 import type { House } from './house.js';
+import type { Store } from './material-hours.js';
 import { measuredWalls } from './measured-walls.js';
 import { placingOptions } from './placing-options.js';
 import { type JobPlan, planJob } from './plan-job.js';
@@ -17,6 +18,7 @@ export interface StoredWork {
   revision: PlanRevision | null;
   house: House;
   /** of the organisation's other jobs */ bookings: readonly Booking[];
+  /** what lies in the store, for whoever may see it, on a day */ store?: Omit<Store, 'done' | 'jobId'>;
 }
 
 export interface JobInTime {
@@ -28,7 +30,7 @@ export interface JobInTime {
 }
 
 /** Plans a stored job and gathers what its work is placed by. Takes as long as planning does. */
-export function jobInTime({ model, lines, revision, house, bookings }: StoredWork): JobInTime {
+export function jobInTime({ model, lines, revision, house, bookings, store }: StoredWork): JobInTime {
   const site = foldLog(lines);
   const conditions = revision?.conditions ?? USUAL_CREW;
   const plan = planJob(model, conditions, house);
@@ -36,6 +38,9 @@ export function jobInTime({ model, lines, revision, house, bookings }: StoredWor
   const faceOf = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
   const walls = measuredWalls(model, site, (id) => faceOf.get(id));
   const wallsC = new Map([...walls].map(([id, { history }]) => [id, history]));
-  const placedBy = placingOptions({ model, plan, workItems, house, bookings, tool: conditions.tool, wallsC });
+  const placedBy = placingOptions({
+    ...{ model, plan, workItems, house, bookings, tool: conditions.tool, wallsC },
+    ...(store ? { store: { ...store, jobId: model.job.id, done: site.done } } : {}),
+  });
   return { site, conditions, plan, workItems, placedBy };
 }

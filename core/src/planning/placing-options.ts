@@ -6,6 +6,7 @@ import { USUAL_CREW } from './conditions.js';
 import { wallAhead, weatherOf } from './forecast-hours.js';
 import { OUTDOORS } from './outdoors.js';
 import type { House } from './house.js';
+import { type Store, materialHours } from './material-hours.js';
 import { keptStarts } from './kept-starts.js';
 import type { JobPlan } from './plan-job.js';
 import type { PlacingOptions } from './programme-job.js';
@@ -18,12 +19,13 @@ export interface PlacingFrom {
   house: House;
   /** of the other jobs of the organisation */ bookings: readonly Booking[];
   tool: Tool | undefined;
+  /** none for who may not see the store */ store?: Store;
   /** by face, as measured */ wallsC: ReadonlyMap<string, readonly TemperatureAt[]>;
 }
 
 /** All that a job's work is placed by but the hour: its week, the days off, walls as they are and as they are forecast, what is kept, and what closes which hours. */
 export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'> {
-  const { model, plan, workItems, house, bookings, tool, wallsC } = from;
+  const { model, plan, workItems, house, bookings, tool, wallsC, store } = from;
   const { timeZone, week, forecast, permits } = model.job;
   const [before] = model.keptProgrammes ?? [];
   const people = new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person]));
@@ -31,6 +33,7 @@ export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'>
     ...{ workItems, bookings, house, timeZone },
     ...(permits ? { permits, careOf: careByFace(model) } : {}),
     personOf: (id) => people.get(id),
+    ...(store ? { materialOf: materialHours(workItems, plan.faces, store) } : {}),
     ...(forecast ? { weatherOf: weatherOf(forecast, { faces: model.faces, plans: plan.faces, tool }) } : {}),
   });
   return {

@@ -1,10 +1,12 @@
 import { type MessagePort, receiveMessageOnPort } from 'node:worker_threads';
 import { type Product, SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
+import { type StockMove, foldStock } from '@caulkhorn/core/materials';
 import { type HouseRules, type StoredWork, betterProgrammeJob, jobInTime } from '@caulkhorn/core/planning';
 import type { Proposal } from '@caulkhorn/core/programme';
 
 /** What a thread is handed: plain data, since a catalogue is none. */
-export interface SearchTask extends Omit<StoredWork, 'house'> {
+export interface SearchTask extends Omit<StoredWork, 'house' | 'store'> {
+  moves: StockMove[];
   rules: HouseRules;
   products: Product[];
   /** where somebody has set down that a piece of work begins */ pins: { workItemId: string; startsAt: string }[];
@@ -22,9 +24,11 @@ export interface SearchTold {
 const TELL_MS = 500;
 
 /** Runs in a worker thread: searches until its time is over, it is told to stop, or nothing better is left. */
-export default function searchInThread({ rules, products, pins, nowMs, limitMs, port, ...stored }: SearchTask): Proposal | null {
+export default function searchInThread({ rules, products, moves, pins, nowMs, limitMs, port, ...stored }: SearchTask): Proposal | null {
   const house = { ...rules, catalogue: SHIPPED_CATALOGUE.with(products) };
-  const { site, workItems, placedBy } = jobInTime({ ...stored, house });
+  const today = new Date(nowMs).toISOString().slice(0, 10);
+  const store = { stock: foldStock(moves, house.catalogue, today), today };
+  const { site, workItems, placedBy } = jobInTime({ ...stored, house, store });
   const kept = new Map(pins.map(({ workItemId, startsAt }) => [workItemId, { startMs: Date.parse(startsAt), isPinned: true }]));
   const beganAt = performance.now();
   let toldAt = beganAt;

@@ -96,14 +96,14 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
   }
 
   private taskOf(caller: Caller, jobId: string, { pins, limitS, nowMs }: SearchAsked): Promise<Omit<SearchTask, 'port'>> {
-    return this.database.inJob(jobId, caller, async ({ items, log, revisions, house, jobs }) => {
+    return this.database.inJob(jobId, caller, async ({ items, log, revisions, house, jobs, stock }) => {
       const stored = await items.read();
       if (!stored) throw notFound();
       const { version: _, ...rules } = await house.rules();
       return {
         ...{ model: stored.model, lines: await log.lines(), revision: await revisions.latest() },
         ...{ rules, products: await house.products(), bookings: bookingsOf(await jobs.bookingsBeside(jobId)) },
-        ...{ pins, nowMs, limitMs: limitS * 1000 },
+        ...{ moves: await stock.all(), pins, nowMs, limitMs: limitS * 1000 },
       };
     });
   }

@@ -1,4 +1,5 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
+import { foldStock } from '@caulkhorn/core/materials';
 import { type House, Planner, USUAL_CREW, USUAL_HOUSE, placingOptions, measuredWalls, programmeJob } from '@caulkhorn/core/planning';
 import { type EntryBody, FIRST_LINK } from '@caulkhorn/core/site-log';
 import { buildUp, crack, sampleJob } from '../../../core/src/testing/sample-job';
@@ -53,7 +54,10 @@ afterEach(() => {
 });
 
 /** A planning whose source can be changed, told of changes as a session tells itself. */
-function keeping(first: PlanSource, engine = () => Promise.resolve({ Planner, placingOptions, measuredWalls, houseOf: houseOf as never })) {
+function keeping(
+  first: PlanSource,
+  engine = () => Promise.resolve({ Planner, foldStock, placingOptions, measuredWalls, houseOf: houseOf as never }),
+) {
   let crew: { people: number } = { people: 2 };
   const crewListeners = new Set<() => void>();
   const seen: ReturnType<JobPlanning['follow']>[] = [];
@@ -111,7 +115,7 @@ test('nothing is fetched, planned or placed before somebody asks; asked twice, i
   let fetched = 0;
   const kept = keeping(source(), () => {
     fetched++;
-    return Promise.resolve({ Planner, placingOptions, measuredWalls, houseOf: houseOf as never });
+    return Promise.resolve({ Planner, foldStock, placingOptions, measuredWalls, houseOf: houseOf as never });
   });
   kept.open();
   await settle();
@@ -196,7 +200,10 @@ test('another house is planned in slices while the plan by the old one stays', a
 
 test.each([
   ['the part that plans cannot be fetched', () => Promise.reject(new Error('no signal'))],
-  ['planning stumbles', () => Promise.resolve({ Planner: Stumbling as never, placingOptions, measuredWalls, houseOf: houseOf as never })],
+  [
+    'planning stumbles',
+    () => Promise.resolve({ Planner: Stumbling as never, foldStock, placingOptions, measuredWalls, houseOf: houseOf as never }),
+  ],
 ])('%s: whoever waits is told, and the fault is shown', async (_what, engine) => {
   const kept = keeping(source(), engine as never);
   kept.open();

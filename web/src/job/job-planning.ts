@@ -1,6 +1,7 @@
 import { type BookingAnswer, type HouseAnswer, bookingsOf } from '@caulkhorn/contract';
 import type { Tool } from '@caulkhorn/core/catalogue';
 import type { JobModel } from '@caulkhorn/core/jobs';
+import type { StockMove } from '@caulkhorn/core/materials';
 import {
   type Booking,
   type House,
@@ -10,6 +11,7 @@ import {
   type PlacingOptions,
   type PlanConditions,
   type PlanRevision,
+  type Store,
   USUAL_CREW,
   type WorkItem,
 } from '@caulkhorn/core/planning';
@@ -35,7 +37,7 @@ export interface Planning {
 const NO_PLANS: JobPlan['faces'] = [];
 
 type Engine = typeof import('./plan-engine');
-type PlannedWith = Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls' | 'placingOptions'>;
+type PlannedWith = Pick<Engine, 'Planner' | 'houseOf' | 'measuredWalls' | 'placingOptions' | 'foldStock'>;
 
 /** What planning is done with: fetched or started when somebody first asks for a plan. */
 export interface PlanningMeans {
@@ -51,6 +53,7 @@ export interface PlanSource {
   revision: PlanRevision | null;
   houseAnswer: HouseAnswer | undefined;
   /** of the organisation's other jobs */ bookings: readonly BookingAnswer[];
+  /** of the store; none for who may not see it */ moves?: readonly StockMove[] | undefined;
 }
 
 /** Keeps the plan of one open job: made anew when what it follows from changes, in slices the first time, placed in time by a worker. */
@@ -115,7 +118,7 @@ export class JobPlanning {
     return this.fault ?? this.planning;
   }
 
-  private planAndPlace({ model, lines, revision, houseAnswer, bookings }: PlanSource): void {
+  private planAndPlace({ model, lines, revision, houseAnswer, bookings, moves }: PlanSource): void {
     if (!this.engine) return;
     const conditions = this.conditionsBy(this.siteOf(lines));
     const house = this.engine.houseOf(houseAnswer);
@@ -127,11 +130,19 @@ export class JobPlanning {
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
     const wallsC = this.warmthOf(walls);
     const booked = this.bookingsBy(bookings);
-    const work = this.workBy(workItems, model.job.forecast ? plan.faces : NO_PLANS, wallsC);
+    const isLaidAgainst = model.job.forecast !== undefined || moves !== undefined;
+    const work = this.workBy(workItems, isLaidAgainst ? plan.faces : NO_PLANS, wallsC);
+    const today = new Date().toISOString().slice(0, 10);
+    const store = moves && this.storeBy(moves, this.prepared, today, model.job.id);
     this.place(
       workItems,
       site,
-      this.placedBy(this.kept(model.job, model.faces, model.keptProgrammes), work, this.yard(this.prepared, booked, conditions.tool)),
+      this.placedBy(
+        this.kept(model.job, model.faces, model.keptProgrammes),
+        work,
+        this.yard(this.prepared, booked, conditions.tool),
+        store && this.storeNow(store, site.done),
+      ),
     );
     if (!this.placed) return;
     const next = { site, conditions, walls, plan, bookings: booked, ...this.placed };
@@ -154,17 +165,22 @@ export class JobPlanning {
   private readonly kept = latest((job: JobModel['job'], faces: JobModel['faces'], keptProgrammes: JobModel['keptProgrammes']) => ({
     ...{ job, faces, keptProgrammes },
   }));
-  /** plans only where a forecast is held against what is laid where */
+  /** plans only where a forecast, or the store, is held against what is laid where */
   private readonly workBy = latest((workItems: readonly WorkItem[], faces: JobPlan['faces'], wallsC: WallsC) => ({
     ...{ workItems, plan: { faces }, wallsC },
   }));
   private readonly yard = latest((house: House, bookings: readonly Booking[], tool: Tool | undefined) => ({ house, bookings, tool }));
+  private readonly storeBy = latest((moves: readonly StockMove[], { catalogue }: House, today: string, jobId: string) => ({
+    ...{ stock: this.engine!.foldStock(moves, catalogue, today), today, jobId },
+  }));
+  private readonly storeNow = latest((store: Omit<Store, 'done'>, done: SiteState['done']) => ({ ...store, done }));
   private readonly placedBy = latest(
     (
       model: PlacingFrom['model'],
       work: Pick<PlacingFrom, 'workItems' | 'plan' | 'wallsC'>,
       yard: Pick<PlacingFrom, 'house' | 'bookings' | 'tool'>,
-    ) => this.engine!.placingOptions({ model, ...work, ...yard }),
+      store: Store | undefined,
+    ) => this.engine!.placingOptions({ model, ...work, ...yard, ...(store ? { store } : {}) }),
   );
   private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({

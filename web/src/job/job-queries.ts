@@ -1,4 +1,4 @@
-import type { BookingAnswer, HouseAnswer } from '@caulkhorn/contract';
+import type { BookingAnswer, StoresAnswer, HouseAnswer } from '@caulkhorn/contract';
 import { ITEM_KINDS, ITEM_LISTS, type JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type QueryClient, queryOptions } from '@tanstack/react-query';
@@ -46,6 +46,14 @@ export function jobQueries(organisationId: string, jobId: string) {
       queryFn: ({ signal }) => api.getAgain<BookingAnswer[]>(`${path}/bookings`, signal),
     }),
   };
+}
+
+/** What happened in the organisation's store. */
+export function storesQuery(organisationId: string) {
+  return queryOptions({
+    queryKey: ['stores', organisationId],
+    queryFn: ({ signal }) => api.getAgain<StoresAnswer>(`/organisations/${organisationId}/stores`, signal),
+  });
 }
 
 /** How the organisation works, and its own sheets. */

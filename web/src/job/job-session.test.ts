@@ -214,6 +214,7 @@ test('with the plan asked for, one edit still tells once, and model and plan com
         Promise.resolve({
           Planner: Counting as never,
           placingOptions: () => ({ timeZone: 'UTC', temperatureC: 12 }),
+          foldStock: () => ({ lots: [], reserved: [] }),
           measuredWalls: () => new Map(),
           houseOf: () => USUAL_HOUSE,
         }),

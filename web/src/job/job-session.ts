@@ -9,6 +9,7 @@ import {
   PERMISSIONS,
   type Permission,
   type SessionInfo,
+  type StoresAnswer,
   type Standing,
 } from '@caulkhorn/contract';
 import {
@@ -21,6 +22,7 @@ import {
   type Photo,
   keepEdgeIds,
 } from '@caulkhorn/core/jobs';
+import type { StockMove } from '@caulkhorn/core/materials';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { type QueryClient, QueryObserver, type QueryObserverOptions } from '@tanstack/query-core';
@@ -29,7 +31,7 @@ import { ApiError } from '../shared/api';
 import { deviceId } from '../shared/device';
 import { entryOf, targetOf } from './commands';
 import { JobPlanning, type Planning, type PlanningMeans } from './job-planning';
-import { type StoredJob, jobQueries } from './job-queries';
+import { type StoredJob, jobQueries, storesQuery } from './job-queries';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { Outbox, OutboxState } from './outbox';
 import { PendingModel } from './pending-model';
@@ -97,6 +99,7 @@ export class JobSession {
   private readonly pendingModel = new PendingModel();
   private readonly undoStack = new UndoStack();
   private readonly queries: ReturnType<typeof jobQueries>;
+  private readonly stores: ReturnType<typeof storesQuery>;
   private readonly actions: Actions;
   private stored: StoredJob | undefined;
   private received: readonly ShownLine[] = [];
@@ -104,6 +107,7 @@ export class JobSession {
   private revision: PlanRevision | null = null;
   private house: HouseAnswer | undefined;
   private bookings: readonly BookingAnswer[] = NO_BOOKINGS;
+  /** none for who may not see the store */ private moves: readonly StockMove[] | undefined;
   private isHouseKnown = false;
   private isAway = false;
   private fault: Error | null = null;
@@ -111,6 +115,7 @@ export class JobSession {
   constructor(private readonly settings: SessionSettings) {
     const { organisationId, jobId, person, standing } = settings;
     this.queries = jobQueries(organisationId, jobId);
+    this.stores = storesQuery(organisationId);
     this.planning = new JobPlanning(settings.planningBy, () => this.refresh());
     this.actions = {
       organisationId,
@@ -148,6 +153,7 @@ export class JobSession {
       watch(this.queries.plan, POLL_MS),
       watch(this.queries.house, 4 * POLL_MS),
       watch(this.queries.bookings, 4 * POLL_MS),
+      ...(this.actions.can('stock') ? [watch(this.stores, 4 * POLL_MS)] : []),
       outbox.subscribe(() => this.refresh()),
       outbox.onAccepted((command, outcome) => this.accept(command, outcome)),
       this.planning.open(),
@@ -170,6 +176,7 @@ export class JobSession {
     this.revision = of<{ latest: PlanRevision | null }>(this.queries.plan.queryKey)?.data?.latest ?? this.revision;
     this.house = house?.data ?? this.house;
     this.bookings = of<BookingAnswer[]>(this.queries.bookings.queryKey)?.data ?? this.bookings;
+    this.moves = of<StoresAnswer>(this.stores.queryKey)?.data?.moves ?? this.moves;
     this.isHouseKnown ||= house !== undefined && house.status !== 'pending';
     this.fault = job?.status === 'error' ? job.error : null;
     this.isAway = job?.fetchFailureReason instanceof ApiError && job.fetchFailureReason.isAway;
@@ -191,7 +198,10 @@ export class JobSession {
     this.pendingModel.follow(this.stored.model, outbox.pending);
     const { revision, house: houseAnswer, bookings, isAway } = this;
     const shown = { model: this.pendingModel.model!, lines: this.linesWith(outbox.pending), revision, houseAnswer };
-    return { status: 'open', job: { ...this.actions, ...shown, outbox, planning: this.planning.follow({ ...shown, bookings }), isAway } };
+    return {
+      status: 'open',
+      job: { ...this.actions, ...shown, outbox, planning: this.planning.follow({ ...shown, bookings, moves: this.moves }), isAway },
+    };
   }
 
   private linesWith(pending: readonly Command[]): ShownLine[] {

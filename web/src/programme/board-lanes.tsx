@@ -43,6 +43,7 @@ const HATCH: Readonly<Record<ClosedHours['because']['code'], string>> = {
   weather: hatch('var(--water)', 45),
   machine: hatch('var(--ink)', 135),
   permit: hatch('var(--iron)', 135),
+  material: hatch('var(--ink)', 45),
   'person-off': hatch('var(--ochre)', 135),
   'person-away': hatch('var(--ochre)', 135),
 };

@@ -1,25 +1,18 @@
-import { type StoresAnswer, checkShape, stockMoveClass } from '@caulkhorn/contract';
+import { checkShape, stockMoveClass } from '@caulkhorn/contract';
 import type { Catalogue } from '@caulkhorn/core/catalogue';
 import type { Issue } from '@caulkhorn/core/issues';
 import { type Stock, type StockMove, checkMove, foldStock } from '@caulkhorn/core/materials';
-import { type QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
-import { api } from '../shared/api';
+import { storesQuery } from '../job/job-queries';
 import { useNow } from '../shared/use-now';
 import { type SentMove, type StockOutbox, useStockOutbox } from './stock-outbox';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 
 const POLL_MS = 15_000;
-
-function storesQuery(organisationId: string) {
-  return queryOptions({
-    queryKey: ['stores', organisationId],
-    queryFn: ({ signal }) => api.getAgain<StoresAnswer>(`/organisations/${organisationId}/stores`, signal),
-  });
-}
 
 /** A move before it has an id and a time. */
 type Unwritten<M> = M extends SentMove ? Omit<M, 'id' | 'at'> & { at?: string } : never;

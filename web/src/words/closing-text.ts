@@ -10,6 +10,8 @@ export function closingText({ because }: Pick<ClosedHours, 'because'>, units: Un
       return t('closing.machine', { machine: t(`machine.${because.machine}`), jobs: because.jobs.join(', ') });
     case 'permit':
       return t('closing.permit', { permit: t(`permit.${because.permit}`), number: because.number });
+    case 'material':
+      return t('closing.material', { product: because.product, n: because.days });
     case 'person-off':
       return t('closing.person-off', { person: because.person });
     case 'person-away':

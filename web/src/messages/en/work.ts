@@ -163,6 +163,8 @@ export const WORK = {
   'skill.lacking': '{person} is not listed as trained for: {skill}.',
   'skill.nobody': 'Nobody of the house is listed as trained for: {skill}.',
   'closing.machine': '{machine} at {jobs}',
+  'closing.material': '{product} is not in the store; ordered today it is there in {n} days',
+  'closing.material.one': '{product} is not in the store; ordered today it is there tomorrow',
   'closing.permit': '{permit}: permit {number} does not hold yet',
   'permit.lapsed': 'Hold: no permit for {permit} holds now. Nobody starts without it.',
   'permit.open': 'Permits ({n})',
