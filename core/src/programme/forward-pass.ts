@@ -200,9 +200,13 @@ class Pass {
    */
   private startThatLetsFollow(task: Task, start: number): number {
     const closesMs = this.windowOf(task)?.closesMs ?? Infinity;
-    const later = this.options.shifts.filter((shift) => shift.fromMs > start).map((shift) => this.fit(task, shift.fromMs));
-    for (const candidate of [start, ...later]) {
-      if (candidate === Infinity || (candidate > closesMs && candidate !== start)) break;
+    const { shifts } = this.options;
+    if (start === Infinity || this.canBeFollowed(task, start)) return start;
+    for (let i = firstEndingAfter(shifts, start); i < shifts.length; i++) {
+      const { fromMs } = shifts[i]!;
+      if (fromMs <= start) continue;
+      const candidate = this.fit(task, fromMs);
+      if (candidate === Infinity || candidate > closesMs) break;
       if (this.canBeFollowed(task, candidate)) return candidate;
     }
     return start;
@@ -218,9 +222,12 @@ class Pass {
     const first = this.fit(follower, window.opensMs);
     if (first > closesMs) return false;
     if (this.canBeFollowed(follower, first)) return true;
-    return this.options.shifts.some(
-      ({ fromMs }) => fromMs > first && fromMs <= closesMs && this.fit(follower, fromMs) === fromMs && this.canBeFollowed(follower, fromMs),
-    );
+    const { shifts } = this.options;
+    for (let i = firstEndingAfter(shifts, first); i < shifts.length && shifts[i]!.fromMs <= closesMs; i++) {
+      const { fromMs } = shifts[i]!;
+      if (fromMs > first && this.fit(follower, fromMs) === fromMs && this.canBeFollowed(follower, fromMs)) return true;
+    }
+    return false;
   }
 
   private endFrom(task: Task, startMs: number): number {
@@ -246,8 +253,10 @@ class Pass {
     const leftMs = endMs - (task.restMs ?? 0);
     if (startMs === Infinity || endMs === Infinity) this.conflicts.push({ code: 'beyond-horizon', taskId: task.id });
     const window = this.windowOf(task);
-    const shift = this.hours(task).open.find((s) => startMs >= s.fromMs && startMs < s.toMs);
-    if (!task.splittable && shift && leftMs > shift.toMs) this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
+    const { open } = this.hours(task);
+    const shift = open[firstEndingAfter(open, startMs)];
+    if (!task.splittable && shift && startMs >= shift.fromMs && leftMs > shift.toMs)
+      this.conflicts.push({ code: 'longer-than-shift', taskId: task.id });
     if (window?.closesMs != null && startMs > window.closesMs)
       this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
     if (task.kept?.isPinned && startMs > task.kept.startMs)
