@@ -6,7 +6,7 @@ import { cannotBe, clashOf } from './schedule-clash.js';
 import { pullForward } from './schedule-forward.js';
 import { type Schedule, type ScheduleInput, buildModel } from './schedule-model.js';
 import { searchSchedules } from './schedule-search.js';
-import { FINISH_ONLY, type Weights } from './schedule-weights.js';
+import { FINISH_ONLY } from './schedule-weights.js';
 import { type Situation, type TaskModel, modelOfTasks } from './task-model.js';
 import { windowOf } from './task-windows.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting } from './task.js';
@@ -27,7 +27,6 @@ export function* betterAtOnce(
   tasks: readonly Task[],
   setting: TaskSetting,
   first: Programme,
-  weights: Weights = FINISH_ONLY,
 ): Generator<{ share: number; proposal: Proposal }, Proposal | undefined, boolean> {
   const planned = first.tasks.filter(({ state }) => state === 'planned');
   const endMs = Math.max(...first.tasks.map((task) => task.endMs));
@@ -59,7 +58,7 @@ export function* betterAtOnce(
   // what cannot be kept whatever is done is given up and told, so that the rest is placed as well as it can be
   for (;;) {
     const model = modelOfTasks(situation, horizonMs, givenUp);
-    const found = yield* searchModel(situation, model, { weights, clash });
+    const found = yield* searchModel(situation, model, clash);
     if (!found.isImpossible) return found;
     if (planned.length <= MOST_FILTERED) {
       if (!take(yield* clashIn(model, found))) return { ...found, clash };
@@ -94,14 +93,14 @@ function* trial<T>(steps: Generator<void, T, boolean>, so: Proposal): Generator<
 function* searchModel(
   situation: Situation,
   model: TaskModel,
-  { weights, clash }: { weights: Weights; clash: readonly Clash[] },
+  clash: readonly Clash[],
 ): Generator<{ share: number; proposal: Proposal }, Proposal, boolean> {
   const schedules = buildModel(model.input);
   const root = new Bounds(schedules);
   root.markAll();
   const none: Proposal = { programme: null, lowerBoundMs: situation.setting.nowMs, isProven: false, isImpossible: true, clash };
   if (schedules.tasks.some(({ times }) => times.count === 0) || !root.propagate()) return none;
-  const slices = searchSchedules(schedules, root, weights);
+  const slices = searchSchedules(schedules, root, FINISH_ONLY);
   let shown: { of: Schedule | null; programme: Programme | null } = { of: null, programme: null };
   const proposalOf = (schedule: Schedule | null, lowerBoundMin: number): Proposal => {
     if (schedule !== shown.of)

@@ -33,7 +33,7 @@ export function Strip({ isFull }: { isFull: boolean }) {
 
 function FullStrip({ now, close }: { now: number; close(): void }) {
   const { model } = useJob(parts('model'));
-  const { programme, workItems } = usePlanning();
+  const { programme, workItems, placedBy } = usePlanning();
   const { select, selected } = useSelection('select', 'selected');
   const { timeZone } = model.job;
   const from = Math.floor((now - BACK_H * HOUR_MS) / HOUR_MS) * HOUR_MS;
@@ -64,7 +64,7 @@ function FullStrip({ now, close }: { now: number; close(): void }) {
   const hours = Array.from({ length: SHOWN_H / 6 + 1 }, (_, i) => Math.ceil(from / (6 * HOUR_MS)) * 6 * HOUR_MS + i * 6 * HOUR_MS).filter(
     (at) => at < to - HOUR_MS && at > from + HOUR_MS && Math.abs(at - now) > NEAR_NOW_MS,
   );
-  const dark = restBetween(shiftsFrom(from - 24 * HOUR_MS, weekOf(model.job), 5), from, to);
+  const dark = restBetween(shiftsFrom(from - 24 * HOUR_MS, weekOf(placedBy), 5), from, to);
 
   return (
     <section aria-label={t('strip.name')} className="shrink-0 border-t border-rule-strong bg-sunk">
