@@ -59,7 +59,16 @@ test('a deleted job can be brought back for thirty days, and then is at no addre
 
 test('a copy takes the settings, or the whole survey; never log, plan or photos; once however often it is sent', async () => {
   const source = `${ORGANISATION}/jobs/${demoId('ropewalk')}`;
-  const { model } = (await planner.get(source).expect(200)).body as { model: JobModel };
+  const { model, versions } = (await planner.get(source).expect(200)).body as { model: JobModel; versions: Record<string, number> };
+  const permit = { id: randomUUID(), kind: 'hot-work', number: 'HW 3', from: '2026-05-20T06:00:00Z', until: '2026-05-20T14:00:00Z' };
+  const forecast = { source: 'station', madeAt: '2026-05-20T05:00:00Z', hours: [{ at: '2026-05-20T05:00:00Z', airC: 9 }] };
+  await planner
+    .post(`${source}/commands`)
+    .send({
+      ...{ id: randomUUID(), deviceId: randomUUID(), jobId: model.job.id, kind: 'job.put', occurredAt: '2026-05-20T05:00:00Z' },
+      ...{ payload: { ...model.job, permits: [permit], forecast }, baseVersion: versions[model.job.id] },
+    })
+    .expect(200);
   const copy = { id: randomUUID(), name: 'Ropewalk, second season', withSurvey: true };
   for (let i = 0; i < 2; i++) await planner.post(`${source}/copies`).send(copy).expect(201);
   const made = (await planner.get(`${ORGANISATION}/jobs/${copy.id}`).expect(200)).body as { model: JobModel };

@@ -39,15 +39,17 @@ export class JobsService {
     });
   }
 
-  /** A new job with the settings of another and, if wanted, all that was surveyed and chosen there; what was done and released stays behind. */
+  /** A new job with the settings of another and, if wanted, all that was surveyed and chosen there; what was done, released and permitted stays behind. */
   copy(jobId: string, { id, name, withSurvey }: CopyJobDto, caller: Caller): Promise<{ jobId: string }> {
     return this.database.within(caller, async (records) => {
       await records.mayTakeS(120);
       const stored = await records.ofJob(jobId).items.read();
       if (!stored) throw notFound();
       const { job, ...lists } = stored.model;
+      // a permit holds for the job that it was written out for, and a forecast for its days
+      const { permits: _permits, forecast: _forecast, ...settings } = job;
       const { items } = records.ofJob(id);
-      const head = { ...job, id, name };
+      const head = { ...settings, id, name };
       if (!(await items.insertHead(head))) {
         if ((await items.read())?.model.job.name !== name) throw new RefusedError(409, { error: 'id-used-before' });
         return { jobId: id };
