@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
-import { dayAndTime, fromLocalField, weekdayAndTime } from '../shared/times';
+import { dayAndTime, fromLocalField } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
@@ -131,7 +131,7 @@ export function PermitsMissing({ board }: { board: Board }) {
       {t(isNone ? 'permit.missing' : 'permit.ends', {
         permit: t(`permit.${kind}`),
         faces: faceIds.map((id) => marks.get(id)).join(', '),
-        at: weekdayAndTime(firstMs, model.job.timeZone),
+        at: dayAndTime(firstMs, model.job.timeZone),
       })}
     </p>
   ));

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { saveFile } from '../shared/save-file';
-import { dayAndTime, weekdayAndTime } from '../shared/times';
+import { dayAndTime } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
@@ -40,7 +40,7 @@ export function Weather() {
     <>
       <Button size="small" className="max-[719px]:h-12" onClick={() => setOpen(true)}>
         <CloudRain size={14} aria-hidden />
-        {cover ? t('weather.until', { until: weekdayAndTime(cover.untilMs, timeZone) }) : t('weather.open')}
+        {cover ? t('weather.until', { until: dayAndTime(cover.untilMs, timeZone) }) : t('weather.open')}
       </Button>
       <Dialog open={isOpen} onOpenChange={setOpen} title={t('weather.title')}>
         <div className="flex flex-col gap-3">
