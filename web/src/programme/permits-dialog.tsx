@@ -127,7 +127,7 @@ export function PermitsMissing({ board }: { board: Board }) {
   const { missing } = useMissing(board);
   const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
   return missing.map(({ kind, isNone, faceIds, firstMs }) => (
-    <p key={`${kind} ${isNone}`} className="border-l-4 border-iron bg-iron-soft px-2.5 py-1 font-medium">
+    <p key={`${kind} ${isNone}`} className="mb-1.5 border-l-4 border-iron bg-iron-soft px-2.5 py-1 font-medium">
       {t(isNone ? 'permit.missing' : 'permit.ends', {
         permit: t(`permit.${kind}`),
         faces: faceIds.map((id) => marks.get(id)).join(', '),
