@@ -62,6 +62,8 @@ test('who works here, what he has learned and when he is off is kept; a programm
 
   // given to who has not learned it, the work says so
   await page.goto(job);
+  // the board goes to the face that is chosen, however many rows stand before it
+  await choose(page, /^K\b/);
   await goTo(page, 'Programme');
   await board(page)
     .getByRole('button', { name: /^K · prepare.*to do$/ })
