@@ -152,22 +152,14 @@ export class JobSession {
       watch(this.queries.log, POLL_MS),
       watch(this.queries.plan, POLL_MS),
       watch(this.queries.house, 4 * POLL_MS),
+      watch(this.queries.bookings, 4 * POLL_MS),
+      ...(this.actions.can('stock') ? [watch(this.stores, 4 * POLL_MS)] : []),
       outbox.subscribe(() => this.refresh()),
       outbox.onAccepted((command, outcome) => this.accept(command, outcome)),
       this.planning.open(),
     ];
-    let isOpen = true;
-    // what only placing goes by is asked for once there is a plan: the sheet comes first
-    void this.planning.due.then(() => {
-      if (!isOpen) return;
-      ends.push(watch(this.queries.bookings, 4 * POLL_MS));
-      if (this.actions.can('stock')) ends.push(watch(this.stores, 4 * POLL_MS));
-    });
     this.takeIn();
-    return () => {
-      isOpen = false;
-      ends.forEach((end) => end());
-    };
+    return () => ends.forEach((end) => end());
   }
 
   /** Asks the server again, after it did not answer. */
