@@ -35,7 +35,7 @@ class Desk implements Placer {
 
 const HOUSES = new Map<unknown, House>();
 const houseOf = (answer: unknown) => HOUSES.get(answer) ?? USUAL_HOUSE;
-const NONE = { lines: [], revision: null, houseAnswer: undefined, bookings: [] };
+const NONE = { lines: [], revision: null, houseAnswer: undefined, yard: { bookings: [] } };
 const source = (model: Partial<JobModel> = {}): PlanSource => ({
   ...NONE,
   model: { ...sampleJob(), features: [crack()], buildUps: [buildUp('north')], ...model },
@@ -110,6 +110,14 @@ async function planned(first: PlanSource) {
   await settle();
   return kept;
 }
+
+test('nothing is placed before it is known what the other jobs have of the yard: no work moves a moment after it was shown', async () => {
+  const kept = await planned({ ...source(), yard: undefined });
+  expect([kept.last(), Desk.open]).toEqual([undefined, []]);
+  kept.change({ yard: { bookings: [] } });
+  await settle();
+  expect(kept.last().programme.tasks.length).toBeGreaterThan(3);
+});
 
 test('nothing is fetched, planned or placed before somebody asks; asked twice, it is fetched once', async () => {
   let fetched = 0;

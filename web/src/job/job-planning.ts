@@ -52,14 +52,21 @@ export interface PlanSource {
   lines: readonly ShownLine[];
   revision: PlanRevision | null;
   houseAnswer: HouseAnswer | undefined;
-  /** of the organisation's other jobs */ bookings: readonly BookingAnswer[];
-  /** of the store; none for who may not see it */ moves?: readonly StockMove[] | undefined;
+  /** what closes hours besides the job itself; none until it has been asked for, and nothing is placed before */ yard: YardNow | undefined;
+}
+
+/** What the organisation's other jobs have from its yard, and what its store holds. */
+export interface YardNow {
+  bookings: readonly BookingAnswer[];
+  /** none for who may not see the store */ moves?: readonly StockMove[] | undefined;
 }
 
 /** Keeps the plan of one open job: made anew when what it follows from changes, in slices the first time, placed in time by a worker. */
 export class JobPlanning {
   /** there is a plan, or the fault that prevents one */ readonly due: Promise<void>;
+  /** somebody asked for a plan, and it is being made */ readonly begun: Promise<void>;
   private arrive = (): void => {};
+  private begin = (): void => {};
   private isAsked = false;
   private engine: PlannedWith | undefined;
   private planner: InstanceType<Engine['Planner']> | undefined;
@@ -76,6 +83,7 @@ export class JobPlanning {
     private readonly changed: () => void,
   ) {
     this.due = new Promise((resolve) => (this.arrive = resolve));
+    this.begun = new Promise((resolve) => (this.begin = resolve));
   }
 
   /** Follows the clock and the crew until the returned function is called. */
@@ -101,6 +109,7 @@ export class JobPlanning {
       (engine) => {
         this.engine = engine;
         this.planner = new engine.Planner();
+        this.begin();
         this.changed();
       },
       (fault: unknown) => this.failed(fault),
@@ -118,13 +127,15 @@ export class JobPlanning {
     return this.fault ?? this.planning;
   }
 
-  private planAndPlace({ model, lines, revision, houseAnswer, bookings, moves }: PlanSource): void {
+  private planAndPlace({ model, lines, revision, houseAnswer, yard }: PlanSource): void {
     if (!this.engine) return;
     const conditions = this.conditionsBy(this.siteOf(lines));
     const house = this.engine.houseOf(houseAnswer);
     if (house !== this.prepared) this.prepare(model, conditions, house);
     if (!this.prepared) return;
     const plan = this.planBy(model, conditions, this.prepared);
+    if (!yard) return;
+    const { bookings, moves } = yard;
     const site = this.siteOf(lines);
     const workItems = revision?.workItems ?? plan.workItems;
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);

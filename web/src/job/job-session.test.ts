@@ -231,3 +231,20 @@ test('with the plan asked for, one edit still tells once, and model and plan com
   expect(told).toEqual([[job().model, job().model]]);
   expect(made).toBe(1);
 });
+
+test('what only placing goes by is asked for with the plan, and not before: the sheet comes first; no answer holds no plan up', async () => {
+  const asked: string[] = [];
+  const engine = { Planner: class {}, houseOf: () => USUAL_HOUSE } as never;
+  const { session } = await opened(sampleJob(), {}, { ...NO_PLAN, engine: () => Promise.resolve(engine) });
+  const follow = jest.spyOn(session.planning, 'follow').mockReturnValue(undefined);
+  getAgain.mockImplementation(((path: string) => {
+    asked.push(path.split('/').at(-1)!);
+    return path.endsWith('/stores') ? Promise.resolve({ moves: [], stores: [] }) : Promise.reject(new ApiError(503, 'server-error'));
+  }) as typeof api.getAgain);
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  expect(asked).toEqual([]);
+  session.planning.ask();
+  await until(() => follow.mock.lastCall?.[0].yard !== undefined);
+  expect(asked.sort()).toEqual(['bookings', 'stores']);
+  expect(follow.mock.lastCall![0].yard).toEqual({ bookings: [], moves: [] });
+});

@@ -22,7 +22,6 @@ import {
   type Photo,
   keepEdgeIds,
 } from '@caulkhorn/core/jobs';
-import type { StockMove } from '@caulkhorn/core/materials';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { type QueryClient, QueryObserver, type QueryObserverOptions } from '@tanstack/query-core';
@@ -30,7 +29,7 @@ import { v4 } from 'uuid';
 import { ApiError } from '../shared/api';
 import { deviceId } from '../shared/device';
 import { entryOf, targetOf } from './commands';
-import { JobPlanning, type Planning, type PlanningMeans } from './job-planning';
+import { JobPlanning, type Planning, type PlanningMeans, type YardNow } from './job-planning';
 import { type StoredJob, jobQueries, storesQuery } from './job-queries';
 import { type ShownLine, linesWithPending, sealNext } from './log-lines';
 import type { Outbox, OutboxState } from './outbox';
@@ -106,8 +105,7 @@ export class JobSession {
   private shownLines: { received: readonly ShownLine[]; entries: readonly unknown[]; lines: ShownLine[] } | undefined;
   private revision: PlanRevision | null = null;
   private house: HouseAnswer | undefined;
-  private bookings: readonly BookingAnswer[] = NO_BOOKINGS;
-  /** none for who may not see the store */ private moves: readonly StockMove[] | undefined;
+  private yard: YardNow | undefined;
   private isHouseKnown = false;
   private isAway = false;
   private fault: Error | null = null;
@@ -152,14 +150,22 @@ export class JobSession {
       watch(this.queries.log, POLL_MS),
       watch(this.queries.plan, POLL_MS),
       watch(this.queries.house, 4 * POLL_MS),
-      watch(this.queries.bookings, 4 * POLL_MS),
-      ...(this.actions.can('stock') ? [watch(this.stores, 4 * POLL_MS)] : []),
       outbox.subscribe(() => this.refresh()),
       outbox.onAccepted((command, outcome) => this.accept(command, outcome)),
       this.planning.open(),
     ];
+    let isOpen = true;
+    // only placing goes by these: the sheet comes first
+    void this.planning.begun.then(() => {
+      if (!isOpen) return;
+      ends.push(watch(this.queries.bookings, 4 * POLL_MS));
+      if (this.actions.can('stock')) ends.push(watch(this.stores, 4 * POLL_MS));
+    });
     this.takeIn();
-    return () => ends.forEach((end) => end());
+    return () => {
+      isOpen = false;
+      ends.forEach((end) => end());
+    };
   }
 
   /** Asks the server again, after it did not answer. */
@@ -175,12 +181,23 @@ export class JobSession {
     this.received = of<ShownLine[]>(this.queries.log.queryKey)?.data ?? this.received;
     this.revision = of<{ latest: PlanRevision | null }>(this.queries.plan.queryKey)?.data?.latest ?? this.revision;
     this.house = house?.data ?? this.house;
-    this.bookings = of<BookingAnswer[]>(this.queries.bookings.queryKey)?.data ?? this.bookings;
-    this.moves = of<StoresAnswer>(this.stores.queryKey)?.data?.moves ?? this.moves;
+    this.yard = this.yardNow();
     this.isHouseKnown ||= house !== undefined && house.status !== 'pending';
     this.fault = job?.status === 'error' ? job.error : null;
     this.isAway = job?.fetchFailureReason instanceof ApiError && job.fetchFailureReason.isAway;
     this.refresh();
+  }
+
+  /** Known once both have answered, or failed to for the first time: work is placed by what was known last, or by none. */
+  private yardNow(): YardNow | undefined {
+    const { client } = this.settings;
+    const bookings = client.getQueryState<BookingAnswer[]>(this.queries.bookings.queryKey);
+    const stores = client.getQueryState<StoresAnswer>(this.stores.queryKey);
+    const isSettled = (state: typeof bookings | typeof stores) =>
+      (state?.status ?? 'pending') !== 'pending' || (state?.fetchFailureCount ?? 0) > 0;
+    if (!isSettled(bookings) || (this.actions.can('stock') && !isSettled(stores))) return this.yard;
+    const next = { bookings: bookings?.data ?? this.yard?.bookings ?? NO_BOOKINGS, moves: stores?.data?.moves ?? this.yard?.moves };
+    return this.yard?.bookings === next.bookings && this.yard.moves === next.moves ? this.yard : next;
   }
 
   /** Shows what has changed, and tells of it only where something has. */
@@ -196,11 +213,11 @@ export class JobSession {
     if (!this.isHouseKnown) return { status: 'loading' };
     const outbox = this.settings.outbox.getState();
     this.pendingModel.follow(this.stored.model, outbox.pending);
-    const { revision, house: houseAnswer, bookings, isAway } = this;
+    const { revision, house: houseAnswer, yard, isAway } = this;
     const shown = { model: this.pendingModel.model!, lines: this.linesWith(outbox.pending), revision, houseAnswer };
     return {
       status: 'open',
-      job: { ...this.actions, ...shown, outbox, planning: this.planning.follow({ ...shown, bookings, moves: this.moves }), isAway },
+      job: { ...this.actions, ...shown, outbox, planning: this.planning.follow({ ...shown, yard }), isAway },
     };
   }
 
