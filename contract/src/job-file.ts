@@ -66,6 +66,7 @@ class InRoomDto {
   @Id() spaceId!: string;
   @OneOf(ROOM_PHASES) phase!: RoomPhase;
   @IsBoolean() isFloor!: boolean;
+  @Optional() @IsBoolean() isDusty?: boolean;
   @Optional() @Quantity(0, 10_000) freshH?: number;
   @Optional() @Quantity(-50, 80) referenceC?: number;
 }
@@ -89,6 +90,7 @@ class WorkItemDto {
   @Optional() @Quantity(0, 10_000) restH?: number;
   @Optional() @Whole(1, 20) coatNo?: number;
   @Optional() @Nested(() => ZoneDto) zone?: ZoneDto;
+  @Optional() @Whole(1, 100) again?: number;
   @Optional() @SomeOf(MACHINE_KINDS) machines?: MachineKind[];
   @Optional() @SomeOf(SKILLS) skills?: Skill[];
   @Optional() @Whole(1, 24) roundsPerDay?: number;

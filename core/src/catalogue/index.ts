@@ -5,7 +5,7 @@ export { DRY_GOODS, LAYER_IDS, SETS_HARD } from './family.js';
 export type { Detailing, Family, FamilyLimit, LayerConditions, LayerId, LayerSpec, WaterLoad, PreparedFor } from './family.js';
 export { pinProducts } from './pin-products.js';
 export { FROST_FREE_H, HAZARDS, MEASURES, PART_NAMES, TOOLS, freezes } from './product.js';
-export { LATE_COAT_RULES } from './late-coat.js';
+export { LATE_COAT_PRIMERS, LATE_COAT_RULES } from './late-coat.js';
 export type { LateCoatRule } from './late-coat.js';
 export type { Binder, Coat, Handling, HazardId, Measure, Mixing, Pack, Part, Product, Rating, Tool } from './product.js';
 export { PRODUCT_FIELDS } from './product-fields.js';

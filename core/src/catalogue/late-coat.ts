@@ -1,7 +1,8 @@
+import type { ProductRole, RemedyWay } from '../jobs/index.js';
 import type { Binder } from './product.js';
 
 /** What is done before a coat that comes after its latest hour: it no longer grows together with the one under it by itself. */
-export type LateCoatRule = 'wet-and-slurry' | 'abrade-and-prime' | 'warm-and-prime' | 'wash-and-wet' | 'ask';
+export type LateCoatRule = Exclude<RemedyWay, 'start-over'> | 'ask';
 
 /**
  * By what the coat is bound with. Cement takes cement that is damp and keyed by a slurry; films want a fresh, dull face; bitumen and
@@ -22,4 +23,13 @@ export const LATE_COAT_RULES: Readonly<Record<Binder, LateCoatRule>> = {
   mineral: 'ask',
   plastic: 'ask',
   metal: 'ask',
+};
+
+/** The primer that a late film of such a binder is laid onto, where the face has its sheet. Common practice, no source. */
+export const LATE_COAT_PRIMERS: Readonly<Partial<Record<Binder, ProductRole>>> = {
+  epoxy: 'epoxy-primer',
+  polyurethane: 'epoxy-primer',
+  acrylic: 'acrylic-primer',
+  bitumen: 'bitumen-primer',
+  rubber: 'bitumen-primer',
 };

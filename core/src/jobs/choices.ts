@@ -1,3 +1,5 @@
+import type { Remedy } from './remedy.js';
+
 /** What people choose for a face, and what is asked of it: the ids outlive every change of their tables. */
 
 export const FAMILY_IDS = [
@@ -201,6 +203,7 @@ export interface BuildUp {
   /** made ready by these as well, so that the system fits */ readies?: ReadyStep[];
   pour?: Pour;
   /** coated in so many upright strips, each with its own windows; in one where it is not said */ zones?: number;
+  /** what is done for coats that came late, in the order in which it was decided */ remedies?: Remedy[];
   reason?: string;
   /** chosen although a hard limit stands against it: who answers for it, and why */ exception?: { by: string; reason: string };
 }

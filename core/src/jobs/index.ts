@@ -141,4 +141,6 @@ export type { MachineKind, Skill } from './machine-kinds.js';
 export { MOST_FORECAST_H } from './forecast-field.js';
 export { PERMIT_KINDS } from './permit.js';
 export type { Permit, PermitKind } from './permit.js';
+export { REMEDY_WAYS } from './remedy.js';
+export type { Remedy, RemedyWay } from './remedy.js';
 export { permitsFor, permitsIn, permitsLapsed } from './permits.js';

@@ -55,6 +55,7 @@ import type {
 import { READING_SPECS } from './reading-kinds.js';
 import { FORECAST_FIELD } from './forecast-field.js';
 import { PERMITS_FIELD } from './permit.js';
+import { REMEDIES_FIELD } from './remedy.js';
 import { WET_STATES } from './wetness.js';
 
 /**
@@ -321,6 +322,7 @@ export const BUILD_UP_FIELDS = {
   readies: optional(list(choice(READY_STEPS), READY_STEPS.length, 0)),
   pour: optional(record(POUR_FIELDS)),
   zones: optional(number('', { min: 2, max: MOST_ZONES, whole: true })),
+  remedies: optional(REMEDIES_FIELD),
   reason: optional(textOrNone(1000)),
   exception: optional(record({ by: text(120), reason: text(500) })),
 };

@@ -43,6 +43,7 @@ function machinesFor(
   if (step === 'prepare') return [...new Set(prepare.flatMap(({ id }) => OF_PREPARING[id] ?? []))];
   if (step === 'inject') return ['injection-pump'];
   if (step === 'dry') return ['dehumidifier'];
+  if (step === 'abrade' || step === 'take-off') return ['grinder'];
   if (product?.handling?.kettle) return ['kettle'];
   // details are laid by hand
   const isSprayed = targetId === undefined && product?.placingKgPerMin && toolFor(product, tool) === 'spray';

@@ -2,7 +2,11 @@ import type { DetailStepKind } from '../build-up/index.js';
 import type { LayerId } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 
-export type PaceId = 'prepare' | 'blast' | 'dose' | 'wet' | 'dry' | 'again' | 'cure' | LayerId | DetailStepKind;
+export type PaceId = 'prepare' | 'blast' | 'dose' | 'wet' | 'dry' | 'again' | 'cure' | RemedyStep | LayerId | DetailStepKind;
+
+/** What is done before a coat that came late. */
+export const REMEDY_STEPS = ['slurry-in', 'abrade', 'warm', 'wash', 'take-off'] as const;
+export type RemedyStep = (typeof REMEDY_STEPS)[number];
 
 export interface Pace {
   /** person-minutes for one unit */ readonly minutes: number;
@@ -67,6 +71,14 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   kick: pace(4, 'm'),
   clean: pace(10, 'm²'),
   'drain-channel': pace(15, 'm'),
+  // a coat that came late: roughened, washed and wetted, with a thin slurry scrubbed in
+  'slurry-in': pace(6, 'm²'),
+  // sanded dull, vacuumed, wiped and primed
+  abrade: pace(8, 'm²'),
+  warm: pace(4, 'm²'),
+  wash: pace(4, 'm²'),
+  // ground off down to what it lay on, and cleared away
+  'take-off': pace(20, 'm²'),
   // one round of misting
   cure: pace(0.3, 'm²'),
 };

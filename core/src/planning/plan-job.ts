@@ -6,9 +6,9 @@ import { type FacePlan, planFace } from './face-plan.js';
 import { measuredStrengths } from './face-facts.js';
 import type { House } from './house.js';
 import { type Supply, SupplyMemory, planSupply, sumByProduct } from './supply.js';
-import { type WorkItem, workItemsOf } from './work-items.js';
-import { withNeeds } from './machines.js';
-import { inZones } from './zones.js';
+import { type WorkItem } from './work-items.js';
+import { faceWork } from './face-work.js';
+import { remedyLines } from './remedies.js';
 import { stoppingOrder } from '../water/index.js';
 
 /** Everything that follows from a job as surveyed and chosen. Pure: the same model, crew and house give the same plan. */
@@ -107,11 +107,9 @@ export class Planner {
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
-    const remembered = {
-      from,
-      plan,
-      work: { people, tool, items: withNeeds(inZones(workItemsOf(face, plan, house, conditions), plan, face), plan, face, tool) },
-    };
+    const items = faceWork(face, { plan, house, conditions });
+    if (!isKnown) plan.lines.push(...remedyLines(items, plan));
+    const remembered = { from, plan, work: { people, tool, items } };
     this.faces.set(face.id, remembered);
     return remembered;
   }

@@ -24,11 +24,11 @@ import { HOUR_MS } from '../quantities/index.js';
 /** One crew at a large job is there for most of a year. */
 const HORIZON_DAYS = 400;
 
-const roomOf = ({ spaceId, phase, isFloor, freshH, referenceC = 20 }: InRoom): Task['room'] => ({
+const roomOf = ({ spaceId, phase, isFloor, isDusty, freshH, referenceC = 20 }: InRoom): Task['room'] => ({
   id: spaceId,
   phase: ROOM_PHASES.indexOf(phase),
   isFloor,
-  isDusty: phase === 'clear',
+  isDusty: isDusty ?? phase === 'clear',
   ...(freshH === undefined ? {} : { fresh: { h: freshH, referenceC } }),
 });
 

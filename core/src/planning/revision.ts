@@ -107,6 +107,7 @@ function releasedFace(
     prepare: plan.prepare.length > 0 ? plan.prepare.map(({ id }) => id) : undefined,
     exception: plan.buildUp?.exception,
     alterations: plan.buildUp?.alterations?.length ? [...plan.buildUp.alterations] : undefined,
+    remedies: plan.buildUp?.remedies?.length ? [...plan.buildUp.remedies] : undefined,
     products: plan.buildUp?.products ?? {},
     schools: Object.fromEntries(
       Object.entries(plan.schools).map(([question, { school, from, reason }]) => [question, { school, from, reason: reason || undefined }]),

@@ -15,6 +15,7 @@ export interface InRoom {
   spaceId: string;
   phase: RoomPhase;
   /** a floor that people walk on, not a wall or a soffit */ isFloor: boolean;
+  /** makes dust beside fresh coats, in whichever phase */ isDusty?: boolean;
   /** of what is laid: h at `referenceC` until somebody may walk on it, or make dust beside it */ freshH?: number;
   referenceC?: number;
 }

@@ -1,6 +1,7 @@
 import type { HazardId } from '../catalogue/index.js';
 import type { TakeOffLine } from '../materials/index.js';
 import type { WorkItem } from './work-items.js';
+import { REMEDY_STEPS } from './paces.js';
 import type { WorkStep } from './work-steps.js';
 
 /** Hazards of the work itself, whatever the product; common practice, no source. */
@@ -12,6 +13,9 @@ const BY_STEP: Partial<Record<WorkStep, readonly WorkHazard[]>> = {
   clean: ['silica-dust'],
   inject: ['pressure'],
   'damp-course': ['silica-dust'],
+  'slurry-in': ['silica-dust'],
+  abrade: ['silica-dust'],
+  'take-off': ['silica-dust'],
   // cement and sand beside the liquid that is taken off
   screed: ['caustic-cement'],
 };
@@ -28,4 +32,7 @@ export function hazardsOf(
   return [...new Set([...(BY_STEP[step] ?? []), ...used.flatMap(({ product }) => product.hazards ?? [])])];
 }
 
-const isLayer = (step: WorkStep, what: string): boolean => (step.startsWith('coat-') ? what === 'coat' : what === step);
+/** What is sanded, warmed or taken off is the coat: its own hazards come with it. */
+const ON_COAT: ReadonlySet<string> = new Set(REMEDY_STEPS);
+const isLayer = (step: WorkStep, what: string): boolean =>
+  what === step || (what === 'coat' && (step.startsWith('coat-') || ON_COAT.has(step)));

@@ -128,6 +128,8 @@ export class SupplyMemory {
 
 /** What one piece of work takes of its main product, from the take-off; undefined where it takes none. */
 export function materialFor(item: WorkItem, lines: readonly TakeOffLine[]): { product: Product; amount: number } | undefined {
+  const own = lines.find(({ id }) => id === item.id);
+  if (own) return { product: own.product, amount: own.amount };
   const what = item.step.startsWith('coat-') ? 'coat' : item.step;
   const line = lines.find((each) => each.what === what && each.faceId === item.faceId && each.targetId === item.targetId);
   return line && { product: line.product, amount: (line.amount / line.coats) * (item.zone?.share ?? 1) };

@@ -8,9 +8,9 @@ export interface Circumstances {
   workItems: readonly WorkItem[];
   options: PlacingOptions;
   /** who work together */ people: number;
-  /** the same work with faces coated in strips; where it cannot be asked, none */ inStrips?(
+  /** the same work with faces coated in strips, and what closes its hours; where it cannot be asked, none */ inStrips?(
     countOf: ReadonlyMap<string, number>,
-  ): WorkItem[];
+  ): { workItems: WorkItem[]; closed?: PlacingOptions['closed'] };
   /** pieces of work that have begun */ isBegun?(workItemId: string): boolean;
   /** faces that are coated in other strips than they stand, by face */ strips?: ReadonlyMap<string, number>;
 }
@@ -64,7 +64,9 @@ export const WHAT_IFS = {
     const { fromHour, toHour } = weekOf(options);
     const temperatureOfC = (faceId: string) => options.wallsC?.get(faceId)?.at(-1)!.temperatureC ?? options.temperatureC;
     const strips = zonesWanted(workItems, { temperatureOfC, shiftH: toHour - fromHour, isBegun });
-    return strips.size === 0 ? undefined : { ...given, workItems: inStrips(strips), strips };
+    if (strips.size === 0) return undefined;
+    const { workItems: cut, closed } = inStrips(strips);
+    return { ...given, workItems: cut, options: closed ? { ...options, closed } : options, strips };
   },
   'every-day': (given) =>
     weekOf(given.options).days.length === WHOLE_WEEK.length ? undefined : withWeek(given, { days: [...WHOLE_WEEK] }),

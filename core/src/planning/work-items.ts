@@ -34,6 +34,7 @@ export interface WorkItem {
   /** h that it goes on by itself once the crew has left it: drying, soaking, hardening between the layers of a deep fill */ restH?: number;
   /** of a detail that is laid in several coats: which this is */ coatNo?: number;
   /** of a face that is coated strip by strip: which of them */ zone?: Zone;
+  /** laid anew for so many-th time, once what was there has been taken off */ again?: number;
   /** what it takes from the yard */ machines?: MachineKind[];
   /** what who does it must have learned */ skills?: Skill[];
   /** rounds a day while it is kept wet */ roundsPerDay?: number;

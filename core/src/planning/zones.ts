@@ -1,11 +1,8 @@
-import { type BuildUp, type Face, MOST_ZONES, type Strip, groupBy, stripsOf } from '../jobs/index.js';
+import { type Face, MOST_ZONES, type Strip, groupBy, stripsOf } from '../jobs/index.js';
 import { isLaidInZones } from '../materials/index.js';
 import { DOUBLES_PER_TEN, ageRate } from '../physics/index.js';
-import type { PlanConditions } from './conditions.js';
 import type { FacePlan } from './face-plan.js';
-import type { House } from './house.js';
-import { withNeeds } from './machines.js';
-import { type WorkItem, roundedMin, workItemsOf } from './work-items.js';
+import { type WorkItem, roundedMin } from './work-items.js';
 
 /**
  * Coats strip by strip, as many as the build-up says, so that no coat takes longer than the next one's window lasts. What is made
@@ -127,19 +124,4 @@ function roomAfterH({ id }: WorkItem, items: readonly WorkItem[], temperatureC: 
     }),
   );
   return Math.min(Infinity, ...rooms);
-}
-
-/** All work of a plan, were these faces coated in so many strips. */
-export function workInZones(
-  { faces, plans, house, conditions }: { faces: readonly Face[]; plans: readonly FacePlan[]; house: House; conditions: PlanConditions },
-  countOf: ReadonlyMap<string, number>,
-): WorkItem[] {
-  const faceOf = new Map(faces.map((face) => [face.id, face]));
-  return plans.flatMap((plan) => {
-    const face = faceOf.get(plan.faceId)!;
-    const zones = countOf.get(plan.faceId) ?? plan.buildUp?.zones ?? 1;
-    const { zones: _, ...buildUp } = plan.buildUp ?? {};
-    const so = plan.buildUp ? { ...plan, buildUp: { ...buildUp, ...(zones > 1 ? { zones } : {}) } as BuildUp } : plan;
-    return withNeeds(inZones(workItemsOf(face, so, house, conditions), so, face), so, face, conditions.tool);
-  });
 }

@@ -106,6 +106,9 @@ const face = record({
   /** layers made otherwise than the family has them, with the reason */ alterations: optional(
     list(record({ do: text(20), layer: text(40), figure: optional(amount), reason: words }), 20),
   ),
+  /** what was decided for coats that came late */ remedies: optional(
+    list(record({ workItemId: id, way: text(40), reason: words, decidedAt: time() }), 100),
+  ),
   products: map(productRef, 40),
   schools: map(school, 40),
   layers: list(layer, 40, 0),

@@ -1,10 +1,18 @@
-import type { Product } from '../catalogue/index.js';
-import type { ReleasedPlan } from './released-plan.js';
+import { LATE_COAT_PRIMERS, type Product } from '../catalogue/index.js';
+import type { ReleasedFace, ReleasedPlan } from './released-plan.js';
 
 /** A released plan as far as its work is concerned. */
 export interface ReleasedWork {
   /** null for a plan from before decisions were frozen */ decided: ReleasedPlan | null;
-  workItems: readonly { id: string; faceId: string; targetId?: string; step: string; coatNo?: number; zone?: { no: number; of: number } }[];
+  workItems: readonly {
+    id: string;
+    faceId: string;
+    targetId?: string;
+    step: string;
+    coatNo?: number;
+    again?: number;
+    zone?: { no: number; of: number };
+  }[];
 }
 
 /** What a piece of released work is done with, as its sheet was when it was released; undefined where it takes nothing or the plan does not say. */
@@ -12,10 +20,19 @@ export function productOfWork({ decided, workItems }: ReleasedWork, workItemId: 
   const item = workItems.find(({ id }) => id === workItemId);
   const face = decided?.faces.find(({ faceId }) => faceId === item?.faceId);
   if (!item || !face) return undefined;
+  const sheetOf = (ref: ReleasedFace['products'][string] | undefined) =>
+    ref && (decided!.products.find(({ id, version }) => id === ref.id && version === ref.version) as Product | undefined);
   const { step, targetId } = item;
-  const ref =
+  const coat = face.products['coat'];
+  if (step === SLURRIED) return sheetOf(coat);
+  if (PRIMED.has(step)) return sheetOf(face.products[LATE_COAT_PRIMERS[sheetOf(coat)?.binder ?? 'mineral'] ?? '']);
+  return sheetOf(
     targetId === undefined
       ? face.layers.find(({ id, layer }) => id === step || layer === step)?.product
-      : face.treatments.find((treatment) => treatment.targetId === targetId)?.takes.find((take) => take.step === step)?.product;
-  return ref && (decided!.products.find(({ id, version }) => id === ref.id && version === ref.version) as Product | undefined);
+      : face.treatments.find((treatment) => treatment.targetId === targetId)?.takes.find((take) => take.step === step)?.product,
+  );
 }
+
+/** Steps before a coat that came late: sanded or warmed, then primed; or with a slurry of the coat itself scrubbed in. */
+const PRIMED: ReadonlySet<string> = new Set(['abrade', 'warm']);
+const SLURRIED = 'slurry-in';

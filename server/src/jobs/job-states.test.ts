@@ -69,12 +69,22 @@ test('a copy takes the settings, or the whole survey; never log, plan or photos;
       ...{ payload: { ...model.job, permits: [permit], forecast }, baseVersion: versions[model.job.id] },
     })
     .expect(200);
+  const [buildUp] = model.buildUps;
+  const remedies = [{ workItemId: 'x:z1:coat-2', way: 'wet-and-slurry', reason: 'rain', decidedAt: '2026-05-20T05:00:00Z' }];
+  await planner
+    .post(`${source}/commands`)
+    .send({
+      ...{ id: randomUUID(), deviceId: randomUUID(), jobId: model.job.id, kind: 'build-up.put', occurredAt: '2026-05-20T05:00:00Z' },
+      ...{ payload: { ...buildUp, remedies }, baseVersion: versions[buildUp!.id] },
+    })
+    .expect(200);
   const copy = { id: randomUUID(), name: 'Ropewalk, second season', withSurvey: true };
   for (let i = 0; i < 2; i++) await planner.post(`${source}/copies`).send(copy).expect(201);
   const made = (await planner.get(`${ORGANISATION}/jobs/${copy.id}`).expect(200)).body as { model: JobModel };
   expect(made.model.job).toEqual({ ...model.job, id: copy.id, name: copy.name });
   expect(made.model.features).toHaveLength(model.features.length);
   expect(made.model.buildUps).toHaveLength(model.buildUps.length);
+  expect(made.model.buildUps.filter((each) => each.remedies)).toEqual([]);
   expect(made.model.photos).toEqual([]);
   expect((await planner.get(`${ORGANISATION}/jobs/${copy.id}/log`).expect(200)).body).toEqual([]);
   expect((await planner.get(`${ORGANISATION}/jobs/${copy.id}/plan`).expect(200)).body).toEqual({ latest: null });

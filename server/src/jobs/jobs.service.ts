@@ -54,7 +54,9 @@ export class JobsService {
         if ((await items.read())?.model.job.name !== name) throw new RefusedError(409, { error: 'id-used-before' });
         return { jobId: id };
       }
-      if (withSurvey) await items.insertModel(asJson({ ...lists, photos: [], keptProgrammes: [] }));
+      // what was decided for a coat that came late there is nothing to this one
+      const buildUps = lists.buildUps.map(({ remedies: _remedies, ...buildUp }) => buildUp);
+      if (withSurvey) await items.insertModel(asJson({ ...lists, buildUps, photos: [], keptProgrammes: [] }));
       return { jobId: id };
     });
   }

@@ -31,6 +31,7 @@ export interface Planning {
   /** the released work or, before any release, what is planned now */ workItems: readonly WorkItem[];
   /** that work placed in time from now on; it comes from a worker, a moment after the plan */ programme: Programme;
   /** what it was placed by */ placedBy: Placed['placedBy'];
+  /** what any work of this job would be placed by */ optionsFor(workItems: readonly WorkItem[]): Omit<PlacingOptions, 'nowMs'>;
   /** what the organisation's other jobs have from the yard, and whom */ bookings: readonly Booking[];
 }
 
@@ -141,22 +142,18 @@ export class JobPlanning {
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
     const wallsC = this.warmthOf(walls);
     const booked = this.bookingsBy(bookings);
-    const isLaidAgainst = model.job.forecast !== undefined || moves !== undefined;
-    const work = this.workBy(workItems, isLaidAgainst ? plan.faces : NO_PLANS, wallsC);
     const today = new Date().toISOString().slice(0, 10);
     const store = moves && this.storeBy(moves, this.prepared, today, model.job.id);
-    this.place(
-      workItems,
-      site,
-      this.placedBy(
-        this.kept(model.job, model.faces, model.keptProgrammes),
-        work,
-        this.yard(this.prepared, booked, conditions.tool),
-        store && this.storeNow(store, site.done),
-      ),
+    const isLaidAgainst = model.job.forecast !== undefined || moves !== undefined;
+    const optionsFor = this.optionsBy(
+      this.kept(model.job, model.faces, model.keptProgrammes),
+      this.laid(isLaidAgainst ? plan.faces : NO_PLANS, wallsC),
+      this.yard(this.prepared, booked, conditions.tool),
+      store && this.storeNow(store, site.done),
     );
+    this.place(workItems, site, this.placedBy(optionsFor, workItems));
     if (!this.placed) return;
-    const next = { site, conditions, walls, plan, bookings: booked, ...this.placed };
+    const next = { site, conditions, walls, plan, optionsFor, bookings: booked, ...this.placed };
     if (!this.planning || !isSame(this.planning, next)) this.planning = next;
     this.arrive();
   }
@@ -177,22 +174,23 @@ export class JobPlanning {
     ...{ job, faces, keptProgrammes },
   }));
   /** plans only where a forecast, or the store, is held against what is laid where */
-  private readonly workBy = latest((workItems: readonly WorkItem[], faces: JobPlan['faces'], wallsC: WallsC) => ({
-    ...{ workItems, plan: { faces }, wallsC },
-  }));
+  private readonly laid = latest((faces: JobPlan['faces'], wallsC: WallsC) => ({ plan: { faces }, wallsC }));
   private readonly yard = latest((house: House, bookings: readonly Booking[], tool: Tool | undefined) => ({ house, bookings, tool }));
   private readonly storeBy = latest((moves: readonly StockMove[], { catalogue }: House, today: string, jobId: string) => ({
     ...{ stock: this.engine!.foldStock(moves, catalogue, today), today, jobId },
   }));
   private readonly storeNow = latest((store: Omit<Store, 'done'>, done: SiteState['done']) => ({ ...store, done }));
-  private readonly placedBy = latest(
+  private readonly optionsBy = latest(
     (
       model: PlacingFrom['model'],
-      work: Pick<PlacingFrom, 'workItems' | 'plan' | 'wallsC'>,
+      laid: Pick<PlacingFrom, 'plan' | 'wallsC'>,
       yard: Pick<PlacingFrom, 'house' | 'bookings' | 'tool'>,
       store: Store | undefined,
-    ) => this.engine!.placingOptions({ model, ...work, ...yard, ...(store ? { store } : {}) }),
+    ) =>
+      (workItems: readonly WorkItem[]) =>
+        this.engine!.placingOptions({ model, workItems, ...laid, ...yard, ...(store ? { store } : {}) }),
   );
+  private readonly placedBy = latest((optionsFor: Planning['optionsFor'], workItems: readonly WorkItem[]) => optionsFor(workItems));
   private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));
   private readonly conditionsOf = latest((people: number, tool: Tool | undefined, temperatureC: number): PlanConditions => ({
     people,

@@ -1,4 +1,4 @@
-import type { Move, ProgrammeFigures } from '@caulkhorn/core/planning';
+import type { ProgrammeFigures } from '@caulkhorn/core/planning';
 import { Loader, Search as SearchIcon, Square } from 'lucide-react';
 import { useState } from 'react';
 import { parts, useJob } from '../job/job-context';
@@ -7,10 +7,11 @@ import { dayAndTime, hoursMinutes } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-media';
 import { itemName } from '../words/item-name';
+import { Moves } from './moves';
+import { Replan } from './replan';
 import type { Board } from './use-board';
 import { WhatIf } from './what-if-panel';
 
-const MOVES_SHOWN = 12;
 const CONFLICTS_SHOWN = 8;
 /** Nearer than this to the bound is as good as at it. */
 const AT_BOUND_MS = 60_000;
@@ -45,6 +46,7 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
           </select>
         ) : null}
       </div>
+      <Replan board={board} />
       {view === 'stands' && board.comparedAt === null && board.slipped.length > 0 ? <Slipped board={board} /> : null}
       {view === 'stands' && board.comparedAt !== null ? <Compared board={board} /> : null}
       {view !== 'found' && board.isBetter ? <Offer board={board} timeZone={timeZone} /> : null}
@@ -164,39 +166,6 @@ function Pending({ board }: { board: Board }) {
         <Moves moves={board.moves} workItems={board.workItems} />
       </div>
     </div>
-  );
-}
-
-/** Each piece of work that moves, by how much. */
-function Moves({ moves, workItems }: { moves: readonly Move[]; workItems: Board['workItems'] }) {
-  const { model } = useJob(parts('model'));
-  const [isOpen, setOpen] = useState(false);
-  const items = new Map(workItems.map((item) => [item.id, item]));
-  if (moves.length === 0) return null;
-  return (
-    <>
-      <button
-        type="button"
-        aria-expanded={isOpen}
-        className="min-h-6 underline underline-offset-2 max-[719px]:min-h-12"
-        onClick={() => setOpen(!isOpen)}
-      >
-        {t('board.what-moves')}
-      </button>
-      {isOpen ? (
-        <ul className="mt-1 basis-full columns-[260px] gap-6 text-[13px]">
-          {moves.slice(0, MOVES_SHOWN).map(({ taskId, byMs }: Move) => (
-            <li key={taskId}>
-              {t(byMs > 0 ? 'board.later' : 'board.earlier', {
-                name: itemName(items.get(taskId)!, model),
-                by: hoursMinutes(Math.abs(byMs)),
-              })}
-            </li>
-          ))}
-          {moves.length > MOVES_SHOWN ? <li>{t('programme.more-conflicts', { n: moves.length - MOVES_SHOWN })}</li> : null}
-        </ul>
-      ) : null}
-    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import { careOf } from '@caulkhorn/core/jobs';
-import { type WorkItem, USUAL_CREW, hazardsOf, materialFor } from '@caulkhorn/core/planning';
+import { type WorkItem, USUAL_CREW, hazardsOf, materialFor, remedyWayOf } from '@caulkhorn/core/planning';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { ArrowLeft, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
@@ -133,6 +133,7 @@ function Piece({
   const facePlan = plan.faces.find(({ faceId }) => faceId === item.faceId);
   const material = materialFor(item, facePlan?.lines ?? []);
   const isLate = window?.closesMs != null && startMs > window.closesMs;
+  const late = remedyWayOf(item.step);
   const isLayer = item.targetId === undefined && item.step.startsWith('coat-');
   return (
     <>
@@ -149,6 +150,11 @@ function Piece({
       {item.rewet && !isLate ? (
         <p className="font-medium">
           <Said>{t('now.wet-first')}</Said>
+        </p>
+      ) : null}
+      {late ? (
+        <p className="font-medium">
+          <Said>{t(`late-coat.${late}`)}</Said>
         </p>
       ) : null}
       {isLate && material ? <LateCoat product={material.product} isOneOfMany /> : null}

@@ -126,13 +126,18 @@ export function PermitsMissing({ board }: { board: Board }) {
   const { model } = useJob(parts('model'));
   const { missing } = useMissing(board);
   const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
-  return missing.map(({ kind, isNone, faceIds, firstMs }) => (
-    <p key={`${kind} ${isNone}`} className="mb-1.5 border-l-4 border-iron bg-iron-soft px-2.5 py-1 font-medium">
-      {t(isNone ? 'permit.missing' : 'permit.ends', {
-        permit: t(`permit.${kind}`),
-        faces: faceIds.map((id) => marks.get(id)).join(', '),
-        at: dayAndTime(firstMs, model.job.timeZone),
-      })}
-    </p>
-  ));
+  if (missing.length === 0) return null;
+  return (
+    <div className="mb-1.5 border-l-4 border-iron bg-iron-soft px-2.5 py-1 font-medium">
+      {missing.map(({ kind, isNone, faceIds, firstMs }) => (
+        <p key={`${kind} ${isNone}`}>
+          {t(isNone ? 'permit.missing' : 'permit.ends', {
+            permit: t(`permit.${kind}`),
+            faces: faceIds.map((id) => marks.get(id)).join(', '),
+            at: dayAndTime(firstMs, model.job.timeZone),
+          })}
+        </p>
+      ))}
+    </div>
+  );
 }

@@ -17,6 +17,7 @@ import { BoardScale, SCALES, USUAL_SCALE } from './board-scale';
 import { ProgrammeOut } from './programme-out';
 import type { Row } from './programme-row';
 import { ProgrammeTable } from './programme-table';
+import { useDifference } from './replan';
 import { useBoard } from './use-board';
 import { useBoardLayout } from './use-board-layout';
 import { Weather } from './weather-dialog';
@@ -71,12 +72,12 @@ export function ProgrammeSlate() {
           </div>
         )}
       </div>
-      <Expected />
+      {chosen ? null : <Expected />}
       {rows.length === 0 ? (
         <p className="text-soft">{t('programme.none')}</p>
       ) : (
         <>
-          <PermitsMissing board={board} />
+          {chosen ? null : <PermitsMissing board={board} />}
           <BoardHead board={board} choose={choose} />
           {chosen && !isTable ? <WorkPanel board={board} id={chosen} choose={choose} close={() => setChosen(null)} /> : null}
           {isTable ? (
@@ -145,6 +146,8 @@ function Release() {
   const { model, revision, can, send } = useJob(parts('model', 'revision', 'can', 'send'));
   const { plan, conditions } = usePlanning();
   const house = useHouse();
+  // where the work is another, it is released where that is told
+  const differs = useDifference() !== null;
   // only what was decided counts, not how warm the wall is today
   const now = useMemo(() => revisionContent(model, plan, conditions, house).fingerprint, [model, plan, conditions, house]);
   const isCurrent = revision?.fingerprint === now;
@@ -160,7 +163,7 @@ function Release() {
           </span>
         ) : null}
       </p>
-      {can('plan') ? (
+      {can('plan') && !differs ? (
         <Button
           size="small"
           className="max-[719px]:h-12"

@@ -15,7 +15,7 @@ import { type Answer, useWhatIf } from './use-what-if';
 /** The programme under other circumstances, each worked out before it is shown: end, people, rounds and what is not kept side by side. */
 export function WhatIf({ board }: { board: Board }) {
   const { model } = useJob(parts('model'));
-  const { plan, site, conditions, placedBy } = usePlanning();
+  const { plan, site, conditions, placedBy, optionsFor } = usePlanning();
   const house = useHouse();
   const units = useUnits();
   const { asking, ask, leave } = useWhatIf();
@@ -23,8 +23,10 @@ export function WhatIf({ board }: { board: Board }) {
   const start = () => {
     const kept = new Map([...(placedBy.kept ?? [])].filter(([, { isPinned }]) => isPinned));
     const given = { workItems: board.workItems, options: { ...placedBy, kept }, people: conditions.people };
-    const inStrips = (countOf: ReadonlyMap<string, number>) =>
-      workInZones({ faces: model.faces, plans: plan.faces, house, conditions }, countOf);
+    const inStrips = (countOf: ReadonlyMap<string, number>) => {
+      const workItems = workInZones({ faces: model.faces, plans: plan.faces, house, conditions }, countOf);
+      return { workItems, closed: optionsFor(workItems).closed };
+    };
     ask({ ...given, inStrips, isBegun: (id) => site.done.has(id) }, site.done);
   };
   if (!asking)

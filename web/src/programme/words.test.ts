@@ -13,7 +13,7 @@ test.each([
 
 test('a conflict says what, by how much, and what to do', () => {
   expect(conflictText({ code: 'window-missed', taskId: 't', lateMs: 28_140_000 }, 'C · coat 2')).toMatch(
-    /^C · coat 2 would start 7:49 h after its window has closed\. .*wet and slurry again/,
+    /^C · coat 2 would start 7:49 h after its window has closed\. .*its sheet asks of a late coat/,
   );
   expect(conflictText({ code: 'longer-than-shift', taskId: 't' }, 'A · coat 1')).toContain('in strips');
 });

@@ -16,6 +16,7 @@ import { closingText } from '../words/closing-text';
 import { itemName } from '../words/item-name';
 import { onceEach } from './board-rows';
 import { conflictText } from './conflict-text';
+import { LateWork } from './late-work';
 import type { Board } from './use-board';
 
 /** Of a long list the next ones. */
@@ -151,6 +152,7 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
         </div>
       ) : null}
       <CloseButton onClick={close} />
+      <LateWork key={id} item={item} isLate={task.state === 'planned' && conflict?.code === 'window-missed'} />
     </section>
   );
 }

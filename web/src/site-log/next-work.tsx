@@ -5,6 +5,7 @@ import {
   hazardsOf,
   materialFor,
   outsideSheet,
+  remedyWayOf,
   windowWorkings,
 } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
@@ -46,6 +47,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const lapsed = usePermitsLapsed(item)(now);
   const closesMs = task.state === 'planned' ? (task.window?.closesMs ?? undefined) : undefined;
   const isMissed = closesMs !== undefined && closesMs < now;
+  const late = remedyWayOf(item.step);
   const isCrosswise = facePlan?.layers.some(({ id, crosswise }) => id === item.step && crosswise);
   return (
     <article aria-label={t('now.work-on', { mark: face.mark })} className="flex flex-col gap-3">
@@ -76,6 +78,11 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {item.rewet && task.state === 'planned' && !isMissed ? (
         <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">
           <Said>{t('now.wet-first')}</Said>
+        </p>
+      ) : null}
+      {late ? (
+        <p className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5 font-medium">
+          <Said>{t(`late-coat.${late}`)}</Said>
         </p>
       ) : null}
       {isMissed && material ? <LateCoat product={material.product} /> : null}

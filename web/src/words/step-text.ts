@@ -5,13 +5,18 @@ import { formatQuantity } from '../shared/numbers';
 interface Step {
   step?: string | number;
   coatNo?: string | number;
+  /** laid anew */ again?: number;
   zone?: { no: number; of: number };
 }
 
 /** "coat 2", "collar, coat 2", "coat 1, strip 2 of 5". */
-export function stepText({ step, coatNo, zone }: Step): string {
+export function stepText({ step, coatNo, again, zone }: Step): string {
   const steps = [`step.${step}`, ...(coatNo === undefined ? [] : [`step.coat-${coatNo}`])].map((key) => tOf(key));
-  return [...steps, ...(zone ? [t('strip.of', { no: zone.no, of: zone.of })] : [])].join(', ');
+  return [
+    ...steps,
+    ...(again === undefined ? [] : [t('step.laid-again')]),
+    ...(zone ? [t('strip.of', { no: zone.no, of: zone.of })] : []),
+  ].join(', ');
 }
 
 /** Where a strip lies on its face, and how its edge is left for the next. */

@@ -8,6 +8,7 @@ export const CREW = {
     'Sand it dull all over, vacuum, wipe, prime as the sheet says, and lay the coat onto the primer in its time.',
   'late-coat.warm-and-prime': 'Clean and dry it, warm or prime it as the sheet says until it takes, then go on.',
   'late-coat.wash-and-wet': 'Brush off what is loose, wash, let the water go in until it is evenly damp, then lay the coat.',
+  'late-coat.start-over': 'Grind or strip off what lies there, make it ready as at first, and lay all coats anew.',
   'late-coat.ask': 'Ask the maker before anything is put on.',
   'log.out-of-window.early': 'It starts {by} before its window opens. Why?',
   'log.out-of-window.late': 'It starts {by} after its window has closed. Why, and what was done first?',

@@ -1,0 +1,40 @@
+import { expect, test } from '@playwright/test';
+import { addresses, signIn } from './support';
+
+test('a coat that misses its window: what is done first is chosen with a reason, shown with what it moves, and released as work', async ({
+  page,
+}) => {
+  await signIn(page);
+  // in a job of its own: what is released here is no other test's business
+  const { o } = await addresses(page);
+  const jobs = (await (await page.request.get(`/api/organisations/${o}/jobs`)).json()) as { id: string; name: string }[];
+  const harbour = jobs.find(({ name }) => name.startsWith('Harbour works'))!;
+  const copy = { id: crypto.randomUUID(), name: 'Quay, second tide', withSurvey: true };
+  expect((await page.request.post(`/api/organisations/${o}/jobs/${harbour.id}/copies`, { data: copy })).status()).toBe(201);
+  await page.goto(`/o/${o}/jobs/${copy.id}/programme`);
+  await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+  await expect(page.getByRole('region', { name: /hours along/ })).toBeVisible();
+  await page.getByRole('button', { name: /^G · coat 2: .* after its window closes/ }).click();
+  const panel = page.getByRole('region', { name: 'Chosen piece of work' });
+  const late = panel.getByRole('form', { name: /comes after its window/ });
+  await expect(late.getByRole('radio', { name: /^Wash and wet/ })).toBeChecked();
+  await expect(late.getByRole('button', { name: 'Put it into the plan' })).toBeDisabled();
+  await late.getByLabel('Why it is late').fill('a fine sealer sinks in within minutes');
+  await late.getByRole('button', { name: 'Put it into the plan' }).click();
+  await expect(panel).toContainText('Comes late: Wash and wet first (a fine sealer sinks in within minutes).');
+
+  // nothing of it stands before it is released: it is shown what it would do
+  const replan = page.getByRole('region', { name: 'The plan asks for other work than the site was told' });
+  await expect(replan).toContainText('New:G · wash and wet');
+  await expect(replan.getByRole('status')).toContainText(/^Ends (as before, |.* instead of )/);
+  await panel.getByRole('button', { name: 'Take it back' }).click();
+  await expect(replan).toBeHidden();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(replan).toBeVisible();
+  await replan.getByRole('button', { name: /^Release plan/ }).click();
+  await expect(replan).toBeHidden();
+  await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^G · coat 2: .* after its window closes/ })).toBeHidden();
+  await page.getByRole('button', { name: 'Table' }).click();
+  await expect(page.getByRole('row', { name: /G.*wash and wet/ })).toHaveCount(1);
+});
