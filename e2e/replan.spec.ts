@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addresses, signIn } from './support';
+import { addresses, goTo, openJob, signIn } from './support';
 
 test('a coat that misses its window: what is done first is chosen with a reason, shown with what it moves, and released as work', async ({
   page,
@@ -37,4 +37,21 @@ test('a coat that misses its window: what is done first is chosen with a reason,
   await expect(page.getByRole('button', { name: /^G · coat 2: .* after its window closes/ })).toBeHidden();
   await page.getByRole('button', { name: 'Table' }).click();
   await expect(page.getByRole('row', { name: /G.*wash and wet/ })).toHaveCount(1);
+});
+
+test('looked for by another goal: what it comes to, what none can come below, and the programme that was found', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Harbour works');
+  await goTo(page, 'Programme');
+  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible({ timeout: 20_000 });
+  await page.getByLabel('Look for').selectOption({ label: 'the least cost' });
+  await expect(page.getByText(/€.* for people and what is left in packs; none comes to less than €/)).toBeVisible({ timeout: 20_000 });
+  const offer = page.getByRole('status').filter({ hasText: /^Found: €.* instead of €/ });
+  await offer.getByRole('button', { name: 'Show it' }).click();
+  await expect(page.getByText(/^Shown: what was found/)).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it as it stands' }).click();
+  await page.getByLabel('Look for').selectOption({ label: 'the fewest rounds out of hours' });
+  await expect(page.getByText(/rounds out of hours(: none comes to less, proven|; none comes to less than \d)/)).toBeVisible({
+    timeout: 20_000,
+  });
 });

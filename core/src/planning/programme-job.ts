@@ -49,6 +49,25 @@ export function programmeJob(workItems: readonly WorkItem[], site: Pick<SiteStat
   return forwardPass(tasksOf(workItems, site, options), settingOf(options));
 }
 
+/** Places the same work again and again, by other starts to keep each time: what does not depend on them is worked out once. */
+export function placingAnew(
+  workItems: readonly WorkItem[],
+  site: Pick<SiteState, 'done'>,
+  options: PlacingOptions,
+): (kept: NonNullable<PlacingOptions['kept']>) => Programme {
+  const setting = settingOf(options);
+  const { kept: _, ...unkept } = options;
+  const tasks = tasksOf(workItems, site, unkept);
+  return (kept) =>
+    forwardPass(
+      tasks.map((task) => {
+        const own = kept.get(task.id);
+        return own ? { ...task, kept: own } : task;
+      }),
+      setting,
+    );
+}
+
 /** Looks for a better programme than `programmeJob` makes of the same, as `betterProgramme` does; what was kept counts only where it is pinned. */
 export function betterProgrammeJob(
   workItems: readonly WorkItem[],

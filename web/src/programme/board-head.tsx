@@ -1,13 +1,15 @@
-import type { ProgrammeFigures } from '@caulkhorn/core/planning';
+import { GOALS, type Goal, type ProgrammeFigures } from '@caulkhorn/core/planning';
 import { Loader, Search as SearchIcon, Square } from 'lucide-react';
 import { useState } from 'react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
+import { formatMoney } from '../shared/numbers';
 import { dayAndTime, hoursMinutes } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-media';
 import { itemName } from '../words/item-name';
 import { Moves } from './moves';
+import type { Found } from './proposing';
 import { Replan } from './replan';
 import type { Board } from './use-board';
 import { WhatIf } from './what-if-panel';
@@ -25,6 +27,7 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
     <div className="mb-2 flex flex-col gap-2">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <Figures figures={board.figuresOf(shown)} timeZone={timeZone} />
+        <Aim board={board} />
         <Gap board={board} />
         {board.canPlan ? <WhatIf board={board} /> : null}
         <span className="text-[13px] text-soft">
@@ -74,7 +77,9 @@ function Figures({ figures, timeZone }: { figures: ProgrammeFigures; timeZone: s
 }
 
 /** How far a search is; once it is over, what it has shown. */
-function Gap({ board: { search, shown, stopSearch, searchAgain, canPlan, figuresOf } }: { board: Board }) {
+function Gap({ board }: { board: Board }) {
+  const { search, shown, stopSearch, searchAgain, canPlan, figuresOf } = board;
+  const { currency } = useJob((job) => job.model.job);
   if (!canPlan) return null;
   if (search.isOn)
     return (
@@ -94,11 +99,13 @@ function Gap({ board: { search, shown, stopSearch, searchAgain, canPlan, figures
   return (
     <span className="flex items-center gap-2 text-[13px] text-soft">
       {hasFailed ? <span className="text-iron">{t('board.search-failed')}</span> : null}
-      {proposal?.programme && gapMs !== null
-        ? gapMs <= AT_BOUND_MS
-          ? t('board.proven')
-          : t('board.gap', { hours: hoursMinutes(gapMs) })
-        : null}
+      {proposal?.byGoal
+        ? goalText(proposal.byGoal, currency)
+        : proposal?.programme && gapMs !== null
+          ? gapMs <= AT_BOUND_MS
+            ? t('board.proven')
+            : t('board.gap', { hours: hoursMinutes(gapMs) })
+          : null}
       <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={searchAgain}>
         <SearchIcon size={13} aria-hidden /> {t('board.look-again')}
       </Button>
@@ -106,16 +113,55 @@ function Gap({ board: { search, shown, stopSearch, searchAgain, canPlan, figures
   );
 }
 
+/** How far what was found is from the least there can be. */
+function goalText({ goal, figure, bound }: NonNullable<Found['byGoal']>, currency: string): string {
+  const say = (n: number) => (goal === 'cost' ? formatMoney(n, currency) : String(n));
+  return figure <= bound
+    ? t('goal.proven', { figure: t(`goal.comes-to.${goal}`, { n: say(figure) }) })
+    : t('goal.gap', { figure: t(`goal.comes-to.${goal}`, { n: say(figure) }), bound: say(bound) });
+}
+
+/** What a better programme is looked for by. */
+function Aim({ board }: { board: Board }) {
+  if (!board.canPlan) return null;
+  const { goal, setGoal } = board.aim;
+  return (
+    <label className="flex items-center gap-1.5 text-[13px] text-soft">
+      {t('goal.look-for')}
+      <select
+        value={goal}
+        onChange={({ target }) => setGoal(target.value as Goal)}
+        className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] text-ink max-[719px]:h-12"
+      >
+        {GOALS.map((each) => (
+          <option key={each} value={each}>
+            {t(`goal.${each}`)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
 function Offer({ board, timeZone }: { board: Board; timeZone: string }) {
   const then = board.figuresOf(board.search.proposal!.programme!);
   const now = board.figuresOf(board.beside);
+  const { byGoal } = board.search.proposal!;
+  const { currency } = useJob((job) => job.model.job);
+  const say = (n: number) => (byGoal?.goal === 'cost' ? formatMoney(n, currency) : String(n));
   return (
     <div role="status" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-water bg-water-soft px-2.5 py-1.5">
       <span className="font-medium">
-        {t('board.better', {
-          then: then.endMs === null ? '' : dayAndTime(then.endMs, timeZone),
-          now: now.endMs === null ? t('board.no-end') : dayAndTime(now.endMs, timeZone),
-        })}
+        {byGoal && board.aim.figureOf
+          ? t('goal.better', {
+              then: t(`goal.comes-to.${byGoal.goal}`, { n: say(byGoal.figure) }),
+              now: say(board.aim.figureOf(board.beside)),
+              at: then.endMs === null ? '' : dayAndTime(then.endMs, timeZone),
+            })
+          : t('board.better', {
+              then: then.endMs === null ? '' : dayAndTime(then.endMs, timeZone),
+              now: now.endMs === null ? t('board.no-end') : dayAndTime(now.endMs, timeZone),
+            })}
         {then.missed < now.missed ? ` ${t('board.keeps-more', { n: now.missed - then.missed })}` : ''}
       </span>
       <Button size="small" className="max-[719px]:h-12" onClick={board.look}>

@@ -1,5 +1,5 @@
-import { betterProgrammeJob } from '@caulkhorn/core/planning';
-import type { FromProposal, ToProposal } from './proposing';
+import { betterByGoal, betterProgrammeJob } from '@caulkhorn/core/planning';
+import type { Found, FromProposal, ToProposal } from './proposing';
 
 /** Looks for a better programme off the page's thread, in slices, so that a word to stop is heard in between. */
 const scope = self as unknown as DedicatedWorkerGlobalScope;
@@ -17,11 +17,14 @@ scope.onmessage = ({ data }: MessageEvent<ToProposal>) => {
   }
 };
 
-async function search({ ticket, workItems, done, options, limitMs }: Extract<ToProposal, { kind: 'search' }>): Promise<void> {
+type Wanted = Extract<ToProposal, { kind: 'search' }>;
+
+async function search(given: Wanted): Promise<void> {
+  const { ticket, limitMs } = given;
   const send = (message: FromProposal) => scope.postMessage(message);
   const beganAt = performance.now();
   let pausedAt = beganAt;
-  const slices = betterProgrammeJob(workItems, { done }, options);
+  const slices = slicesOf(given);
   let told: unknown;
   let slice = slices.next(false);
   while (!slice.done) {
@@ -43,4 +46,27 @@ async function search({ ticket, workItems, done, options, limitMs }: Extract<ToP
     slice = slices.next(stopAsked === ticket || performance.now() - beganAt >= limitMs);
   }
   send({ kind: 'done', ticket, proposal: slice.value });
+}
+
+function slicesOf({ workItems, done, options, byGoal }: Wanted): Generator<{ proposal: Found }, Found | undefined, boolean> {
+  return byGoal ? goalSlices(byGoal, { workItems, done, options }) : betterProgrammeJob(workItems, { done }, options);
+}
+
+function* goalSlices(
+  { goal, from, ...what }: NonNullable<Wanted['byGoal']>,
+  { workItems, done, options }: Pick<Wanted, 'workItems' | 'done' | 'options'>,
+): Generator<{ proposal: Found }, Found, boolean> {
+  const slices = betterByGoal(goal, from, done, { workItems, options, ...what });
+  let shown: Found | undefined;
+  const found = ({ programme, figure, bound }: ReturnType<typeof slices.next>['value']): Found => {
+    if (shown?.programme !== programme)
+      shown = {
+        ...{ programme, lowerBoundMs: options.nowMs, isProven: figure <= bound, isImpossible: false, clash: [] },
+        byGoal: { goal, figure, bound },
+      };
+    return shown;
+  };
+  let next = slices.next(false);
+  while (!next.done) next = slices.next(yield { proposal: found(next.value) });
+  return found(next.value);
 }

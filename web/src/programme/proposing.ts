@@ -1,13 +1,30 @@
-import type { PlacingOptions, WorkItem } from '@caulkhorn/core/planning';
-import type { Proposal } from '@caulkhorn/core/programme';
+import type { Goal, GoalSetting, PlacingOptions, WorkItem } from '@caulkhorn/core/planning';
+import type { Programme, Proposal } from '@caulkhorn/core/programme';
 import type { SiteState } from '@caulkhorn/core/site-log';
 
+/** What is looked for where it is not the earliest end, and from where. */
+export interface ByGoal extends Pick<GoalSetting, 'taken' | 'people' | 'labourMinorPerH'> {
+  goal: Exclude<Goal, 'finish'>;
+  from: Programme;
+}
+
+/** What was found; by a goal with what it comes to, and what none can come below. */
+export type Found = Proposal & { byGoal?: { goal: Goal; figure: number; bound: number } };
+
 export type ToProposal =
-  | { kind: 'search'; ticket: number; workItems: readonly WorkItem[]; done: SiteState['done']; options: PlacingOptions; limitMs: number }
+  | {
+      kind: 'search';
+      ticket: number;
+      workItems: readonly WorkItem[];
+      done: SiteState['done'];
+      options: PlacingOptions;
+      limitMs: number;
+      byGoal?: ByGoal;
+    }
   | { kind: 'stop'; ticket: number };
 export type FromProposal =
-  | { kind: 'so-far'; ticket: number; /** of its time */ share: number; /** only when there is another */ proposal: Proposal | undefined }
-  | { kind: 'done'; ticket: number; proposal: Proposal | undefined };
+  | { kind: 'so-far'; ticket: number; /** of its time */ share: number; /** only when there is another */ proposal: Found | undefined }
+  | { kind: 'done'; ticket: number; proposal: Found | undefined };
 
 /** The side of a worker that is used here. */
 export type Searcher = Pick<Worker, 'postMessage' | 'terminate' | 'onmessage' | 'onerror'>;
@@ -16,7 +33,7 @@ export type Searcher = Pick<Worker, 'postMessage' | 'terminate' | 'onmessage' | 
 export interface Search {
   isOn: boolean;
   share: number;
-  proposal: Proposal | undefined;
+  proposal: Found | undefined;
   /** the worker fell */ hasFailed: boolean;
 }
 

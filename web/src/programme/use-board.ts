@@ -1,4 +1,6 @@
 import {
+  type Goal,
+  GoalFigures,
   type PlacingOptions,
   USUAL_CREW,
   type WorkItem,
@@ -6,6 +8,7 @@ import {
   keepProgramme,
   movesBetween,
   programmeFigures,
+  takenOf,
 } from '@caulkhorn/core/planning';
 import type { WorkWeek } from '@caulkhorn/core/jobs';
 import type { Programme } from '@caulkhorn/core/programme';
@@ -14,9 +17,10 @@ import type { SiteState } from '@caulkhorn/core/site-log';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { parts, useJob, usePlanning } from '../job/job-context';
+import { useHouse } from '../job/use-house';
 import { Placing } from '../job/placing';
 import { type Draft, NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withMoved, withPerson, withPinned } from './draft';
-import { NO_SEARCH, Proposing, type Search } from './proposing';
+import { type ByGoal, NO_SEARCH, Proposing, type Search } from './proposing';
 import { ServerProposing } from './server-proposing';
 
 /** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
@@ -60,16 +64,19 @@ export function useBoard() {
   const drafted = useDrafted(draft, { workItems, done: site.done, placedBy, kept });
   // what a hand has pinned holds for the search too
   const pins = useMemo(() => (draft ? draftStarts(draft.of, kept, draft.changes) : kept), [draft, kept]);
-  const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy, pins });
+  const beside = draft ? (drafted ?? draft.of) : stands;
+  const aim = useAim(beside);
+  const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy, pins, byGoal: aim.byGoal });
 
   const proposed = found.search.proposal?.programme ?? null;
-  const beside = draft ? (drafted ?? draft.of) : stands;
+  const byGoal = found.search.proposal?.byGoal;
   const isBetter = useMemo(() => {
     if (!proposed) return false;
+    if (byGoal) return aim.figureOf !== undefined && byGoal.figure < aim.figureOf(beside);
     const [now, then] = [programmeFigures(beside, workItems, placedBy), programmeFigures(proposed, workItems, placedBy)];
     const worthMs = kept.size > 0 ? WORTH_TOLD_MS : WORTH_MS;
     return then.missed < now.missed || (then.missed === now.missed && (now.endMs ?? Infinity) - (then.endMs ?? Infinity) >= worthMs);
-  }, [proposed, beside, workItems, placedBy, kept]);
+  }, [proposed, beside, workItems, placedBy, kept, byGoal, aim]);
   const isFound = isFoundShown && isBetter;
   const view = isFound ? 'found' : draft ? 'draft' : 'stands';
   const shown = isFound ? proposed! : beside;
@@ -101,6 +108,7 @@ export function useBoard() {
   return {
     ...{ stands, beside, shown, view, workItems, canPlan, before, search: found.search, isBetter },
     figuresOf,
+    aim,
     ...{ against, comparedAt, compareWith, placedBy, bookings },
     /** what begins at another time than people were told, because something took longer or came later */
     slipped: before ? movesBetween(asKeptThen(stands, before), stands).filter(({ byMs }) => Math.abs(byMs) >= WORTH_MS) : [],
@@ -145,6 +153,27 @@ interface Wanted {
   placedBy: PlacingOptions;
 }
 
+/** What is looked for: the earliest end, until somebody asks for something else; and what that comes to. */
+function useAim(from: Programme) {
+  const [goal, setGoal] = useState<Goal>('finish');
+  const { plan, workItems, placedBy, conditions } = usePlanning();
+  const { labourMinorPerH } = useHouse();
+  const { people } = conditions;
+  const setting = useMemo(
+    () => (goal === 'finish' ? null : { goal, taken: takenOf(workItems, plan.faces), people, labourMinorPerH }),
+    [goal, workItems, plan.faces, people, labourMinorPerH],
+  );
+  const figures = useMemo(() => setting && new GoalFigures({ ...setting, workItems, options: placedBy }), [setting, workItems, placedBy]);
+  // only where it is begun from changes with every minute: that alone is no reason to look again
+  const latest = useRef(from);
+  useEffect(() => void (latest.current = from), [from]);
+  const byGoal = useMemo(() => (setting ? () => ({ ...setting, from: latest.current }) : undefined), [setting]);
+  return useMemo(
+    () => ({ goal, setGoal, byGoal, figureOf: figures ? (programme: Programme) => figures.of(goal, programme) : undefined }),
+    [goal, byGoal, figures],
+  );
+}
+
 /** Looks for a better programme whenever the work, the walls or the hours are others than they were: a large one by the server, where it can. */
 function useFound({
   isWanted,
@@ -152,7 +181,8 @@ function useFound({
   done,
   placedBy,
   pins,
-}: Wanted & { isWanted: boolean; pins: NonNullable<PlacingOptions['kept']> }) {
+  byGoal,
+}: Wanted & { isWanted: boolean; pins: NonNullable<PlacingOptions['kept']>; byGoal: (() => ByGoal) | undefined }) {
   const { path, isAway, outbox, revision } = useJob(parts('path', 'isAway', 'outbox', 'revision'));
   const { conditions } = usePlanning();
   const [search, setSearch] = useState<Search>(NO_SEARCH);
@@ -168,9 +198,10 @@ function useFound({
   const start = () => {
     setSearched(workItems);
     const limitMs = isLarge ? LARGE_SEARCH_MS : SEARCH_MS;
-    const here = () => proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs });
+    const by = byGoal ? { byGoal: byGoal() } : {};
+    const here = () => proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs, ...by });
     remote.current?.close();
-    if (!isThere) return here();
+    if (!isThere || byGoal) return here();
     // what the server cannot is done here
     remote.current = new ServerProposing(path, (found) => (found.hasFailed ? here() : setSearch(found)));
     remote.current.start({ pins, limitMs });
@@ -189,7 +220,7 @@ function useFound({
     };
     // the clock alone is no reason to look again
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone, closed]);
+  }, [isWanted, proposing, workItems, done, wallsC, pins, week, timeZone, closed, byGoal]);
   useEffect(() => () => proposing.close(), [proposing]);
   // what was found for other work is none for this
   const found = search.proposal?.programme;
