@@ -22,6 +22,7 @@ interface Wanted {
   organisationId: string;
   jobId: string;
   searchId: string;
+  /** as whom it is made: what they may not see it does not either */ personId: string;
 }
 
 /** Searches for better programmes of large jobs: asked for at any server, made by whichever has time, told and stopped through the database. */
@@ -45,8 +46,8 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
       if (!(await items.exists())) throw notFound();
       await searches.add(searchId, caller.personId, { pins, limitS, nowMs: Date.now() });
     });
-    const { organisationId } = caller;
-    await this.queue.send(PROGRAMME_SEARCH, { organisationId, jobId, searchId } satisfies Wanted, limitS + SPARE_S);
+    const { organisationId, personId } = caller;
+    await this.queue.send(PROGRAMME_SEARCH, { organisationId, jobId, searchId, personId } satisfies Wanted, limitS + SPARE_S);
     return { searchId };
   }
 
@@ -62,11 +63,10 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
     return this.database.inJob(jobId, caller, ({ searches }) => searches.stop(searchId));
   }
 
-  private async make({ organisationId, jobId, searchId }: Wanted): Promise<void> {
-    const as = (personId: string): Caller => ({ organisationId, personId, standing: 'planner' });
-    const taken = await this.database.inJob(jobId, as(randomUUID()), ({ searches }) => searches.takeUp(searchId));
-    if (!taken) return this.finish(as(randomUUID()), jobId, searchId, null);
-    const caller = as(taken.askedBy);
+  private async make({ organisationId, jobId, searchId, personId }: Wanted): Promise<void> {
+    const caller: Caller = { organisationId, personId, standing: 'planner' };
+    const taken = await this.database.inJob(jobId, caller, ({ searches }) => searches.takeUp(searchId));
+    if (!taken) return this.finish(caller, jobId, searchId, null);
     const { port1, port2 } = new MessageChannel();
     let telling = Promise.resolve();
     port1.on('message', ({ share, proposal }: SearchTold) => {
@@ -78,7 +78,7 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
       telling = telling.catch(() => {});
     });
     try {
-      const task = await this.taskOf(caller, jobId, taken.asked);
+      const task = await this.taskOf(caller, jobId, taken);
       const found = (await this.threads.run({ ...task, port: port2 }, { transferList: [port2] })) as Proposal | null;
       await telling;
       await this.finish(caller, jobId, searchId, found);

@@ -46,14 +46,14 @@ export class SearchRows {
   }
 
   /** Takes one up, again where whoever had it has fallen; undefined where nobody waits for it any more. */
-  async takeUp(id: string): Promise<{ askedBy: string; asked: SearchAsked } | undefined> {
-    const [rows] = await this.manager.query<[{ askedBy: string; asked: SearchAsked }[], number]>(
+  async takeUp(id: string): Promise<SearchAsked | undefined> {
+    const [rows] = await this.manager.query<[{ asked: SearchAsked }[], number]>(
       `update programme_search set state = 'running'
        where organisation_id = $1 and job_id = $2 and id = $3 and state in ('waiting', 'running')
-       returning asked_by as "askedBy", asked`,
+       returning asked`,
       [this.organisationId, this.jobId, id],
     );
-    return rows[0];
+    return rows[0]?.asked;
   }
 
   /** How far it is; false where it is to stop. */
