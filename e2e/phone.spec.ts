@@ -82,6 +82,7 @@ async function openOnPhone(page: Page, who: string): Promise<void> {
   await jobs(page)
     .getByRole('link', { name: /Ropewalk/ })
     .tap();
-  await page.goto(page.url().replace(/[^/]+$/, 'site-log'));
+  // what to do now opens first
+  await expect(page).toHaveURL(/\/site-log$/);
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeVisible();
 }

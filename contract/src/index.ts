@@ -11,7 +11,17 @@ export type { HouseAnswer } from './house.js';
 export { bookingsOf } from './bookings.js';
 export type { BookingAnswer } from './bookings.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.js';
-export { CareBodyDto, EnrolDeviceDto, FinishBodyDto, LogEntryDto, LogKeysDto, NoteBodyDto, ReadingBodyDto, StartBodyDto } from './log.js';
+export {
+  CareBodyDto,
+  EnrolDeviceDto,
+  FilmBodyDto,
+  FinishBodyDto,
+  LogEntryDto,
+  LogKeysDto,
+  NoteBodyDto,
+  ReadingBodyDto,
+  StartBodyDto,
+} from './log.js';
 export {
   AcceptInvitationDto,
   ChangePasswordDto,

@@ -1,3 +1,4 @@
+import type { EntryBody } from '@caulkhorn/core/site-log';
 import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
 import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
 
@@ -11,8 +12,10 @@ export class ConditionsDto {
   @Optional() @Quantity(0, 100) windMS?: number;
 }
 
+const ENTRY_KINDS: readonly EntryBody['kind'][] = ['start', 'finish', 'reading', 'note', 'care', 'mix', 'pail', 'film', 'withdrawn'];
+
 export class EntryBodyDto {
-  @OneOf(['start', 'finish', 'reading', 'note', 'care']) kind!: 'start' | 'finish' | 'reading' | 'note' | 'care';
+  @OneOf(ENTRY_KINDS) kind!: EntryBody['kind'];
 }
 
 export class StartBodyDto extends EntryBodyDto {
@@ -57,6 +60,42 @@ export class CareBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+export class MixBodyDto extends EntryBodyDto {
+  declare kind: 'mix';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @Optional() @Text(60) batchNumber?: string;
+  @Optional() @Quantity(0, 10_000) kg?: number;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class PailBodyDto extends EntryBodyDto {
+  declare kind: 'pail';
+  @Id() mixId!: string;
+  @OneOf(['used', 'thrown']) became!: 'used' | 'thrown';
+  @Optional() @Text(2000) note?: string;
+}
+
+/** A film that is laid wet is no thicker than what is sprayed or trowelled in one layer. */
+class FilmReadingDto {
+  @Quantity(0, 30) wetMm!: number;
+  @Optional() @Quantity(-1000, 1000) uM?: number;
+  @Optional() @Quantity(-1000, 1000) vM?: number;
+}
+
+export class FilmBodyDto extends EntryBodyDto {
+  declare kind: 'film';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @NestedList(() => FilmReadingDto, 400, 1) readings!: FilmReadingDto[];
+  @Optional() @Text(2000) note?: string;
+}
+
+export class WithdrawnBodyDto extends EntryBodyDto {
+  declare kind: 'withdrawn';
+  @Optional() @Text(2000) note?: string;
+}
+
 export class LogEntryDto {
   @Id() id!: string;
   @Id() jobId!: string;
@@ -78,9 +117,14 @@ export class LogEntryDto {
       ['reading', ReadingBodyDto],
       ['note', NoteBodyDto],
       ['care', CareBodyDto],
+      ['mix', MixBodyDto],
+      ['pail', PailBodyDto],
+      ['film', FilmBodyDto],
+      ['withdrawn', WithdrawnBodyDto],
     ],
   )
-  body!: StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto | CareBodyDto;
+  body!:
+    StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto | CareBodyDto | MixBodyDto | PailBodyDto | FilmBodyDto | WithdrawnBodyDto;
   @Sha256() hash!: string;
   /** the device's signature over `hash`, base64url; null from a device that holds no key */
   @OrNull() @Text(512) signature!: string | null;

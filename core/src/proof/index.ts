@@ -4,7 +4,7 @@ export { productOfWork } from './work-product.js';
 export { RELEASED_PLAN, checkReleased, fingerprintOf } from './released-plan.js';
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
 export { checkFaceFilm } from './face-film.js';
-export { filmCheck } from './film-check.js';
+export { USUAL_LEAST_SHARE, filmCheck } from './film-check.js';
 export { filmMap } from './film-map.js';
 export { leakageClass } from './leakage-class.js';
 export { pondTest } from './pond-test.js';

@@ -37,7 +37,22 @@ export type EntryBody =
   | { kind: 'reading'; faceId?: string; conditions: Conditions; note?: string }
   | { kind: 'note'; faceId?: string; note: string }
   /** checks of a room, before the first start of a day */
-  | { kind: 'care'; spaceId: string; checks: readonly string[]; note?: string };
+  | { kind: 'care'; spaceId: string; checks: readonly string[]; note?: string }
+  /** a pail was begun: its parts met at `occurredAt` */
+  | { kind: 'mix'; workItemId: string; planRevisionId: string; batchNumber?: string; kg?: number; note?: string }
+  /** what became of a pail */
+  | { kind: 'pail'; mixId: string; became: 'used' | 'thrown'; note?: string }
+  /** wet film by a gauge while it is laid */
+  | { kind: 'film'; workItemId: string; planRevisionId: string; readings: readonly FilmReading[]; note?: string }
+  /** takes back what its own writer wrote a moment before */
+  | { kind: 'withdrawn'; note?: string };
+
+/** A wet film as read, and where on its face, m from its left end and its foot; a place only where somebody told it. */
+export interface FilmReading {
+  wetMm: number;
+  uM?: number;
+  vM?: number;
+}
 
 /**
  * One line of the log as its device wrote it. `prevHash` links it to the device's entry before, `hash` covers everything

@@ -1,5 +1,5 @@
 import type { CareTicked } from './daily-care.js';
-import type { Conditions, EntryBody, LogEntry, LogLine } from './entry.js';
+import type { Conditions, EntryBody, FilmReading, LogEntry, LogLine } from './entry.js';
 
 /** What the log says of one work item. Times in ms since 1970, UTC. */
 export interface WorkDone {
@@ -19,6 +19,18 @@ export interface SiteState {
   latestConditions?: Measurement;
   /** air and surface each time they were measured, in order */ measured: readonly Measurement[];
   /** checks of rooms, in order */ care: readonly CareTicked[];
+  /** pails in the order in which they were begun */ pails: readonly Pail[];
+  /** wet film by work item, in the order in which it was read */ films: ReadonlyMap<string, readonly FilmReading[]>;
+}
+
+/** What was mixed at once. */
+export interface Pail {
+  /** of the entry that says so */ mixId: string;
+  workItemId: string;
+  /** when its parts met, ms since 1970 */ begunAt: number;
+  batchNumber?: string;
+  kg?: number;
+  /** what became of it; none while nobody has said */ became?: 'used' | 'thrown';
 }
 
 /** Air and surface as measured: on a face, at a piece of work, or of the site as a whole. */
@@ -29,10 +41,10 @@ export interface Measurement {
   workItemId?: string;
 }
 
-/** Entries that stand: superseded ones are left out, each correction takes its place in time. */
+/** Entries that stand: superseded ones are left out, each correction takes its place in time; what only takes back is none. */
 export function entriesInForce(lines: readonly Pick<LogLine, 'entry'>[]): LogEntry[] {
   const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
-  return lines.map(({ entry }) => entry).filter((entry) => !superseded.has(entry.id));
+  return lines.map(({ entry }) => entry).filter(({ id, body }) => !superseded.has(id) && body.kind !== 'withdrawn');
 }
 
 /** What is done, folded from the log. Re-planning cannot orphan it: work items keep their ids. */
@@ -40,6 +52,8 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const done = new Map<string, WorkDone>();
   const measured: Measurement[] = [];
   const care: CareTicked[] = [];
+  const pails = new Map<string, Pail>();
+  const films = new Map<string, FilmReading[]>();
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
@@ -48,12 +62,21 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     // what was taken over from a reading is no reading of its own
     if (conditions && !('conditionsAt' in body && body.conditionsAt)) measured.push({ conditions, at, ...placeOf(body) });
     if (body.kind === 'care') care.push({ spaceId: body.spaceId, at, checks: body.checks });
+    if (body.kind === 'film') films.set(body.workItemId, [...(films.get(body.workItemId) ?? []), ...body.readings]);
+    if (body.kind === 'mix') {
+      const { workItemId, batchNumber, kg } = body;
+      pails.set(entry.id, { mixId: entry.id, workItemId, begunAt: at, ...(batchNumber ? { batchNumber } : {}), ...(kg ? { kg } : {}) });
+      const item = done.get(workItemId);
+      if (item && batchNumber && !item.batchNumbers.includes(batchNumber)) item.batchNumbers.push(batchNumber);
+    }
+    const pail = body.kind === 'pail' ? pails.get(body.mixId) : undefined;
+    if (pail && body.kind === 'pail') pails.set(pail.mixId, { ...pail, became: body.became });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions: measured.at(-1), measured, care };
+  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films };
 }
 
 function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {

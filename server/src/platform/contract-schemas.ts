@@ -15,7 +15,17 @@ interface SchemaObject {
 
 /** Kinds of nested things that are told apart by their `kind`. */
 const BY_KIND: Readonly<Record<string, readonly string[]>> = {
-  EntryBodyDto: ['StartBodyDto', 'FinishBodyDto', 'ReadingBodyDto', 'NoteBodyDto', 'CareBodyDto'],
+  EntryBodyDto: [
+    'StartBodyDto',
+    'FinishBodyDto',
+    'ReadingBodyDto',
+    'NoteBodyDto',
+    'CareBodyDto',
+    'MixBodyDto',
+    'PailBodyDto',
+    'FilmBodyDto',
+    'WithdrawnBodyDto',
+  ],
 };
 
 /** JSON Schemas of the contract's classes, made from the same decorators that check requests. */

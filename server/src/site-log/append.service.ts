@@ -3,7 +3,7 @@ import { type Issue, issue } from '@caulkhorn/core/issues';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
 import { type CareId, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
-import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash, wantsAir } from '@caulkhorn/core/site-log';
+import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash, isWithdrawnInTime, wantsAir } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid } from '../platform/errors.js';
@@ -25,7 +25,7 @@ export class AppendService {
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
     let about: Pick<EntryIsAbout, 'product' | 'isLaid' | 'careLeft' | 'permitsLapsed'> = {};
-    if (body.kind === 'start' || body.kind === 'finish') {
+    if ('workItemId' in body) {
       const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
       else {
@@ -38,6 +38,8 @@ export class AppendService {
         about = { product, isLaid: wantsAir(product), careLeft: left, permitsLapsed: lapsed };
       }
     }
+    if (body.kind === 'pail' && (await records.log.entry(body.mixId))?.body.kind !== 'mix')
+      issues.push(issue('not-found', 'payload.body.mixId'));
     issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));
     if (issues.length > 0) throw invalid(issues);
   }
@@ -102,12 +104,16 @@ export class AppendService {
   }
 
   /** One corrects oneself; another's only who looks after the log, with a reason. What is corrected already is corrected by its correction. */
-  private async checkSuperseding({ supersedes, supersedesReason }: LogEntry, log: LogRows, caller: Caller): Promise<Issue[]> {
+  private async checkSuperseding(entry: LogEntry, log: LogRows, caller: Caller): Promise<Issue[]> {
+    const { supersedes, supersedesReason } = entry;
+    if (supersedes === undefined && entry.body.kind === 'withdrawn') return [issue('missing', 'payload.supersedes')];
     if (supersedes === undefined)
       return supersedesReason === undefined ? [] : [issue('only-with', 'payload.supersedesReason', { field: 'supersedes' })];
     const before = await log.entry(supersedes);
     if (!before) return [issue('not-found', 'payload.supersedes')];
     if (await log.isSuperseded(supersedes)) return [issue('superseded-before', 'payload.supersedes')];
+    if (before.body.kind === 'withdrawn') return [issue('superseded-before', 'payload.supersedes')];
+    if (entry.body.kind === 'withdrawn' && !isWithdrawnInTime(before, entry)) return [issue('withdrawn-too-late', 'payload.supersedes')];
     if (before.personId === caller.personId) return [];
     if (!may(caller.standing, 'supersede-others')) return [issue('not-yours-to-correct', 'payload.supersedes')];
     return supersedesReason?.trim() ? [] : [issue('supersede-needs-reason', 'payload.supersedesReason')];

@@ -1,4 +1,5 @@
 import type { SessionInfo } from '@caulkhorn/contract';
+import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, useEffect } from 'react';
 import { Link, NavLink, Navigate, useParams } from 'react-router';
 import { t } from '../messages/t';
@@ -11,6 +12,7 @@ import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
 import { expectSheet } from '../job/first-sheet';
 import { parts, useJob } from '../job/job-context';
+import { jobQueries } from '../job/job-queries';
 import { Desk } from './desk';
 import { useHasSheet } from './use-has-sheet';
 import { LENSES } from './lenses';
@@ -22,6 +24,7 @@ import { useShortcuts } from './use-shortcuts';
 const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
 const Strip = lazy(() => import('../programme/strip').then((m) => ({ default: m.Strip })));
 const AlertsTold = lazy(() => import('../programme/alerts-told'));
+const PailAlarm = lazy(() => import('../site-log/pail-alarm'));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 
 /** One job at a desk: steps above, list and sheet left, slate right, the next two days below. On a phone, one thing at a time. */
@@ -40,7 +43,7 @@ export function JobPage({ session }: { session: SessionInfo }) {
   useShortcuts();
   usePlace();
   if (lens && !isPhone && hasSheet) expectSheet();
-  if (!lens) return <Navigate to={`/o/${organisationId}/jobs/${jobId}/survey`} replace />;
+  if (!lens) return isPhone ? <FirstOnPhone /> : <Navigate to={`/o/${organisationId}/jobs/${jobId}/survey`} replace />;
   return (
     <div className="flex h-full flex-col">
       <JobHeader session={session} />
@@ -71,11 +74,20 @@ export function JobPage({ session }: { session: SessionInfo }) {
       {isPlanned ? (
         <Suspense>
           <AlertsTold />
+          <PailAlarm />
         </Suspense>
       ) : null}
       <CommandPalette />
     </div>
   );
+}
+
+/** On a phone what to do now opens first, once anything is released; before that the survey. */
+function FirstOnPhone() {
+  const { organisationId, jobId } = useParams();
+  const { data, isPending } = useQuery(jobQueries(organisationId!, jobId!).plan);
+  if (isPending) return <Loading what={t('the-job')} />;
+  return <Navigate to={`/o/${organisationId}/jobs/${jobId}/${data?.latest ? 'site-log' : 'survey'}`} replace />;
 }
 
 function CountedSteps() {

@@ -10,6 +10,7 @@ import { TOOLS } from '../sheet/tools';
 import { WalkLine } from '../sheet/walk-line';
 import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
+import { TakeBack } from '../site-log/take-back';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { LENSES, type LensId, NO_TOOLS } from './lenses';
 import { OutboxNotices } from './outbox-notices';
@@ -63,6 +64,7 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
           </>
         ) : null}
       </main>
+      {can('log') ? <TakeBack /> : null}
       <nav aria-label={t('phone.tabs')} className="grid h-14 shrink-0 grid-cols-4 border-t border-rule-strong bg-raised">
         {TABS.map(({ id, icon: Icon }) => (
           <button

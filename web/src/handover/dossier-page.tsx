@@ -8,7 +8,7 @@ import { t, tOf } from '../messages/t';
 import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
-import { EntryText } from '../site-log/log-list';
+import { EntryText } from '../site-log/entry-text';
 import { alterationText } from '../words/alteration-text';
 import { releasedItemName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';

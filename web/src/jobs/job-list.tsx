@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { dayOnly, timeNear } from '../shared/times';
+import { useIsPhone } from '../shared/use-media';
 import { useNow } from '../shared/use-now';
 import { JobMenu } from './job-menu';
 import { type JobOrder, inOrder } from './job-order';
@@ -87,11 +88,13 @@ export function JobList({ organisationId, jobs: all, mayManage, outlookOf }: Job
 function JobRow({ organisationId, job, outlook }: { organisationId: string; job: JobSummary; outlook: JobOutlookAnswer | undefined }) {
   const client = useQueryClient();
   const now = useNow(60_000);
+  // on a phone the job itself says what opens first
+  const first = useIsPhone() ? '' : '/survey';
   const next = outlook?.coming[0]?.atMs;
   const wrong = outlook?.missing.filter(({ tone }) => tone === 'wrong').length ?? 0;
   return (
     <Link
-      to={`/o/${organisationId}/jobs/${job.id}/survey`}
+      to={`/o/${organisationId}/jobs/${job.id}${first}`}
       className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)_auto_190px] items-center gap-x-6 px-1 py-2.5 hover:bg-sunk max-[719px]:grid-cols-1 max-[719px]:gap-y-1.5"
     >
       <span className="min-w-0">

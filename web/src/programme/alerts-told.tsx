@@ -3,6 +3,7 @@ import { toast } from 'sonner';
 import { useLocation } from 'react-router';
 import { parts, useJob, usePlanningSoFar } from '../job/job-context';
 import { t } from '../messages/t';
+import { notifyDevice } from '../shared/notify-device';
 import { timeOfDay } from '../shared/times';
 import { useNow } from '../shared/use-now';
 import { itemName } from '../words/item-name';
@@ -26,21 +27,8 @@ export default function AlertsTold() {
       told.current.add(key);
       const text = t(`alert.${kind}`, { name: itemName(item, model), at: timeOfDay(atMs, timeZone) });
       toast(text, { duration: SHOWN_MS, id: key });
-      if (isAllowed()) notify(model.job.name, text, { key, path: pathname });
+      notifyDevice(model.job.name, text, { key, path: pathname });
     }
   }, [planning, model, now, pathname]);
   return null;
-}
-
-const isAllowed = (): boolean => 'Notification' in window && Notification.permission === 'granted';
-
-/** By the service worker where there is one: some phones know no other way. */
-function notify(title: string, body: string, { key, path }: { key: string; path: string }): void {
-  const options = { body, tag: key, data: { path } };
-  navigator.serviceWorker?.getRegistration().then(
-    (registration) => (registration ? registration.showNotification(title, options) : void new Notification(title, options)),
-    () => {
-      // told on the page all the same
-    },
-  );
 }

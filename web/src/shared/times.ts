@@ -81,6 +81,12 @@ export function fromLocalField(text: string, timeZone: string): string | undefin
   return new Date(new TZDate(y, m - 1, d, h, min, 0, timeZone).getTime()).toISOString();
 }
 
+/** "2:05", of what is over soon. */
+export function minutesSeconds(ms: number): string {
+  const seconds = Math.max(0, Math.round(ms / 1000));
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+}
+
 /** 3:05 for three hours and five minutes. */
 export function hoursMinutes(ms: number): string {
   const minutes = Math.max(0, Math.round(ms / 60_000));

@@ -1,46 +1,87 @@
-import { productOfWork } from '@caulkhorn/core/proof';
-import { type LogEntry, breachesOf, dewMargin, timeMarks } from '@caulkhorn/core/site-log';
-import { useState } from 'react';
-import { t, tOf } from '../messages/t';
-import { formatMargin, formatQuantity } from '../shared/numbers';
-import { useUnits } from '../shared/preferences';
-import { dayAndTime, timeOfDay } from '../shared/times';
+import '../messages/later';
+import { type EntryBody, type LogEntry, timeMarks } from '@caulkhorn/core/site-log';
+import { Download } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { t } from '../messages/t';
+import { saveFile } from '../shared/save-file';
+import { dayAndTime, localField } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
-import { breachText } from '../words/breach-text';
+import { logCsv } from '../exchange/log-csv';
 import { itemName } from '../words/item-name';
 import { parts, useJob } from '../job/job-context';
+import { EntryText } from './entry-text';
+import { type LogFilter, filterLog, indexLog } from './log-filter';
 import { StepForm } from './step-form';
 
 const SHORT = 12;
+/** More of a long log at a press. */
+const MORE = 200;
+/** A log as short as this needs no choosing from. */
+const FEW = 6;
 
-/** The log, newest first. Nothing is changed; a correction stands beside what it corrects. */
+/** The log, newest first, of a face or chosen from by who, what and when. Nothing is changed; a correction stands beside what it corrects. */
 export function LogList({ faceId }: { faceId?: string }) {
   const { model, lines, revision, can, session } = useJob(parts('model', 'lines', 'revision', 'can', 'session'));
-  const [all, setAll] = useState(false);
+  const [shown, setShown] = useState(SHORT);
+  const [filter, setFilter] = useState<LogFilter>({});
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
-  const items = new Map(revision?.workItems.map((item) => [item.id, item]));
-  const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
-  const faceOf = ({ body }: LogEntry) =>
-    'workItemId' in body ? items.get(body.workItemId)?.faceId : 'faceId' in body ? body.faceId : undefined;
-  const wanted = lines
-    .filter(({ entry }) => !faceId || faceOf(entry) === faceId)
-    .sort((a, b) => Date.parse(b.entry.writtenAt) - Date.parse(a.entry.writtenAt));
+  const items = useMemo(() => new Map(revision?.workItems.map((item) => [item.id, item])), [revision]);
+  const { timeZone } = model.job;
+  const indexed = useMemo(() => {
+    const faceOfWork = new Map([...items].map(([id, item]) => [id, item.faceId]));
+    return indexLog(lines, faceOfWork, (ms) => localField(ms, timeZone).slice(0, 10));
+  }, [lines, items, timeZone]);
+  const superseded = useMemo(() => new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : []))), [lines]);
+  const wanted = useMemo(() => filterLog(indexed, { ...filter, ...(faceId ? { faceId } : {}) }), [indexed, filter, faceId]);
   const item = correcting && 'workItemId' in correcting.body ? items.get(correcting.body.workItemId) : undefined;
-  if (wanted.length === 0) return <p className="text-soft">{t('log.empty')}</p>;
+  if (lines.length === 0) return <p className="text-soft">{t('log.empty')}</p>;
+  const save = (type: 'csv' | 'json') => {
+    const chosen = wanted.map(({ line }) => line);
+    const text = type === 'csv' ? logCsv(chosen, { nameOf, markOf }) : JSON.stringify(chosen, null, 2);
+    saveFile(`${t('log.title')} ${model.job.name}.${type}`, text, type === 'csv' ? 'text/csv;charset=utf-8' : 'application/json');
+  };
   return (
     <>
+      {lines.length > FEW ? (
+        <div role="group" aria-label={t('log.filter')} className="no-print mb-1.5 flex flex-wrap items-end gap-2">
+          <Choice
+            label={t('log.of-person')}
+            options={new Map(lines.map(({ entry }) => [entry.personId, entry.personName]))}
+            value={filter.personId}
+            choose={(personId) => setFilter({ ...filter, personId })}
+          />
+          <Choice
+            label={t('log.of-kind')}
+            options={new Map(lines.map(({ entry: { body } }) => [body.kind, t(`log.kind.${body.kind}`)]))}
+            value={filter.kind}
+            choose={(kind) => setFilter({ ...filter, kind: kind as EntryBody['kind'] | undefined })}
+          />
+          <Choice
+            label={t('log.of-day')}
+            options={new Map(indexed.map(({ day }) => [day, day]))}
+            value={filter.day}
+            choose={(day) => setFilter({ ...filter, day })}
+          />
+          {(['csv', 'json'] as const).map((type) => (
+            <Button key={type} size="small" className="max-[719px]:h-12" onClick={() => save(type)}>
+              <Download size={14} aria-hidden /> {t(`log.as-${type}`)}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+      {wanted.length === 0 ? <p className="text-soft">{t('log.nothing-so')}</p> : null}
       <ol className="divide-y divide-rule">
-        {(all ? wanted : wanted.slice(0, SHORT)).map(({ entry, receipt, importedAt }) => {
+        {wanted.slice(0, shown).map(({ line: { entry, receipt, importedAt } }) => {
           const isSuperseded = superseded.has(entry.id);
           return (
             <li key={entry.id} className={`py-1.5 ${isSuperseded ? 'text-soft line-through' : ''}`}>
               <div className="flex items-baseline gap-2">
                 <span className="w-10 shrink-0 text-right text-[13px] text-soft">{receipt ? receipt.receiptSeq : '…'}</span>
                 <span className="min-w-0 flex-1">
-                  <EntryText entry={entry} name={'workItemId' in entry.body ? nameOf(entry.body.workItemId) : undefined} />
+                  <EntryText entry={entry} />
                 </span>
-                {mayCorrect(entry) && !isSuperseded && 'workItemId' in entry.body && items.has(entry.body.workItemId) ? (
+                {mayCorrect(entry) && !isSuperseded && isStep(entry.body) && items.has(entry.body.workItemId) ? (
                   <Button look="quiet" size="small" className="no-print" onClick={() => setCorrecting(entry)}>
                     {t('log.correct-short')}
                   </Button>
@@ -58,9 +99,9 @@ export function LogList({ faceId }: { faceId?: string }) {
           );
         })}
       </ol>
-      {!all && wanted.length > SHORT ? (
-        <Button look="quiet" size="small" onClick={() => setAll(true)}>
-          {t('log.show-all', { n: wanted.length })}
+      {wanted.length > shown ? (
+        <Button look="quiet" size="small" className="max-[719px]:h-12" onClick={() => setShown(shown + MORE)}>
+          {t('log.show-more', { n: Math.min(MORE, wanted.length - shown), all: wanted.length })}
         </Button>
       ) : null}
       {correcting && item ? (
@@ -85,42 +126,41 @@ export function LogList({ faceId }: { faceId?: string }) {
     const known = items.get(workItemId);
     return known ? itemName(known, model) : workItemId;
   }
+
+  function markOf(id: string): string {
+    return model.faces.find((face) => face.id === id)?.mark ?? '';
+  }
 }
 
-export function EntryText({ entry, name }: { entry: LogEntry; name?: string }) {
-  const { model, revision } = useJob(parts('model', 'revision'));
-  const units = useUnits();
-  const { body } = entry;
-  const at = (iso: string) => timeOfDay(iso, model.job.timeZone);
-  const conditions = 'conditions' in body ? body.conditions : undefined;
-  const margin = conditions && dewMargin(conditions);
-  const takenAt = 'conditionsAt' in body && body.conditionsAt ? ` ${t('log.measured-at', { at: at(body.conditionsAt) })}` : '';
-  const product = body.kind === 'start' && revision ? productOfWork(revision, body.workItemId) : undefined;
-  const breaches = body.kind === 'start' && conditions ? breachesOf(product, conditions) : [];
-  const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
-  const room = body.kind === 'care' ? model.spaces.find(({ id }) => id === body.spaceId)?.name : undefined;
+const isStep = (body: EntryBody): body is Extract<EntryBody, { kind: 'start' | 'finish' }> =>
+  body.kind === 'start' || body.kind === 'finish';
+
+function Choice({
+  label,
+  options,
+  value,
+  choose,
+}: {
+  label: string;
+  options: ReadonlyMap<string, string>;
+  value: string | undefined;
+  choose(value: string | undefined): void;
+}) {
   return (
-    <>
-      <b>{name ? t(`log.entry-${body.kind}`, { name }) : t(`log.entry-${body.kind}`, { name: face ?? room ?? t('log.whole-site') })}</b>
-      {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}
-      {body.kind === 'finish' && body.firstLaidAt && body.lastLaidAt
-        ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}`
-        : ''}
-      {body.kind === 'finish' && body.usedKg !== undefined ? ` · ${formatQuantity(body.usedKg, 'kg', units)}` : ''}
-      {conditions
-        ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}${takenAt}`
-        : ''}
-      {margin ? <span> · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}</span> : null}
-      {breaches.map((breach) => (
-        <span key={breach.code} className="block font-semibold text-iron">
-          {breachText(breach, units)}
-        </span>
-      ))}
-      {body.kind === 'start' && body.breachReason ? <span className="block border-l-4 border-iron pl-2">{body.breachReason}</span> : null}
-      {body.kind === 'care' ? (
-        <span className="block text-[13px]">{body.checks.map((check) => tOf(`care.${check}`)).join(' ')}</span>
-      ) : null}
-      {body.note ? <span className="block">{body.note}</span> : null}
-    </>
+    <label className="flex items-center gap-1.5 text-[13px] text-soft">
+      {label}
+      <select
+        value={value ?? ''}
+        onChange={({ target }) => choose(target.value || undefined)}
+        className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] text-ink max-[719px]:h-12"
+      >
+        <option value="">{t('log.of-all')}</option>
+        {[...options].map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

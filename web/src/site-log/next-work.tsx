@@ -28,6 +28,8 @@ import { Batch } from '../materials/batch';
 import { LateCoat } from '../materials/late-coat';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft, usePermitsLapsed } from './daily-care';
+import { FilmPad } from './film-pad';
+import { BeginPail } from './pails';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 
@@ -106,6 +108,12 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {feature ? <EngineerFirst feature={feature} /> : null}
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
+      {can('log') && !isStart && item.restH === undefined ? (
+        <>
+          <BeginPail item={item} />
+          <FilmPad item={item} />
+        </>
+      ) : null}
       {can('log') && !(isStart && left.length > 0) ? (
         <StepForm
           key={`${item.id} ${task.state}`}

@@ -1,3 +1,4 @@
+import '../messages/later';
 import { ReadingBodyDto, NoteBodyDto, checkShape } from '@caulkhorn/contract';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { t } from '../messages/t';

@@ -12,6 +12,7 @@ import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { LogList } from './log-list';
 import { NextWork } from './next-work';
+import { RunningPails } from './pails';
 import { ReadingForm } from './reading-form';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 
@@ -63,6 +64,7 @@ export function SiteLogSlate() {
   return (
     <>
       <FoundSince />
+      <RunningPails />
       <nav aria-label={t('now.faces')} className="mb-3 flex flex-wrap gap-1.5">
         {next.map(({ task, item }) => {
           const face = model.faces.find((f) => f.id === item.faceId)!;

@@ -5,6 +5,7 @@ export const ISSUES = {
   'issue.unknown-field': 'There is no such field.',
   'issue.supersede-needs-reason': 'Somebody else wrote this entry: say why it is corrected.',
   'issue.not-yours-to-correct': 'Only who wrote an entry, a foreman or a planner may correct it.',
+  'issue.withdrawn-too-late': 'It can be taken back for a minute only. Correct it instead.',
   'issue.superseded-before': 'This entry has been corrected already: correct the correction.',
   'issue.wrong-password': 'This is not the password.',
   'issue.wrong-code': 'This is not a code of it now. Is the clock of the telephone right?',

@@ -6,6 +6,7 @@ import { DIAGNOSIS } from './diagnosis';
 import { DOSSIER } from './dossier';
 import { GATE } from './gate';
 import { HOUSE } from './house';
+import { SITE_LOG } from './site-log';
 import { STORES } from './stores';
 import { SYSTEMS } from './systems';
 
@@ -13,6 +14,7 @@ import { SYSTEMS } from './systems';
 export const LATER = {
   ...ACCOUNT,
   ...HOUSE,
+  ...SITE_LOG,
   ...STORES,
   ...BUILD_UP,
   ...CREW,

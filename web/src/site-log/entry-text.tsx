@@ -1,0 +1,74 @@
+import { productOfWork } from '@caulkhorn/core/proof';
+import { type EntryBody, type LogEntry, breachesOf, dewMargin } from '@caulkhorn/core/site-log';
+import { t, tOf } from '../messages/t';
+import { formatMargin, formatQuantity } from '../shared/numbers';
+import { useUnits } from '../shared/preferences';
+import { timeOfDay } from '../shared/times';
+import { breachText } from '../words/breach-text';
+import { itemName } from '../words/item-name';
+import { parts, useJob } from '../job/job-context';
+
+/** What an entry says, in words; in short, what it is about. */
+export function EntryText({
+  entry,
+  name: given,
+  short = false,
+}: {
+  entry: LogEntry;
+  /** of its work, where a record has a name of its own for it */ name?: string | undefined;
+  short?: boolean;
+}) {
+  const { model, revision, lines } = useJob(parts('model', 'revision', 'lines'));
+  const units = useUnits();
+  const { body } = entry;
+  const at = (iso: string) => timeOfDay(iso, model.job.timeZone);
+  const conditions = 'conditions' in body ? body.conditions : undefined;
+  const margin = conditions && dewMargin(conditions);
+  const takenAt = 'conditionsAt' in body && body.conditionsAt ? ` ${t('log.measured-at', { at: at(body.conditionsAt) })}` : '';
+  const product = body.kind === 'start' && revision ? productOfWork(revision, body.workItemId) : undefined;
+  const breaches = body.kind === 'start' && conditions ? breachesOf(product, conditions) : [];
+  const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
+  const workItemId = workOf(body, lines);
+  const item = workItemId === undefined ? undefined : revision?.workItems.find(({ id }) => id === workItemId);
+  const name = given ?? (item ? itemName(item, model) : workItemId);
+  const room = body.kind === 'care' ? model.spaces.find(({ id }) => id === body.spaceId)?.name : undefined;
+  if (short) return <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>;
+  return (
+    <>
+      <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>
+      {body.kind === 'pail' ? ` · ${t(`log.became.${body.became}`)}` : ''}
+      {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}
+      {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}
+      {body.kind === 'finish' && body.firstLaidAt && body.lastLaidAt
+        ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}`
+        : ''}
+      {body.kind === 'finish' && body.usedKg !== undefined ? ` · ${formatQuantity(body.usedKg, 'kg', units)}` : ''}
+      {conditions
+        ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}${takenAt}`
+        : ''}
+      {margin ? <span> · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}</span> : null}
+      {breaches.map((breach) => (
+        <span key={breach.code} className="block font-semibold text-iron">
+          {breachText(breach, units)}
+        </span>
+      ))}
+      {body.kind === 'start' && body.breachReason ? <span className="block border-l-4 border-iron pl-2">{body.breachReason}</span> : null}
+      {body.kind === 'care' ? (
+        <span className="block text-[13px]">{body.checks.map((check) => tOf(`care.${check}`)).join(' ')}</span>
+      ) : null}
+      {body.note ? <span className="block">{body.note}</span> : null}
+    </>
+  );
+}
+
+/** The piece of work that an entry is about; of a pail, the one it was mixed for. */
+export function workOf(body: EntryBody, lines: readonly { entry: LogEntry }[]): string | undefined {
+  if ('workItemId' in body) return body.workItemId;
+  const mix = body.kind === 'pail' ? lines.find(({ entry }) => entry.id === body.mixId)?.entry.body : undefined;
+  return mix?.kind === 'mix' ? mix.workItemId : undefined;
+}
+
+function filmText({ readings }: Extract<EntryBody, { kind: 'film' }>, mm: (value: number) => string): string {
+  const values = readings.map(({ wetMm }) => wetMm);
+  return t('log.film-read', { n: readings.length, least: mm(Math.min(...values)), most: mm(Math.max(...values)) });
+}

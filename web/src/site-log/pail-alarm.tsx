@@ -1,0 +1,69 @@
+import { useEffect, useRef } from 'react';
+import { useLocation } from 'react-router';
+import { toast } from 'sonner';
+import { parts, useJob } from '../job/job-context';
+import { t } from '../messages/t';
+import { chime } from '../shared/chime';
+import { notifyDevice } from '../shared/notify-device';
+import { timeOfDay } from '../shared/times';
+import { useNow } from '../shared/use-now';
+import { itemName } from '../words/item-name';
+import { type OpenPail, type PailStage, stageOf, useOpenPails } from './use-open-pails';
+
+/** What began longer ago than this was told by an earlier look at the page, or is told by the page itself. */
+const TOLD_FOR_MS = 20_000;
+const SHOWN_MS = 60_000;
+
+/** Says when a pail has been stirred, has stood, and is over: by the page, a sound and a shake, and by the device where it is allowed. The screen stays lit meanwhile. */
+export default function PailAlarm() {
+  const pails = useOpenPails();
+  const { pathname } = useLocation();
+  return pails.length === 0 ? null : <Ringing pails={pails} path={pathname} />;
+}
+
+function Ringing({ pails, path }: { pails: readonly OpenPail[]; path: string }) {
+  const { model } = useJob(parts('model'));
+  const now = useNow(1000);
+  const told = useRef(new Map<string, PailStage>());
+  useEffect(() => {
+    for (const { pail, item, times } of pails) {
+      const { stage, untilMs } = stageOf(times, now);
+      const before = told.current.get(pail.mixId);
+      told.current.set(pail.mixId, stage);
+      const sinceMs = now - (stage === 'over' ? times.overMs : stage === 'lay' ? (times.stoodMs ?? times.mixedMs) : times.mixedMs);
+      const isNew = before === undefined ? sinceMs < TOLD_FOR_MS : before !== stage;
+      if (stage === 'stir' || !isNew) continue;
+      const text = t(`pail.told-${stage}`, { name: itemName(item, model), at: timeOfDay(untilMs, model.job.timeZone) });
+      chime();
+      toast(text, { duration: SHOWN_MS, id: pail.mixId });
+      notifyDevice(model.job.name, text, { key: `pail ${pail.mixId}`, path });
+    }
+  }, [pails, now, model, path]);
+  useEffect(() => keepLit(), []);
+  return null;
+}
+
+/** Keeps the screen lit until the returned function is called, on devices that can; a page that was hidden asks again. */
+function keepLit(): () => void {
+  let lock: WakeLockSentinel | undefined;
+  let isWanted = true;
+  const ask = () => {
+    if (document.visibilityState !== 'visible' || !('wakeLock' in navigator)) return;
+    navigator.wakeLock.request('screen').then(
+      (given) => {
+        lock = given;
+        if (!isWanted) void given.release();
+      },
+      () => {
+        // saving its battery, a phone may refuse: the time of day stands on the page
+      },
+    );
+  };
+  ask();
+  document.addEventListener('visibilitychange', ask);
+  return () => {
+    isWanted = false;
+    document.removeEventListener('visibilitychange', ask);
+    void lock?.release();
+  };
+}
