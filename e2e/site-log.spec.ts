@@ -101,3 +101,15 @@ test('the log is chosen from by who, what and when, and saved as a table', async
   await filter.getByLabel('Who').selectOption({ label: 'Tomas Brekkan' });
   await expect(page.getByText(/Dark spots/)).toBeHidden();
 });
+
+test('a face that is kept wet: what is due, what was missed, and one press for who has wetted it', async ({ page }) => {
+  await openNow(page);
+  await page.getByRole('button', { name: /^A wet curing/ }).tap();
+  const rounds = page.getByRole('region', { name: /^Kept wet, \d+ of \d+ rounds/ });
+  await expect(rounds.getByRole('alert')).toContainText(/rounds? (was|were) missed/);
+  const done = async () => Number(/Kept wet, (\d+) of/.exec(await rounds.innerText())![1]);
+  const before = await done();
+  await rounds.getByRole('button', { name: 'Misted' }).tap();
+  await expect.poll(done).toBeGreaterThanOrEqual(before);
+  await expect(page.getByText(/Just written: Kept wet, A · wet curing/)).toBeVisible();
+});

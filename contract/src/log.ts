@@ -1,4 +1,4 @@
-import type { EntryBody } from '@caulkhorn/core/site-log';
+import { CURE_WAYS, type CureWay, type EntryBody } from '@caulkhorn/core/site-log';
 import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
 import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
 
@@ -12,7 +12,18 @@ export class ConditionsDto {
   @Optional() @Quantity(0, 100) windMS?: number;
 }
 
-const ENTRY_KINDS: readonly EntryBody['kind'][] = ['start', 'finish', 'reading', 'note', 'care', 'mix', 'pail', 'film', 'withdrawn'];
+const ENTRY_KINDS: readonly EntryBody['kind'][] = [
+  'start',
+  'finish',
+  'reading',
+  'note',
+  'care',
+  'mix',
+  'pail',
+  'film',
+  'round',
+  'withdrawn',
+];
 
 export class EntryBodyDto {
   @OneOf(ENTRY_KINDS) kind!: EntryBody['kind'];
@@ -91,6 +102,14 @@ export class FilmBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+export class RoundBodyDto extends EntryBodyDto {
+  declare kind: 'round';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @OneOf(CURE_WAYS) how!: CureWay;
+  @Optional() @Text(2000) note?: string;
+}
+
 export class WithdrawnBodyDto extends EntryBodyDto {
   declare kind: 'withdrawn';
   @Optional() @Text(2000) note?: string;
@@ -120,6 +139,7 @@ export class LogEntryDto {
       ['mix', MixBodyDto],
       ['pail', PailBodyDto],
       ['film', FilmBodyDto],
+      ['round', RoundBodyDto],
       ['withdrawn', WithdrawnBodyDto],
     ],
   )

@@ -198,3 +198,20 @@ test('what a piece of work is done with is read from the released plan, its shee
   expect([productOfWork(revision, prepare.id), productOfWork(revision, 'elsewhere')]).toEqual([undefined, undefined]);
   expect(productOfWork({ ...revision, decided: null }, coat)).toBeUndefined();
 });
+
+test('what was read, mixed and wetted stands with its work; what was taken back is told, and counts nowhere', () => {
+  const laid = writeLog([
+    { by: 'f', body: { kind: 'start', ...work } },
+    { by: 'f', body: { kind: 'mix', ...work } },
+    { by: 'f', body: { kind: 'mix', ...work } },
+    { by: 'f', body: { kind: 'withdrawn' }, supersedes: 'e3' },
+    { by: 'f', body: { kind: 'pail', mixId: 'e2', became: 'thrown' } },
+    { by: 'f', body: { kind: 'film', ...work, readings: [{ wetMm: 1.1 }, { wetMm: 0.9 }] } },
+    { by: 'a', body: { kind: 'round', ...work, how: 'mist' } },
+  ]);
+  const { faces, lines } = dossierOf(revision, laid, [], []);
+  const { film, pails, thrown, rounds } = faces.flatMap((face) => face.work).find(({ item }) => item.id === coat)!;
+  expect([film.map(({ wetMm }) => wetMm), pails, thrown, rounds]).toEqual([[1.1, 0.9], 1, 1, 1]);
+  expect(lines).toHaveLength(7);
+  expect(lines[2]!.supersededBy!.body.kind).toBe('withdrawn');
+});

@@ -3,6 +3,7 @@ import {
   type Breach,
   type BrokenLink,
   type Conditions,
+  type FilmReading,
   type LogEntry,
   type LogLine,
   type TimeMark,
@@ -41,6 +42,10 @@ export interface DossierLine {
 export interface DossierWork {
   item: ReleasedRevision['workItems'][number];
   /** undefined: not done */ done?: WorkDone;
+  /** wet film as it was read */ film: readonly FilmReading[];
+  /** pails, and of them those that were thrown away */ pails: number;
+  thrown: number;
+  /** how often it was wetted */ rounds: number;
   /** limits of the product's own sheet that the air at its start did not keep */ breaches: Breach[];
 }
 
@@ -85,7 +90,7 @@ export function dossierOf(
   readings: readonly Reading[],
   tests: readonly ProofTest[],
 ): Dossier {
-  const { done } = foldLog(log);
+  const { done, films, pails, rounds } = foldLog(log);
   const inForce = entriesInForce(log);
   const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
   const breachesAt = (workItemId: string, conditions: Conditions | undefined): Breach[] =>
@@ -95,7 +100,14 @@ export function dossierOf(
     const { faceId } = face;
     const work = revision!.workItems
       .filter((item) => item.faceId === faceId)
-      .map((item) => ({ item, done: done.get(item.id), breaches: breachesAt(item.id, done.get(item.id)?.conditions) }));
+      .map((item) => {
+        const mixed = pails.filter(({ workItemId }) => workItemId === item.id);
+        return {
+          ...{ item, done: done.get(item.id), breaches: breachesAt(item.id, done.get(item.id)?.conditions) },
+          ...{ film: films.get(item.id) ?? [], rounds: rounds.get(item.id)?.length ?? 0 },
+          ...{ pails: mixed.length, thrown: mixed.filter(({ became }) => became === 'thrown').length },
+        };
+      });
     const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
     return { face, work, readings: of(readings), tests: of(tests) };
   });

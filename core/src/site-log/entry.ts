@@ -44,8 +44,14 @@ export type EntryBody =
   | { kind: 'pail'; mixId: string; became: 'used' | 'thrown'; note?: string }
   /** wet film by a gauge while it is laid */
   | { kind: 'film'; workItemId: string; planRevisionId: string; readings: readonly FilmReading[]; note?: string }
+  /** a face was kept wet */
+  | { kind: 'round'; workItemId: string; planRevisionId: string; how: CureWay; note?: string }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
+
+/** Ways of keeping a face wet. */
+export const CURE_WAYS = ['mist', 'pond', 'cover'] as const;
+export type CureWay = (typeof CURE_WAYS)[number];
 
 /** A wet film as read, and where on its face, m from its left end and its foot; a place only where somebody told it. */
 export interface FilmReading {

@@ -20,6 +20,7 @@ export interface SiteState {
   /** air and surface each time they were measured, in order */ measured: readonly Measurement[];
   /** checks of rooms, in order */ care: readonly CareTicked[];
   /** pails in the order in which they were begun */ pails: readonly Pail[];
+  /** when each cure was wetted, by work item, ms since 1970 in order */ rounds: ReadonlyMap<string, readonly number[]>;
   /** wet film by work item, in the order in which it was read */ films: ReadonlyMap<string, readonly FilmReading[]>;
 }
 
@@ -54,6 +55,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const care: CareTicked[] = [];
   const pails = new Map<string, Pail>();
   const films = new Map<string, FilmReading[]>();
+  const rounds = new Map<string, number[]>();
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
@@ -63,6 +65,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     if (conditions && !('conditionsAt' in body && body.conditionsAt)) measured.push({ conditions, at, ...placeOf(body) });
     if (body.kind === 'care') care.push({ spaceId: body.spaceId, at, checks: body.checks });
     if (body.kind === 'film') films.set(body.workItemId, [...(films.get(body.workItemId) ?? []), ...body.readings]);
+    if (body.kind === 'round') rounds.set(body.workItemId, [...(rounds.get(body.workItemId) ?? []), at]);
     if (body.kind === 'mix') {
       const { workItemId, batchNumber, kg } = body;
       pails.set(entry.id, { mixId: entry.id, workItemId, begunAt: at, ...(batchNumber ? { batchNumber } : {}), ...(kg ? { kg } : {}) });
@@ -76,7 +79,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films };
+  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films, rounds };
 }
 
 function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {

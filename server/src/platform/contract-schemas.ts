@@ -24,6 +24,7 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'MixBodyDto',
     'PailBodyDto',
     'FilmBodyDto',
+    'RoundBodyDto',
     'WithdrawnBodyDto',
   ],
 };

@@ -40,6 +40,22 @@ function Measured({
   );
 }
 
+/** What was read and mixed while it was laid, and how often it was wetted. */
+function Recorded({ film, pails, thrown, rounds }: Pick<DossierFace['work'][number], 'film' | 'pails' | 'thrown' | 'rounds'>) {
+  const units = useUnits();
+  const mm = (value: number) => formatQuantity(value, 'mm', units);
+  const values = film.map(({ wetMm }) => wetMm);
+  const says = [
+    ...(values.length > 0
+      ? [t('dossier.film', { n: values.length, mean: mm(values.reduce((a, b) => a + b, 0) / values.length), min: mm(Math.min(...values)) })]
+      : []),
+    ...(pails > 0 ? [t('dossier.pails', { n: pails })] : []),
+    ...(thrown > 0 ? [t('dossier.thrown', { n: thrown })] : []),
+    ...(rounds > 0 ? [t('dossier.rounds', { n: rounds })] : []),
+  ];
+  return says.length > 0 ? <span className="block text-[12px]">{says.join(', ')}</span> : null;
+}
+
 /** One part of the dossier under its head. */
 export function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -157,7 +173,7 @@ export function FaceSection({ of: { face, work }, products, timeZone }: { of: Do
             </tr>
           </thead>
           <tbody>
-            {work.map(({ item, done, breaches }) => (
+            {work.map(({ item, done, breaches, ...record }) => (
               <tr key={item.id} className="break-inside-avoid border-b border-rule">
                 <td className="py-0.5 pr-2">
                   {releasedStepName(item, face)}
@@ -168,6 +184,7 @@ export function FaceSection({ of: { face, work }, products, timeZone }: { of: Do
                       {...(done.conditionsAt === undefined ? {} : { at: time(done.conditionsAt) })}
                     />
                   ) : null}
+                  <Recorded {...record} />
                 </td>
                 <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
                 <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>

@@ -28,6 +28,7 @@ import { Batch } from '../materials/batch';
 import { LateCoat } from '../materials/late-coat';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft, usePermitsLapsed } from './daily-care';
+import { CureRounds } from './cure-rounds';
 import { FilmPad } from './film-pad';
 import { BeginPail } from './pails';
 import { StepForm } from './step-form';
@@ -108,6 +109,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {feature ? <EngineerFirst feature={feature} /> : null}
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
+      {!isStart && item.roundsPerDay !== undefined ? <CureRounds item={item} startedMs={task.startMs} /> : null}
       {can('log') && !isStart && item.restH === undefined ? (
         <>
           <BeginPail item={item} />

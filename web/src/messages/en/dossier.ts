@@ -48,6 +48,12 @@ export const DOSSIER = {
   'dossier.last-receipt': 'Hash of its receipt',
   'dossier.disclaimer':
     'Figures are checks made by this program from what was surveyed and logged; they are no approval. The products’ data sheets, local codes and licensed practice come first. Block walls and old masonry have a high success rate, never a guarantee. Former leaks are to be looked at again after 24 hours, 7 and 28 days.',
+  'dossier.film': 'wet film {n} times, {mean} on average, {min} the least',
+  'dossier.pails': '{n} pails',
+  'dossier.pails.one': '{n} pail',
+  'dossier.thrown': '{n} of them thrown away',
+  'dossier.rounds': 'wetted {n} times',
+  'dossier.rounds.one': 'wetted once',
   'dossier.no-drilling': 'Do not drill or chase this face. If it must be, seal each hole before the plug goes in, and write it down.',
   'dossier.under-head': 'under {head} of water',
   'dossier.col-face': 'Face',
