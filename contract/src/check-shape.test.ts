@@ -58,8 +58,15 @@ test('an address without @ is none', () =>
 test('every command has a payload class and a permission that someone holds', () => {
   for (const kind of COMMAND_KINDS) {
     expect(typeof payloadClass(kind)).toBe('function');
-    expect(Object.values(PERMISSIONS).some((held) => held.includes(permissionFor(kind)))).toBe(true);
+    expect(Object.values(PERMISSIONS).some((held) => held.includes(permissionFor(kind, {})))).toBe(true);
   }
+});
+
+test('an entry at a hold point is another permission’s than the rest of the log; what is no entry is the log’s', () => {
+  expect(permissionFor('log.append', { body: { kind: 'hold' } })).toBe('hold');
+  for (const payload of [{ body: { kind: 'start' } }, { body: null }, {}, undefined, 'x'])
+    expect(permissionFor('log.append', payload)).toBe('log');
+  expect(permissionFor('face.put', { body: { kind: 'hold' } })).toBe('survey');
 });
 
 describe('what only looks like a thing', () => {

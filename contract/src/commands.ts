@@ -114,7 +114,11 @@ export class CommandDto {
 /** The class that a command's payload must satisfy. */
 export const payloadClass = (kind: CommandKind): new () => object => RULES[kind].payload;
 
-export const permissionFor = (kind: CommandKind): Permission => RULES[kind].permission;
+/** Who looks at a hold point writes into the log, and nothing else in it. */
+export function permissionFor(kind: CommandKind, payload: unknown): Permission {
+  const body = kind === 'log.append' ? (payload as { body?: { kind?: unknown } } | undefined)?.body : undefined;
+  return body?.kind === 'hold' ? 'hold' : RULES[kind].permission;
+}
 
 /** Checks what a command carries against its kind. */
 export function readCommand(given: CommandDto): Result<Command> {

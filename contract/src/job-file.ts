@@ -1,5 +1,15 @@
 import { MEASURES, type Measure, type Product, TOOLS, type Tool } from '@caulkhorn/core/catalogue';
-import { LIMITS, MACHINE_KINDS, MOST_ZONES, type MachineKind, RECORD_LIMITS, SKILLS, type Skill } from '@caulkhorn/core/jobs';
+import {
+  HOLD_KINDS,
+  type HoldKind,
+  LIMITS,
+  MACHINE_KINDS,
+  MOST_ZONES,
+  type MachineKind,
+  RECORD_LIMITS,
+  SKILLS,
+  type Skill,
+} from '@caulkhorn/core/jobs';
 import { ROOM_PHASES, type RoomPhase, WORK_STEPS, type WorkStep } from '@caulkhorn/core/planning';
 import { Equals, IsBoolean } from 'class-validator';
 import {
@@ -91,6 +101,7 @@ class WorkItemDto {
   @Optional() @Whole(1, 20) coatNo?: number;
   @Optional() @Nested(() => ZoneDto) zone?: ZoneDto;
   @Optional() @Whole(1, 100) again?: number;
+  @Optional() @OneOf(HOLD_KINDS) hold?: HoldKind;
   @Optional() @SomeOf(MACHINE_KINDS) machines?: MachineKind[];
   @Optional() @SomeOf(SKILLS) skills?: Skill[];
   @Optional() @Whole(1, 24) roundsPerDay?: number;

@@ -12,18 +12,21 @@ export class ConditionsDto {
   @Optional() @Quantity(0, 100) windMS?: number;
 }
 
-const ENTRY_KINDS: readonly EntryBody['kind'][] = [
-  'start',
-  'finish',
-  'reading',
-  'note',
-  'care',
-  'mix',
-  'pail',
-  'film',
-  'round',
-  'withdrawn',
-];
+/** What each kind of entry is read by; a kind that is missing here does not compile. */
+const KINDS = {
+  start: () => StartBodyDto,
+  finish: () => FinishBodyDto,
+  reading: () => ReadingBodyDto,
+  note: () => NoteBodyDto,
+  care: () => CareBodyDto,
+  mix: () => MixBodyDto,
+  pail: () => PailBodyDto,
+  film: () => FilmBodyDto,
+  round: () => RoundBodyDto,
+  hold: () => HoldBodyDto,
+  withdrawn: () => WithdrawnBodyDto,
+} satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
+const ENTRY_KINDS = Object.keys(KINDS) as EntryBody['kind'][];
 
 export class EntryBodyDto {
   @OneOf(ENTRY_KINDS) kind!: EntryBody['kind'];
@@ -110,6 +113,15 @@ export class RoundBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+export class HoldBodyDto extends EntryBodyDto {
+  declare kind: 'hold';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @OneOf(['released', 'refused']) verdict!: 'released' | 'refused';
+  @Optional() @Text(1000) reason?: string;
+  @Optional() @Text(2000) note?: string;
+}
+
 export class WithdrawnBodyDto extends EntryBodyDto {
   declare kind: 'withdrawn';
   @Optional() @Text(2000) note?: string;
@@ -128,21 +140,7 @@ export class LogEntryDto {
   @Optional() @Id() supersedes?: string;
   /** wanted where the corrected entry is somebody else's */ @Optional() @Text(1000) supersedesReason?: string;
   @Given()
-  @Nested(
-    () => EntryBodyDto,
-    [
-      ['start', StartBodyDto],
-      ['finish', FinishBodyDto],
-      ['reading', ReadingBodyDto],
-      ['note', NoteBodyDto],
-      ['care', CareBodyDto],
-      ['mix', MixBodyDto],
-      ['pail', PailBodyDto],
-      ['film', FilmBodyDto],
-      ['round', RoundBodyDto],
-      ['withdrawn', WithdrawnBodyDto],
-    ],
-  )
+  @Nested(() => EntryBodyDto, ENTRY_KINDS.map((kind): [string, new () => object] => [kind, KINDS[kind]()]))
   body!:
     StartBodyDto | FinishBodyDto | ReadingBodyDto | NoteBodyDto | CareBodyDto | MixBodyDto | PailBodyDto | FilmBodyDto | WithdrawnBodyDto;
   @Sha256() hash!: string;

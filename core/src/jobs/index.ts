@@ -141,6 +141,8 @@ export type { MachineKind, Skill } from './machine-kinds.js';
 export { MOST_FORECAST_H } from './forecast-field.js';
 export { PERMIT_KINDS } from './permit.js';
 export type { Permit, PermitKind } from './permit.js';
+export { HOLD_KINDS } from './hold-kinds.js';
+export type { HoldKind } from './hold-kinds.js';
 export { REMEDY_WAYS } from './remedy.js';
 export type { Remedy, RemedyWay } from './remedy.js';
 export { permitsFor, permitsIn, permitsLapsed } from './permits.js';

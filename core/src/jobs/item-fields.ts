@@ -54,6 +54,7 @@ import type {
 } from './job.js';
 import { READING_SPECS } from './reading-kinds.js';
 import { FORECAST_FIELD } from './forecast-field.js';
+import { HOLD_KINDS } from './hold-kinds.js';
 import { PERMITS_FIELD } from './permit.js';
 import { REMEDIES_FIELD } from './remedy.js';
 import { WET_STATES } from './wetness.js';
@@ -180,6 +181,7 @@ export const JOB_HEAD_FIELDS = {
   ahead: optional(record({ minC: number('°C', { min: -40, max: 60 }), maxC: number('°C', { min: -40, max: 60 }) })),
   forecast: optional(FORECAST_FIELD),
   permits: optional(PERMITS_FIELD),
+  holds: optional(list(choice(HOLD_KINDS), HOLD_KINDS.length, 0)),
   week: optional(
     record({
       days: list(number('', { min: 0, max: 6, whole: true }), 7),

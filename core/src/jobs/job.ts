@@ -1,3 +1,4 @@
+import type { HoldKind } from './hold-kinds.js';
 import type { MachineKind } from './machine-kinds.js';
 import type { Permit } from './permit.js';
 import type { BuildUp, Demands, OldLayer, RankingWeights, SchoolChoices } from './choices.js';
@@ -18,6 +19,7 @@ export interface JobHead {
   /** asked of every face that does not say otherwise */ demands?: Demands;
   /** air at the wall while the work goes on, as far as anyone can tell */ ahead?: { minC: number; maxC: number };
   /** written out for this job */ permits?: Permit[];
+  /** where work stops until somebody else has looked */ holds?: HoldKind[];
   /** of the air outdoors, hour by hour; hours that nobody forecast are missing */ forecast?: Forecast;
   /** when its crew works, in the job's own zone, where that is not the usual week */ week?: WorkWeek;
   weights?: RankingWeights;

@@ -1,7 +1,8 @@
-import type { BuildUp, Face } from '../jobs/index.js';
+import type { BuildUp, Face, HoldKind } from '../jobs/index.js';
 import type { PlanConditions } from './conditions.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
+import { withHolds } from './holds.js';
 import { withNeeds } from './machines.js';
 import { withRemedies } from './remedies.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
@@ -11,17 +12,25 @@ interface FaceWork {
   plan: FacePlan;
   house: House;
   conditions: PlanConditions;
+  /** of the job */ holds: readonly HoldKind[];
 }
 
 /** All work on one face: in its strips, with what is done for coats that came late, and with what it takes from the yard. */
-export function faceWork(face: Face, { plan, house, conditions }: FaceWork): WorkItem[] {
+export function faceWork(face: Face, { plan, house, conditions, holds }: FaceWork): WorkItem[] {
   const items = inZones(workItemsOf(face, plan, house, conditions), plan, face);
-  return withNeeds(withRemedies(items, plan, { house, people: conditions.people }), plan, face, conditions.tool);
+  const needed = withNeeds(withRemedies(items, plan, { house, people: conditions.people }), plan, face, conditions.tool);
+  return withHolds(needed, plan, holds);
 }
 
 /** All work of a plan, were these faces coated in so many strips. */
 export function workInZones(
-  { faces, plans, house, conditions }: { faces: readonly Face[]; plans: readonly FacePlan[]; house: House; conditions: PlanConditions },
+  {
+    faces,
+    plans,
+    house,
+    conditions,
+    holds,
+  }: { faces: readonly Face[]; plans: readonly FacePlan[] } & Pick<FaceWork, 'house' | 'conditions' | 'holds'>,
   countOf: ReadonlyMap<string, number>,
 ): WorkItem[] {
   const faceOf = new Map(faces.map((face) => [face.id, face]));
@@ -29,6 +38,6 @@ export function workInZones(
     const zones = countOf.get(plan.faceId) ?? plan.buildUp?.zones ?? 1;
     const { zones: _, ...buildUp } = plan.buildUp ?? {};
     const so = plan.buildUp ? { ...plan, buildUp: { ...buildUp, ...(zones > 1 ? { zones } : {}) } as BuildUp } : plan;
-    return faceWork(faceOf.get(plan.faceId)!, { plan: so, house, conditions });
+    return faceWork(faceOf.get(plan.faceId)!, { plan: so, house, conditions, holds });
   });
 }

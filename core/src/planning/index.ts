@@ -48,6 +48,7 @@ export { jobInTime } from './job-in-time.js';
 export type { StoredWork } from './job-in-time.js';
 export { RUNS_ALONE, closedHours } from './closed-hours.js';
 export type { Booking, ClosedHours, Closing } from './closed-hours.js';
+export { workItemsBefore } from './holds.js';
 export { workInZones } from './face-work.js';
 export { remedyWayOf, remedyWays } from './remedies.js';
 export { workBetween } from './work-difference.js';

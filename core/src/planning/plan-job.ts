@@ -107,7 +107,7 @@ export class Planner {
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
-    const items = faceWork(face, { plan, house, conditions });
+    const items = faceWork(face, { plan, house, conditions, holds: job.holds ?? [] });
     if (!isKnown) plan.lines.push(...remedyLines(items, plan));
     const remembered = { from, plan, work: { people, tool, items } };
     this.faces.set(face.id, remembered);

@@ -19,8 +19,8 @@ export function workBetween(released: readonly WorkItem[], planned: readonly Wor
 }
 
 /** What counts for who does it; read back from a file, its fields may stand in another order. */
-const saysOf = ({ durationMin, quantity, waits, restH, rewet, notBefore, step }: WorkItem): string =>
+const saysOf = ({ durationMin, quantity, waits, restH, rewet, notBefore, step, hold }: WorkItem): string =>
   JSON.stringify([
-    ...[durationMin, quantity.value, quantity.unit, restH, rewet, notBefore, step],
+    ...[durationMin, quantity.value, quantity.unit, restH, rewet, notBefore, step, hold],
     waits.map(({ taskId, minH, maxH, referenceC, atOnce }) => [taskId, minH, maxH, referenceC, atOnce ?? false]),
   ]);

@@ -1,6 +1,6 @@
 import { type DetailStepKind, PREPARE_STEPS, SLOW_TO_DRINK_H, WETTING } from '../build-up/index.js';
 import { type Binder, type LayerId, type Product, SETS_HARD } from '../catalogue/index.js';
-import { type Face, type MachineKind, type Skill, isLevelFace } from '../jobs/index.js';
+import { type Face, type HoldKind, type MachineKind, type Skill, isLevelFace } from '../jobs/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
@@ -34,6 +34,7 @@ export interface WorkItem {
   /** h that it goes on by itself once the crew has left it: drying, soaking, hardening between the layers of a deep fill */ restH?: number;
   /** of a detail that is laid in several coats: which this is */ coatNo?: number;
   /** of a face that is coated strip by strip: which of them */ zone?: Zone;
+  /** it stops before it until somebody else has looked */ hold?: HoldKind;
   /** laid anew for so many-th time, once what was there has been taken off */ again?: number;
   /** what it takes from the yard */ machines?: MachineKind[];
   /** what who does it must have learned */ skills?: Skill[];

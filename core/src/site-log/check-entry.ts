@@ -20,6 +20,9 @@ export interface EntryIsAbout {
   /** what the entry's work is done with, by the plan that was released; none where that plan does not say */ product?: Product | undefined;
   /** checks of its room that nobody ticked that day */ careLeft?: readonly string[];
   /** kinds of permit that its place wants, that the job keeps, and none of which holds then */ permitsLapsed?: readonly string[];
+  /** it stops before this work until somebody else has looked, and nobody has let it go */ isHeld?: boolean;
+  /** of a hold point: whoever says it did the work before it */ isOwnWork?: boolean;
+  /** of a hold point: there is none before this work */ isNoHold?: boolean;
   /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
@@ -32,10 +35,16 @@ export interface EntryIsAbout {
 export function checkEntry(
   body: EntryBody,
   occurredAt: string,
-  { product, isLaid = false, careLeft = [], permitsLapsed = [], path = 'body' }: EntryIsAbout = {},
+  { product, isLaid = false, careLeft = [], permitsLapsed = [], isHeld, isOwnWork, isNoHold, path = 'body' }: EntryIsAbout = {},
 ): Issue[] {
   const found: Issue[] = [];
+  if (body.kind === 'hold') {
+    if (isNoHold) found.push(issue('no-hold-point', path));
+    if (isOwnWork) found.push(issue('own-work', path));
+    if (body.verdict === 'refused' && !body.reason?.trim()) found.push(issue('missing', `${path}.reason`));
+  }
   if (body.kind === 'start') {
+    if (isHeld) found.push(issue('hold-not-released', path));
     for (const permit of permitsLapsed) found.push(issue('permit-lapsed', path, { permit }));
     if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
     found.push(...checkStart(body, product, isLaid, path), ...checkMeasuredAt(body, occurredAt, path));

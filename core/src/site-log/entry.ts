@@ -46,6 +46,8 @@ export type EntryBody =
   | { kind: 'film'; workItemId: string; planRevisionId: string; readings: readonly FilmReading[]; note?: string }
   /** a face was kept wet */
   | { kind: 'round'; workItemId: string; planRevisionId: string; how: CureWay; note?: string }
+  /** a hold point was looked at by somebody who did not do the work before it */
+  | { kind: 'hold'; workItemId: string; planRevisionId: string; verdict: 'released' | 'refused'; reason?: string; note?: string }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
 

@@ -1,3 +1,4 @@
+import type { HoldVerdict } from './holds.js';
 import type { CareTicked } from './daily-care.js';
 import type { Conditions, EntryBody, FilmReading, LogEntry, LogLine } from './entry.js';
 
@@ -20,6 +21,8 @@ export interface SiteState {
   /** air and surface each time they were measured, in order */ measured: readonly Measurement[];
   /** checks of rooms, in order */ care: readonly CareTicked[];
   /** pails in the order in which they were begun */ pails: readonly Pail[];
+  /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
+  /** who wrote starts and finishes of each piece of work, by their ids */ doers: ReadonlyMap<string, ReadonlySet<string>>;
   /** when each cure was wetted, by work item, ms since 1970 in order */ rounds: ReadonlyMap<string, readonly number[]>;
   /** wet film by work item, in the order in which it was read */ films: ReadonlyMap<string, readonly FilmReading[]>;
 }
@@ -56,6 +59,8 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const pails = new Map<string, Pail>();
   const films = new Map<string, FilmReading[]>();
   const rounds = new Map<string, number[]>();
+  const holds = new Map<string, HoldVerdict[]>();
+  const doers = new Map<string, Set<string>>();
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
@@ -65,6 +70,11 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     if (conditions && !('conditionsAt' in body && body.conditionsAt)) measured.push({ conditions, at, ...placeOf(body) });
     if (body.kind === 'care') care.push({ spaceId: body.spaceId, at, checks: body.checks });
     if (body.kind === 'film') films.set(body.workItemId, [...(films.get(body.workItemId) ?? []), ...body.readings]);
+    if (body.kind === 'hold') {
+      const { workItemId, verdict, reason } = body;
+      const said = { verdict, at, personName: entry.personName, ...(reason ? { reason } : {}) };
+      holds.set(workItemId, [...(holds.get(workItemId) ?? []), said]);
+    }
     if (body.kind === 'round') rounds.set(body.workItemId, [...(rounds.get(body.workItemId) ?? []), at]);
     if (body.kind === 'mix') {
       const { workItemId, batchNumber, kg } = body;
@@ -75,11 +85,12 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     const pail = body.kind === 'pail' ? pails.get(body.mixId) : undefined;
     if (pail && body.kind === 'pail') pails.set(pail.mixId, { ...pail, became: body.became });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
+    doers.set(body.workItemId, (doers.get(body.workItemId) ?? new Set()).add(entry.personId));
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films, rounds };
+  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films, rounds, holds, doers };
 }
 
 function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {

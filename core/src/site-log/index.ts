@@ -13,6 +13,8 @@ export { foldLog, entriesInForce } from './fold.js';
 export type { Measurement, Pail, SiteState, WorkDone } from './fold.js';
 export { cureState } from './cure-state.js';
 export type { CureRound } from './cure-state.js';
+export { isLetGo } from './holds.js';
+export type { HoldVerdict } from './holds.js';
 export { filmWalk } from './film-walk.js';
 export { pailTimes } from './pail-times.js';
 export type { PailTimes } from './pail-times.js';

@@ -35,7 +35,7 @@ export class CommandsService {
 
   async apply(given: CommandDto, jobId: string, caller: Caller): Promise<CommandOutcome> {
     if (given.jobId !== jobId) throw invalid([issue('not-this-job', 'jobId')]);
-    if (!may(caller.standing, permissionFor(given.kind))) throw new RefusedError(403, { error: 'not-permitted' });
+    if (!may(caller.standing, permissionFor(given.kind, given.payload))) throw new RefusedError(403, { error: 'not-permitted' });
     const read = readCommand(given);
     if (!read.ok) throw invalid(read.issues);
     return this.turns.through(jobId, () => this.database.inJob(jobId, caller, (records) => this.once(given, read.value, records)));

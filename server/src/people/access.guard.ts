@@ -29,8 +29,8 @@ export class AccessGuard implements CanActivate {
     if (!UUID.test(organisationId) || (jobId !== undefined && !UUID.test(jobId))) throw notFound();
     const standing = await this.people.standing(personId, organisationId, jobId);
     if (!standing) throw notFound();
-    const needed = this.reflector.getAllAndOverride<Permission | undefined>(NEEDS, targets);
-    if (needed && !may(standing, needed)) throw new RefusedError(403, { error: 'not-permitted' });
+    const needed = this.reflector.getAllAndOverride<readonly Permission[] | undefined>(NEEDS, targets);
+    if (needed && !needed.some((permission) => may(standing, permission))) throw new RefusedError(403, { error: 'not-permitted' });
     request.caller = { personId, organisationId, standing };
     return true;
   }

@@ -94,7 +94,7 @@ const TABLE: readonly Row[] = [
   { route: 'PUT /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
   { route: 'DELETE /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
   { route: 'POST /api/account/reset', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
-  { route: `PUT ${ORGANISATION}/devices/${randomUUID()}`, body: () => ({ x: 1 }), status: [401, 400, 400, 403, 400, 403] },
+  { route: `PUT ${ORGANISATION}/devices/${randomUUID()}`, body: () => ({ x: 1 }), status: [401, 400, 400, 400, 400, 403] },
   { route: `GET ${ORGANISATION}/people`, status: [401, 200, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/people/${randomUUID()}/reset-link`, body: () => ({}), status: [401, 404, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/people/invitations`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },

@@ -25,6 +25,7 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'PailBodyDto',
     'FilmBodyDto',
     'RoundBodyDto',
+    'HoldBodyDto',
     'WithdrawnBodyDto',
   ],
 };

@@ -4,7 +4,7 @@ import { SetMetadata } from '@nestjs/common';
 export const NEEDS = 'caulkhorn:needs';
 export const OPEN = 'caulkhorn:open';
 
-/** The permission that a route needs in the organisation (and on the job) that its address names. */
-export const Needs = (permission: Permission) => SetMetadata(NEEDS, permission);
+/** The permission that a route needs in the organisation (and on the job) that its address names; of several any one. */
+export const Needs = (...permissions: Permission[]) => SetMetadata(NEEDS, permissions);
 /** A route for everyone, signed in or not. */
 export const Open = () => SetMetadata(OPEN, true);

@@ -1,7 +1,15 @@
 import type { LogKeysDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
 import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
-import { type CareTicked, FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealReceipt } from '@caulkhorn/core/site-log';
+import {
+  type CareTicked,
+  FIRST_LINK,
+  type HoldVerdict,
+  type LogEntry,
+  type LogLine,
+  type Receipt,
+  sealReceipt,
+} from '@caulkhorn/core/site-log';
 import type { EntityManager } from 'typeorm';
 import { invalid } from '../platform/errors.js';
 import { type ServerKey, signReceipt } from './signatures.js';
@@ -67,6 +75,29 @@ export class LogRows {
       [this.organisationId, this.jobId, spaceId],
     );
     return rows.map(({ at, checks }) => ({ spaceId, at: Date.parse(at), checks }));
+  }
+
+  /** What was said of a held piece of work, in order, as far as it stands. */
+  async verdicts(workItemId: string): Promise<Pick<HoldVerdict, 'verdict'>[]> {
+    return this.manager.query<Pick<HoldVerdict, 'verdict'>[]>(
+      `select entry->'body'->>'verdict' as verdict from log_entry said
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'hold' and entry->'body'->>'workItemId' = $3
+         and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = said.entry->>'id')
+       order by (entry->>'occurredAt')::timestamptz, receipt_seq`,
+      [this.organisationId, this.jobId, workItemId],
+    );
+  }
+
+  /** Who wrote starts and finishes of any of these pieces of work, by id. */
+  async doers(workItemIds: readonly string[]): Promise<string[]> {
+    const rows = await this.manager.query<{ id: string }[]>(
+      `select distinct entry->>'personId' as id from log_entry
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' in ('start', 'finish')
+         and entry->'body'->>'workItemId' = any($3)`,
+      [this.organisationId, this.jobId, workItemIds],
+    );
+    return rows.map(({ id }) => id);
   }
 
   async isSuperseded(entryId: string): Promise<boolean> {

@@ -1,9 +1,18 @@
 import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
-import type { PlanRevision } from '@caulkhorn/core/planning';
+import { type PlanRevision, workItemsBefore } from '@caulkhorn/core/planning';
 import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
 import { type CareId, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
-import { type EntryIsAbout, type LogEntry, careLeft, checkEntry, entryHash, isWithdrawnInTime, wantsAir } from '@caulkhorn/core/site-log';
+import {
+  type EntryIsAbout,
+  type LogEntry,
+  careLeft,
+  checkEntry,
+  entryHash,
+  isLetGo,
+  isWithdrawnInTime,
+  wantsAir,
+} from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, invalid } from '../platform/errors.js';
@@ -24,7 +33,7 @@ export class AppendService {
     const issues = await this.checkOrigin(command, records);
     if (entryHash(entry) !== entry.hash) issues.push(issue('hash-does-not-match', 'payload.hash'));
     const { body } = entry;
-    let about: Pick<EntryIsAbout, 'product' | 'isLaid' | 'careLeft' | 'permitsLapsed'> = {};
+    let about: Omit<EntryIsAbout, 'path'> = {};
     if ('workItemId' in body) {
       const revision = await records.revisions.byId(body.planRevisionId);
       if (!revision) issues.push(issue('not-found', 'payload.body.planRevisionId'));
@@ -36,6 +45,8 @@ export class AppendService {
         const left = starts ? await this.careLeft(revision, item, entry.occurredAt, records) : [];
         const lapsed = starts ? await this.permitsLapsed(revision, item, entry.occurredAt, records) : [];
         about = { product, isLaid: wantsAir(product), careLeft: left, permitsLapsed: lapsed };
+        if (item && body.kind === 'hold') about = await this.aboutHold(revision, item, entry.personId, records);
+        if (starts && item.hold) about.isHeld = !isLetGo(await records.log.verdicts(item.id));
       }
     }
     if (body.kind === 'pail' && (await records.log.entry(body.mixId))?.body.kind !== 'mix')
@@ -57,6 +68,18 @@ export class AppendService {
     const { spaceId } = item.room;
     const when = { spaceId, atMs: Date.parse(occurredAt), timeZone: plan.job.timeZone };
     return careLeft(await log.careTicked(spaceId), wanted, when);
+  }
+
+  /** Whether there is a hold point before this work, and whether who speaks at it did what was done on the face before. */
+  private async aboutHold(
+    { workItems }: PlanRevision,
+    { id, faceId, hold }: PlanRevision['workItems'][number],
+    personId: string,
+    { log }: JobRecords,
+  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isOwnWork'>> {
+    if (!hold) return { isNoHold: true };
+    const before = workItemsBefore(workItems, { id, faceId });
+    return { isOwnWork: (await log.doers(before)).includes(personId) };
   }
 
   /** Kinds of permit that this work wants by the plan that was released, that the job keeps, and none of which holds then. */

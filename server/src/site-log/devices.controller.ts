@@ -20,7 +20,7 @@ export class DevicesController {
   ) {}
 
   @Put(':deviceId')
-  @Needs('log')
+  @Needs('log', 'hold')
   @HttpCode(200)
   async enrol(
     @Param('deviceId', new ParseUUIDPipe({ exceptionFactory: notFound })) deviceId: string,

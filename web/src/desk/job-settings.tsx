@@ -1,5 +1,5 @@
 import { JobHeadDto, checkShape } from '@caulkhorn/contract';
-import { CURRENCIES } from '@caulkhorn/core/jobs';
+import { CURRENCIES, HOLD_KINDS } from '@caulkhorn/core/jobs';
 import { USUAL_WEEK } from '@caulkhorn/core/programme';
 import { Suspense, lazy } from 'react';
 import { toast } from 'sonner';
@@ -34,6 +34,7 @@ export function JobSettings({ close }: { close(): void }) {
     days: days.map(String),
     fromHour: String(fromHour),
     hours: String(hours),
+    holds: [...(job.holds ?? [])] as string[],
   });
   const { register, formState } = form;
   const faults = formState.errors;
@@ -41,7 +42,8 @@ export function JobSettings({ close }: { close(): void }) {
     const week = { days: texts.days.map(Number).sort(), fromHour: Number(texts.fromHour), hours: parseNumber(texts.hours) };
     const isUsual =
       week.fromHour === USUAL_WEEK.fromHour && week.hours === USUAL_WEEK.hours && String(week.days) === String(USUAL_WEEK.days);
-    const { week: _before, ...rest } = job;
+    const { week: _before, holds: _holds, ...rest } = job;
+    const holds = HOLD_KINDS.filter((kind) => texts.holds.includes(kind));
     const head = {
       ...rest,
       ...{
@@ -52,6 +54,7 @@ export function JobSettings({ close }: { close(): void }) {
         currency: texts.currency,
       },
       ...(isUsual ? {} : { week }),
+      ...(holds.length > 0 ? { holds } : {}),
     };
     const shape = checkShape(JobHeadDto, head);
     if (!shape.ok) return form.showIssues(shape.issues, 'week');
@@ -103,6 +106,15 @@ export function JobSettings({ close }: { close(): void }) {
             />
             <TextField label={t('settings.hours')} unit="h" inputMode="decimal" fault={faults.hours?.message} {...register('hours')} />
           </div>
+          <fieldset>
+            <legend className="mb-1 text-[13px] text-soft">{t('settings.holds')}</legend>
+            {HOLD_KINDS.map((kind) => (
+              <label key={kind} className="flex min-h-9 items-center gap-1.5 max-[719px]:min-h-12">
+                <input type="checkbox" value={kind} className="size-4 accent-[var(--water)]" {...register('holds')} />
+                {t(`settings.hold-${kind}`)}
+              </label>
+            ))}
+          </fieldset>
           {can('plan') ? <FormFoot fault={faults.root?.message} label={t('settings.save')} className="self-end" /> : null}
         </fieldset>
       </form>

@@ -1,9 +1,13 @@
+import { Suspense, lazy } from 'react';
 import { t, tOf } from '../messages/t';
 import { LITTLE_ROOM_BYTES, useDeviceRoom } from '../shared/device-storage';
 import { Button } from '../shared/ui/button';
 import { faultText } from '../shared/fault-text';
 import { parts, useJob } from '../job/job-context';
+import { entryOf } from '../job/commands';
 import type { Refused } from '../job/outbox';
+
+const EntryText = lazy(() => import('../site-log/entry-text').then((m) => ({ default: m.EntryText })));
 
 /** Changes that the server would not take, each with what was typed and what may be done about it; and a full device, before it bites. */
 export function OutboxNotices() {
@@ -51,7 +55,7 @@ function Notice({ refused }: { refused: Refused }) {
       <p className="min-w-0 flex-1">
         <b>{item.mark ?? item.name ?? tOf(`command.${command.kind.split('.')[0]}`)}</b>:{' '}
         {isStale ? t(current?.item ? 'refused.stale' : 'refused.gone') : reasons || tOf(`failed.${code}.text`)}
-        <TypedText payload={command.payload} />
+        <Typed command={command} />
       </p>
       {isStale && current?.item ? (
         <Button size="small" onClick={() => resolve(command.id, 'overwrite')}>
@@ -62,6 +66,19 @@ function Notice({ refused }: { refused: Refused }) {
         {t(isStale ? 'refused.theirs' : 'refused.discard')}
       </Button>
     </div>
+  );
+}
+
+/** What was refused: an entry as the log would say it, of anything else what was typed. */
+function Typed({ command }: { command: Refused['command'] }) {
+  const entry = entryOf(command);
+  if (!entry) return <TypedText payload={command.payload} />;
+  return (
+    <Suspense>
+      <span className="block text-[13px] text-soft">
+        <EntryText entry={entry} />
+      </span>
+    </Suspense>
   );
 }
 

@@ -22,8 +22,8 @@ export function logCsv(lines: readonly ShownLine[], { nameOf, markOf }: Names): 
       ...[receipt?.receiptSeq, body.kind, 'workItemId' in body ? nameOf(body.workItemId) : '', markOf(String(of('faceId') ?? ''))],
       ...[entry.occurredAt, entry.writtenAt, receipt?.receivedAt, entry.personName, of('batchNumber')],
       ...[air?.airTemperatureC, air?.surfaceTemperatureC, air?.relativeHumidityPct],
-      ...[of('firstLaidAt'), of('lastLaidAt'), of('usedKg') ?? of('kg'), filmOf(body), of('became')],
-      ...[of('breachReason') ?? entry.supersedesReason, of('note'), entry.supersedes, entry.id, entry.hash],
+      ...[of('firstLaidAt'), of('lastLaidAt'), of('usedKg') ?? of('kg'), filmOf(body), of('became') ?? of('verdict')],
+      ...[of('breachReason') ?? of('reason') ?? entry.supersedesReason, of('note'), entry.supersedes, entry.id, entry.hash],
     ];
   });
   return Papa.unparse({ fields: FIELDS, data }, { escapeFormulae: true, newline: '\r\n' });

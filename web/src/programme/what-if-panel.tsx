@@ -24,7 +24,7 @@ export function WhatIf({ board }: { board: Board }) {
     const kept = new Map([...(placedBy.kept ?? [])].filter(([, { isPinned }]) => isPinned));
     const given = { workItems: board.workItems, options: { ...placedBy, kept }, people: conditions.people };
     const inStrips = (countOf: ReadonlyMap<string, number>) => {
-      const workItems = workInZones({ faces: model.faces, plans: plan.faces, house, conditions }, countOf);
+      const workItems = workInZones({ faces: model.faces, plans: plan.faces, house, conditions, holds: model.job.holds ?? [] }, countOf);
       return { workItems, closed: optionsFor(workItems).closed };
     };
     ask({ ...given, inStrips, isBegun: (id) => site.done.has(id) }, site.done);

@@ -30,6 +30,7 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { DailyCare, useCareLeft, usePermitsLapsed } from './daily-care';
 import { CureRounds } from './cure-rounds';
 import { FilmPad } from './film-pad';
+import { HoldPoint, useIsHeld } from './hold-point';
 import { BeginPail } from './pails';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
@@ -48,6 +49,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const isStart = task.state !== 'running';
   const left = useCareLeft(item)(now);
   const lapsed = usePermitsLapsed(item)(now);
+  const isHeld = useIsHeld(item);
   const closesMs = task.state === 'planned' ? (task.window?.closesMs ?? undefined) : undefined;
   const isMissed = closesMs !== undefined && closesMs < now;
   const late = remedyWayOf(item.step);
@@ -108,6 +110,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       ) : null}
       {feature ? <EngineerFirst feature={feature} /> : null}
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
+      {isStart ? <HoldPoint item={item} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
       {!isStart && item.roundsPerDay !== undefined ? <CureRounds item={item} startedMs={task.startMs} /> : null}
       {can('log') && !isStart && item.restH === undefined ? (
@@ -116,7 +119,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
           <FilmPad item={item} />
         </>
       ) : null}
-      {can('log') && !(isStart && left.length > 0) ? (
+      {can('log') && !(isStart && (left.length > 0 || isHeld)) ? (
         <StepForm
           key={`${item.id} ${task.state}`}
           item={item}

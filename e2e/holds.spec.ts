@@ -1,0 +1,55 @@
+import { type Browser, type Page, expect, test } from '@playwright/test';
+import { addresses, signIn } from './support';
+
+async function phoneOf(browser: Browser, who: string, path: string): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await context.newPage();
+  await signIn(page, who);
+  await page.goto(path);
+  await page.getByRole('button', { name: /^A / }).tap();
+  return page;
+}
+const work = (page: Page) => page.getByRole('article', { name: 'Work on face A' });
+
+test('a hold point: who did the work does not let it go, the inspector refuses it with a reason, then lets it go, and it starts', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  // in a job of its own: what is released here is no other test's business
+  const { o } = await addresses(page);
+  const jobs = (await (await page.request.get(`/api/organisations/${o}/jobs`)).json()) as { id: string; name: string }[];
+  const harbour = jobs.find(({ name }) => name.startsWith('Harbour works'))!;
+  const copy = { id: crypto.randomUUID(), name: 'Quay, held', withSurvey: true };
+  expect((await page.request.post(`/api/organisations/${o}/jobs/${harbour.id}/copies`, { data: copy })).status()).toBe(201);
+  const path = `/o/${o}/jobs/${copy.id}`;
+  await page.goto(`${path}/programme`);
+  await page.getByRole('button', { name: copy.name }).click();
+  await page.getByRole('checkbox', { name: 'before the first layer goes on' }).check();
+  await page.getByRole('button', { name: 'Save the settings' }).click();
+  await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+  await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();
+
+  const foreman = await phoneOf(browser, 'foreman@hollin.example', `${path}/site-log`);
+  await work(foreman).getByRole('button', { name: 'Start prepare' }).tap();
+  await work(foreman).getByRole('button', { name: 'Finish prepare' }).tap();
+  const finish = work(foreman).getByRole('button', { name: 'Finish prepare' });
+  if (await finish.isVisible()) await finish.tap();
+  const held = work(foreman).getByRole('region', { name: /^Hold: the face as it was made ready/ });
+  await expect(held).toContainText('You did work on this face: somebody else looks it over.');
+  await expect(held.getByRole('button')).toHaveCount(0);
+  await expect(work(foreman).getByRole('button', { name: 'Start coat 1' })).toBeHidden();
+  await expect(foreman.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+
+  const inspector = await phoneOf(browser, 'inspector@hollin.example', `${path}/site-log`);
+  const asked = work(inspector).getByRole('region', { name: /^Hold: the face as it was made ready/ });
+  await asked.getByRole('button', { name: 'Refuse it' }).tap();
+  await expect(asked.getByText('This is needed.')).toBeVisible();
+  await asked.getByLabel('What is wrong, if it is refused').fill('dust in the corner');
+  await asked.getByRole('button', { name: 'Refuse it' }).tap();
+  await expect(asked).toContainText(/Refused by Odile Marsk on .*: dust in the corner/);
+  await expect(held).toContainText('dust in the corner', { timeout: 20_000 });
+  await asked.getByRole('button', { name: 'I have looked: let it go' }).tap();
+  await expect(work(inspector)).toContainText(/Let go by Odile Marsk/);
+  await expect(work(foreman).getByRole('button', { name: 'Start coat 1' })).toBeVisible({ timeout: 20_000 });
+});

@@ -1,0 +1,84 @@
+import { randomUUID } from 'node:crypto';
+import type { JobModel } from '@caulkhorn/core/jobs';
+import type { PlanRevision } from '@caulkhorn/core/planning';
+import type { EntryBody } from '@caulkhorn/core/site-log';
+import { DEMO_PEOPLE } from '../demo/demo-people';
+import { demoId } from '../demo/survey';
+import { LogDevice } from '../testing/log-device';
+import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
+
+const JOB = demoId('ropewalk');
+const PATH = `${ORGANISATION}/jobs/${JOB}`;
+type Person = (typeof DEMO_PEOPLE)[number];
+const [, FOREMAN, INSPECTOR, APPRENTICE] = DEMO_PEOPLE as [Person, Person, Person, Person];
+const AIR = { airTemperatureC: 18, surfaceTemperatureC: 17, relativeHumidityPct: 60 };
+
+describe('a hold point before the first coat', () => {
+  let server: TestServer;
+  let planner: Agent;
+  let phones: Record<'foreman' | 'inspector' | 'apprentice', LogDevice>;
+  let held: PlanRevision['workItems'][number];
+  let revision: PlanRevision;
+  let minute = 0;
+  const now = () => new Date(Date.parse('2026-05-21T09:00:00Z') + ++minute * 60_000).toISOString();
+  const write = (who: keyof typeof phones, body: EntryBody) => phones[who].send(phones[who].entry(body, now()));
+  const about = () => ({ workItemId: held.id, planRevisionId: revision.id });
+  const start = (): EntryBody => ({ kind: 'start', ...about(), conditions: AIR });
+
+  beforeAll(async () => {
+    server = await TestServer.start();
+    planner = await server.as('planner');
+    phones = {
+      foreman: new LogDevice(JOB, FOREMAN, await server.as('foreman')),
+      inspector: new LogDevice(JOB, INSPECTOR, await server.as('inspector')),
+      apprentice: new LogDevice(JOB, APPRENTICE, await server.as('apprentice')),
+    };
+    const { model, versions } = (await planner.get(PATH).expect(200)).body as { model: JobModel; versions: Record<string, number> };
+    const send = (kind: string, payload: object, baseVersion: number) =>
+      planner
+        .post(`${PATH}/commands`)
+        .send({ id: randomUUID(), deviceId: randomUUID(), jobId: JOB, kind, baseVersion, payload, occurredAt: now() })
+        .expect(200);
+    await send('job.put', { ...model.job, holds: ['ready'] }, versions[JOB]!);
+    await send('plan.release', { revisionId: randomUUID(), people: 2, temperatureC: 12 }, 0);
+    revision = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
+    const done = new Set(['A', 'B', 'C'].map((mark) => demoId(`ropewalk face ${mark}`)));
+    held = revision.workItems.find(({ hold, faceId }) => hold === 'ready' && !done.has(faceId))!;
+  });
+  afterAll(() => server.stop());
+
+  test('the coat does not start before somebody has let it go', async () => {
+    const prepare = revision.workItems.find(({ faceId, step }) => faceId === held.faceId && step === 'prepare')!;
+    for (const kind of ['start', 'finish'] as const)
+      expect(await write('foreman', { kind, workItemId: prepare.id, planRevisionId: revision.id })).toEqual({});
+    expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
+  });
+
+  test('not who did the work before it, and nobody who may not; not without a reason against it, nor where there is none', async () => {
+    const letGo: EntryBody = { kind: 'hold', ...about(), verdict: 'released' };
+    expect(await write('foreman', letGo)).toEqual({ 'payload.body': ['own-work'] });
+    const apprentice = await server.as('apprentice');
+    const refused = await apprentice.post(`${PATH}/commands`).send({
+      ...{ id: randomUUID(), deviceId: phones.apprentice.deviceId, jobId: JOB, kind: 'log.append', baseVersion: 0, occurredAt: now() },
+      payload: phones.apprentice.entry(letGo, now()),
+    });
+    expect(refused.status).toBe(403);
+    expect(await write('inspector', { ...letGo, verdict: 'refused' })).toEqual({ 'payload.body.reason': ['missing'] });
+    const free = revision.workItems.find(({ hold, faceId }) => hold === undefined && faceId === held.faceId)!;
+    expect(await write('inspector', { ...letGo, workItemId: free.id })).toEqual({ 'payload.body': ['no-hold-point'] });
+    // an inspector looks, and does no work
+    const inspector = await server.as('inspector');
+    const starts = await inspector.post(`${PATH}/commands`).send({
+      ...{ id: randomUUID(), deviceId: phones.inspector.deviceId, jobId: JOB, kind: 'log.append', baseVersion: 0, occurredAt: now() },
+      payload: phones.inspector.entry(start(), now()),
+    });
+    expect(starts.status).toBe(403);
+  });
+
+  test('refused it stays shut, with the reason; let go it starts', async () => {
+    expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'refused', reason: 'dust in the corner' })).toEqual({});
+    expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
+    expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'released' })).toEqual({});
+    expect(await write('foreman', start())).toEqual({});
+  });
+});
