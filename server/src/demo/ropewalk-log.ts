@@ -75,6 +75,9 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
     },
   );
   log.write(daysAgo(2, 18), apprentice, { kind: 'start', workItemId: `${zone('A')}:cure`, planRevisionId });
+  // the round of the afternoon was forgotten
+  for (const at of [daysAgo(2, 21), daysAgo(1, 7), daysAgo(1, 12), daysAgo(1, 21)])
+    log.write(at, apprentice, { kind: 'round', workItemId: `${zone('A')}:cure`, planRevisionId, how: 'mist' });
   log.write(daysAgo(1, 7), apprentice, {
     kind: 'note',
     faceId: s.id('face A'),
@@ -100,6 +103,12 @@ export function ropewalkLog(s: DemoSurvey, revision: PlanRevision, now: Date, da
   prepareFace('B', addMin(now, -9 * 60));
   const liveStart = new Date(Math.floor((now.getTime() - 4 * HOUR_MS) / 600_000) * 600_000);
   coat('B', 1, liveStart, 70, 'TV-1184', cool);
+  log.write(addMin(liveStart, 75), apprentice, {
+    kind: 'film',
+    workItemId: `${zone('B')}:coat-1`,
+    planRevisionId,
+    readings: [0.6, 0.65, 0.55, 0.6, 0.5, 0.6].map((wetMm, i) => ({ wetMm, uM: 0.4 + 0.7 * i, vM: i % 2 === 0 ? 0.8 : 2.1 })),
+  });
   log.write(addMin(now, -12), apprentice, {
     kind: 'reading',
     faceId: s.id('face E'),

@@ -63,6 +63,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         <p className="text-lg">{t(`task-now.${task.state}`, { step: stepName(item, model) })}</p>
         {item.zone ? <p>{stripPlace(item.zone, units)}</p> : null}
       </header>
+      {isStart ? <HoldPoint item={item} /> : null}
       {task.window && task.state === 'planned' ? (
         <WindowBar
           window={task.window}
@@ -110,7 +111,6 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       ) : null}
       {feature ? <EngineerFirst feature={feature} /> : null}
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
-      {isStart ? <HoldPoint item={item} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
       {!isStart && item.roundsPerDay !== undefined ? <CureRounds item={item} startedMs={task.startMs} /> : null}
       {can('log') && !isStart && item.restH === undefined ? (
