@@ -106,8 +106,7 @@ await shoot(desk, 'bench');
 
 const phone = await signedIn({ width: 390, height: 844 }, 'foreman@hollin.example');
 await phone.getByRole('region', { name: 'Jobs' }).getByText('Ropewalk Cellars').click();
-await phone.waitForURL(/survey/);
-await phone.goto(phone.url().replace(/[^/]+$/, 'site-log'));
+await phone.waitForURL(/site-log$/);
 await phone.getByRole('button', { name: 'Dark, for the basement' }).click();
 await phone.getByRole('button', { name: /^B coat 2/ }).click();
 await shoot(phone, 'phone-now');
