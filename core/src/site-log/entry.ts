@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 import canonicalize from 'canonicalize';
+import type { CureWay } from './cure-ways.js';
 
 /** Air and surface as measured at the wall, with what follows from them. */
 export interface Conditions {
@@ -50,10 +51,6 @@ export type EntryBody =
   | { kind: 'hold'; workItemId: string; planRevisionId: string; verdict: 'released' | 'refused'; reason?: string; note?: string }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
-
-/** Ways of keeping a face wet. */
-export const CURE_WAYS = ['mist', 'pond', 'cover'] as const;
-export type CureWay = (typeof CURE_WAYS)[number];
 
 /** A wet film as read, and where on its face, m from its left end and its foot; a place only where somebody told it. */
 export interface FilmReading {
