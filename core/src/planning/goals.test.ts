@@ -95,6 +95,26 @@ test('whatever is placed wherever: no programme comes to less than the bound', (
   );
 });
 
+test('the bound holds for whoever waits until the holidays are over, and where a coat is longer than a shift', () => {
+  // three weeks of holidays from now on: whoever waits has fewer rounds out of hours
+  const holidays = Array.from({ length: 21 }, (_, i) => new Date(NOW + i * DAY_MS).toISOString().slice(0, 10));
+  const setting = settingOf(['crystalline-slurry'], { holidays });
+  const programme = place(setting);
+  const figures = new GoalFigures(setting);
+  const waited = place(setting, new Map(setting.workItems.map(({ id }) => [id, { startMs: NOW + 25 * DAY_MS, isPinned: false }])));
+  for (const each of [programme, waited]) expect(figures.of('rounds', each)).toBeGreaterThanOrEqual(figures.bound('rounds', programme));
+  const long = settingOf(['crystalline-slurry']);
+  const stretched = {
+    ...long,
+    taken: new Map(),
+    workItems: long.workItems.map((item) => (item.step.startsWith('coat-') ? { ...item, durationMin: 1500 } : item)),
+  };
+  const laid = place(stretched);
+  expect(laid.conflicts.map(({ code }) => code)).toContain('longer-than-shift');
+  const costs = new GoalFigures(stretched);
+  expect(costs.of('cost', laid)).toBeGreaterThanOrEqual(costs.bound('cost', laid));
+});
+
 test.each(OTHERS)('looked for %s: never more of it, no window given up, what is pinned stays, and it ends when it is told to', (goal) => {
   const families: FamilyId[] = ['crystalline-slurry', 'rigid-slurry', 'thick-film'];
   const free = settingOf(families);

@@ -2,7 +2,7 @@ import { type Interval, type Programme, mistRounds, shiftsFrom, weekOf } from '.
 import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
 import { labourMinor } from './programme-figures.js';
 import type { FacePlan } from './face-plan.js';
-import type { PlacingOptions } from './programme-job.js';
+import { type PlacingOptions, isSplittable } from './programme-job.js';
 import { materialFor } from './supply.js';
 import type { WorkItem } from './work-items.js';
 
@@ -48,12 +48,15 @@ const AHEAD_DAYS = 500;
 /** Figures of programmes of the same work, by any goal; less is better. What has begun counts as little as what is over: it cannot be otherwise any more. */
 export class GoalFigures {
   private readonly shifts: readonly Interval[];
+  /** as if there were no holidays: a bound holds for whoever waits until they are over */ private readonly allShifts: readonly Interval[];
   private readonly items: ReadonlyMap<string, WorkItem>;
   private readonly roundsAt = new Map<string, number>();
 
   constructor(private readonly setting: GoalSetting) {
     const { options, workItems } = setting;
+    const { holidays: _, ...week } = weekOf(options);
     this.shifts = shiftsFrom(options.nowMs, weekOf(options), AHEAD_DAYS);
+    this.allShifts = shiftsFrom(options.nowMs, week, AHEAD_DAYS);
     this.items = new Map(workItems.map((item) => [item.id, item]));
   }
 
@@ -72,7 +75,7 @@ export class GoalFigures {
 
   /**
    * No programme of the same work comes to less, whenever it is done. Rounds: each cure begun at its best hour of the week. Packs: all of a
-   * product laid on one day. Cost: the crew there for just its hours, in whole shifts, and both of these.
+   * product laid on one day. Cost: the crew there for just its hours, and the rounds; what does not fit into a shift counts as one.
    * @param first any programme of it
    */
   bound(goal: Exclude<Goal, 'finish'>, { tasks }: Programme): number {
@@ -81,22 +84,30 @@ export class GoalFigures {
     if (goal === 'rounds') return rounds;
     const oneDay = this.leftovers(planned.map((task) => ({ ...task, startMs: this.setting.options.nowMs })));
     if (goal === 'packs') return oneDay.count;
-    const workH = planned.reduce((sum, { id }) => sum + this.items.get(id)!.durationMin / 60, 0);
+    const workH = planned.reduce((sum, { id }) => sum + this.leastHours(this.items.get(id)!), 0);
     const { people, labourMinorPerH } = this.setting;
     return labourMinor({ hoursOnSite: workH, roundsAtRest: rounds }, people, labourMinorPerH);
   }
 
   private rounds(id: string, startMs: number): number {
+    const key = `${id} ${startMs}`;
+    const known = this.roundsAt.get(key) ?? this.roundsIn(id, startMs, this.shifts);
+    this.roundsAt.set(key, known);
+    return known;
+  }
+
+  private roundsIn(id: string, startMs: number, shifts: readonly Interval[]): number {
     const { roundsPerDay, restH = 0 } = this.items.get(id)!;
     if (roundsPerDay === undefined) return 0;
-    const key = `${id} ${startMs}`;
-    const known = this.roundsAt.get(key);
-    if (known !== undefined) return known;
     const { timeZone, nowMs } = this.setting.options;
     const times = mistRounds(startMs, { mistsPerDay: roundsPerDay, days: restH / 24 }, timeZone);
-    const count = times.filter((ms) => ms > nowMs && !this.isWorked(ms)).length;
-    this.roundsAt.set(key, count);
-    return count;
+    return times.filter((ms) => ms > nowMs && !isWorked(ms, shifts)).length;
+  }
+
+  /** What is laid in one go is told as too long for a shift where it is, and its end then lies outside the hours that are paid. */
+  private leastHours({ durationMin, step }: WorkItem): number {
+    const { fromHour, toHour } = weekOf(this.setting.options);
+    return isSplittable(step) ? durationMin / 60 : Math.min(durationMin / 60, toHour - fromHour);
   }
 
   /** At the best of all hours of a fortnight: between two rounds it makes no difference when it begins. */
@@ -105,18 +116,7 @@ export class GoalFigures {
     if (roundsPerDay === undefined) return 0;
     const { timeZone, nowMs } = this.setting.options;
     const begins = mistRounds(nowMs, { mistsPerDay: roundsPerDay, days: 14 }, timeZone).flatMap((ms) => [ms - 1, ms]);
-    return Math.min(...begins.map((ms) => this.rounds(id, ms)));
-  }
-
-  private isWorked(ms: number): boolean {
-    const { shifts } = this;
-    let [low, high] = [0, shifts.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (shifts[middle]!.toMs < ms) low = middle + 1;
-      else high = middle;
-    }
-    return low < shifts.length && shifts[low]!.fromMs <= ms;
+    return Math.min(...begins.map((ms) => this.roundsIn(id, ms, this.allShifts)));
   }
 
   private leftovers(planned: readonly { id: string; startMs: number }[]): { count: number; minor: number } {
@@ -155,4 +155,14 @@ export class GoalFigures {
     }
     return [...days].reduce((sum, i) => sum + (this.shifts[i]!.toMs - this.shifts[i]!.fromMs) / HOUR_MS, 0);
   }
+}
+
+function isWorked(ms: number, shifts: readonly Interval[]): boolean {
+  let [low, high] = [0, shifts.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (shifts[middle]!.toMs < ms) low = middle + 1;
+    else high = middle;
+  }
+  return low < shifts.length && shifts[low]!.fromMs <= ms;
 }

@@ -32,6 +32,9 @@ const roomOf = ({ spaceId, phase, isFloor, isDusty, freshH, referenceC = 20 }: I
   ...(freshH === undefined ? {} : { fresh: { h: freshH, referenceC } }),
 });
 
+/** Whether work may rest over a night: a coat is laid wet in wet, and a plug does not wait. */
+export const isSplittable = (step: WorkItem['step']): boolean => !step.startsWith('coat-') && step !== 'plug';
+
 /** What a job's work is placed by. */
 export interface PlacingOptions {
   nowMs: number;
@@ -110,7 +113,7 @@ function tasksOf(
       chain: item.faceId,
       ...(item.zone ? { zone: item.zone.no } : {}),
       durationMs: item.durationMin * 60_000,
-      splittable: !item.step.startsWith('coat-') && item.step !== 'plug',
+      splittable: isSplittable(item.step),
       waits: item.waits,
       ...(item.restH === undefined ? {} : { restMs: item.restH * HOUR_MS }),
       ...(item.room ? { room: roomOf(item.room) } : {}),
