@@ -41,18 +41,33 @@ export class AppendService {
         const item = revision.workItems.find(({ id }) => id === body.workItemId);
         if (!item) issues.push(issue('not-found', 'payload.body.workItemId'));
         const product = productOfWork(revision, body.workItemId);
-        const starts = item && body.kind === 'start';
-        const left = starts ? await this.careLeft(revision, item, entry.occurredAt, records) : [];
-        const lapsed = starts ? await this.permitsLapsed(revision, item, entry.occurredAt, records) : [];
-        about = { product, isLaid: wantsAir(product), careLeft: left, permitsLapsed: lapsed };
+        about = { product, isLaid: wantsAir(product) };
         if (item && body.kind === 'hold') about = await this.aboutHold(revision, item, entry.personId, records);
-        if (starts && item.hold) about.isHeld = !isLetGo(await records.log.verdicts(item.id));
+        if (item && body.kind === 'start') about = { ...about, ...(await this.gates(revision, item, entry.occurredAt, records)) };
       }
     }
     if (body.kind === 'pail' && (await records.log.entry(body.mixId))?.body.kind !== 'mix')
       issues.push(issue('not-found', 'payload.body.mixId'));
     issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));
     if (issues.length > 0) throw invalid(issues);
+  }
+
+  /** What keeps work from being started, by the plan that stood then: whoever names an older one does not get past a newer one's gates. */
+  private async gates(
+    named: PlanRevision,
+    item: PlanRevision['workItems'][number],
+    occurredAt: string,
+    records: JobRecords,
+  ): Promise<Pick<EntryIsAbout, 'careLeft' | 'permitsLapsed' | 'isHeld'>> {
+    const latest = await records.revisions.latest();
+    const newer =
+      latest && Date.parse(latest.madeAt) <= Date.parse(occurredAt) ? latest.workItems.find(({ id }) => id === item.id) : undefined;
+    const [plan, work] = newer ? [latest!, newer] : [named, item];
+    return {
+      careLeft: await this.careLeft(plan, work, occurredAt, records),
+      permitsLapsed: await this.permitsLapsed(plan, work, occurredAt, records),
+      isHeld: work.hold !== undefined && !isLetGo(await records.log.verdicts(work.id)),
+    };
   }
 
   /** Checks that the place of this work asks for, and that nobody ticked there that day. */

@@ -19,8 +19,13 @@ describe('a hold point before the first coat', () => {
   let phones: Record<'foreman' | 'inspector' | 'apprentice', LogDevice>;
   let held: PlanRevision['workItems'][number];
   let revision: PlanRevision;
+  let job: { model: JobModel; versions: Record<string, number> };
   let minute = 0;
   const now = () => new Date(Date.parse('2026-05-21T09:00:00Z') + ++minute * 60_000).toISOString();
+  const send = (kind: string, payload: object, baseVersion: number) =>
+    planner
+      .post(`${PATH}/commands`)
+      .send({ id: randomUUID(), deviceId: randomUUID(), jobId: JOB, kind, baseVersion, payload, occurredAt: now() });
   const write = (who: keyof typeof phones, body: EntryBody) => phones[who].send(phones[who].entry(body, now()));
   const about = () => ({ workItemId: held.id, planRevisionId: revision.id });
   const start = (): EntryBody => ({ kind: 'start', ...about(), conditions: AIR });
@@ -33,14 +38,9 @@ describe('a hold point before the first coat', () => {
       inspector: new LogDevice(JOB, INSPECTOR, await server.as('inspector')),
       apprentice: new LogDevice(JOB, APPRENTICE, await server.as('apprentice')),
     };
-    const { model, versions } = (await planner.get(PATH).expect(200)).body as { model: JobModel; versions: Record<string, number> };
-    const send = (kind: string, payload: object, baseVersion: number) =>
-      planner
-        .post(`${PATH}/commands`)
-        .send({ id: randomUUID(), deviceId: randomUUID(), jobId: JOB, kind, baseVersion, payload, occurredAt: now() })
-        .expect(200);
-    await send('job.put', { ...model.job, holds: ['ready'] }, versions[JOB]!);
-    await send('plan.release', { revisionId: randomUUID(), people: 2, temperatureC: 12 }, 0);
+    job = (await planner.get(PATH).expect(200)).body as typeof job;
+    await send('job.put', { ...job.model.job, holds: ['ready'] }, job.versions[JOB]!).expect(200);
+    await send('plan.release', { revisionId: randomUUID(), people: 2, temperatureC: 12 }, 0).expect(200);
     revision = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
     const done = new Set(['A', 'B', 'C'].map((mark) => demoId(`ropewalk face ${mark}`)));
     held = revision.workItems.find(({ hold, faceId }) => hold === 'ready' && !done.has(faceId))!;
@@ -80,5 +80,19 @@ describe('a hold point before the first coat', () => {
     expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
     expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'released' })).toEqual({});
     expect(await write('foreman', start())).toEqual({});
+  });
+
+  test('whoever names an older plan without the hold point does not get past it, once the newer one stands', async () => {
+    await send('job.put', { ...job.model.job, holds: [] }, job.versions[JOB]! + 1).expect(200);
+    await send('plan.release', { revisionId: randomUUID(), people: 2, temperatureC: 12 }, 0).expect(200);
+    const open = ((await planner.get(`${PATH}/plan`).expect(200)).body as { latest: PlanRevision }).latest;
+    await send('job.put', { ...job.model.job, holds: ['ready'] }, job.versions[JOB]! + 2).expect(200);
+    await send('plan.release', { revisionId: randomUUID(), people: 2, temperatureC: 12 }, 0).expect(200);
+    const other = open.workItems.find(({ step, faceId }) => step === 'coat-1' && faceId !== held.faceId)!;
+    const started: EntryBody = { kind: 'start', workItemId: other.id, planRevisionId: open.id, conditions: AIR };
+    const later = new Date(Date.now() + 60_000).toISOString();
+    expect(await phones.foreman.send(phones.foreman.entry(started, later))).toEqual({ 'payload.body': ['hold-not-released'] });
+    // before the newer one was made it stood by the older
+    expect(await phones.foreman.send(phones.foreman.entry(started, now()))).toEqual({});
   });
 });
