@@ -81,6 +81,13 @@ export function fromLocalField(text: string, timeZone: string): string | undefin
   return new Date(new TZDate(y, m - 1, d, h, min, 0, timeZone).getTime()).toISOString();
 }
 
+/** The day of instants in a zone, YYYY-MM-DD: one that is asked for thousands of them. */
+export function daysIn(timeZone: string): (ms: number) => string {
+  // this locale writes days as ISO 8601 does
+  const formatter = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  return (ms) => formatter.format(ms);
+}
+
 /** "2:05", of what is over soon. */
 export function minutesSeconds(ms: number): string {
   const seconds = Math.max(0, Math.round(ms / 1000));

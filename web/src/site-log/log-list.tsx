@@ -4,7 +4,7 @@ import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { saveFile } from '../shared/save-file';
-import { dayAndTime, localField } from '../shared/times';
+import { dayAndTime, daysIn } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { logCsv } from '../exchange/log-csv';
@@ -30,7 +30,7 @@ export function LogList({ faceId }: { faceId?: string }) {
   const { timeZone } = model.job;
   const indexed = useMemo(() => {
     const faceOfWork = new Map([...items].map(([id, item]) => [id, item.faceId]));
-    return indexLog(lines, faceOfWork, (ms) => localField(ms, timeZone).slice(0, 10));
+    return indexLog(lines, faceOfWork, daysIn(timeZone));
   }, [lines, items, timeZone]);
   const superseded = useMemo(() => new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : []))), [lines]);
   const wanted = useMemo(() => filterLog(indexed, { ...filter, ...(faceId ? { faceId } : {}) }), [indexed, filter, faceId]);
