@@ -43,4 +43,9 @@ test('what is done on the face before it is all before it in order, and nothing 
   expect(before[0]).toBe('north:z1:prepare');
   expect(before).not.toContain(coat.id);
   expect(before.some((id) => id.startsWith('east'))).toBe(false);
+  const strips = planJob(jobOf(['ready'], 2), CREW, USUAL_HOUSE).workItems;
+  const second = strips.find(({ id }) => id === 'north:z2:coat-1')!;
+  const beforeSecond = workItemsBefore(strips, second);
+  expect(beforeSecond).toContain('north:z1:prepare');
+  expect(beforeSecond.filter((id) => id.startsWith('north:z1:coat'))).toEqual([]);
 });

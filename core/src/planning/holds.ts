@@ -20,11 +20,17 @@ export function withHolds(items: readonly WorkItem[], { layers }: Pick<FacePlan,
   });
 }
 
-/** What is done on the face before a piece of work, by id. */
-export function workItemsBefore(
-  items: readonly Pick<WorkItem, 'id' | 'faceId'>[],
-  { id, faceId }: Pick<WorkItem, 'id' | 'faceId'>,
-): string[] {
-  const onFace = items.filter((item) => item.faceId === faceId).map((item) => item.id);
-  return onFace.slice(0, Math.max(0, onFace.indexOf(id)));
+type Placed = Pick<WorkItem, 'id' | 'faceId' | 'zone'>;
+
+/** What is done on the face before a piece of work, by id; strips do not wait for each other. */
+export function workItemsBefore(items: readonly Placed[], { id, faceId, zone }: Placed): string[] {
+  const onFace = items.filter((item) => item.faceId === faceId);
+  const before = onFace.slice(
+    0,
+    Math.max(
+      0,
+      onFace.findIndex((item) => item.id === id),
+    ),
+  );
+  return before.filter((item) => item.zone === undefined || item.zone.no === zone?.no).map((item) => item.id);
 }

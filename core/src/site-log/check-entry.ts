@@ -23,6 +23,7 @@ export interface EntryIsAbout {
   /** it stops before this work until somebody else has looked, and nobody has let it go */ isHeld?: boolean;
   /** of a hold point: whoever says it did the work before it */ isOwnWork?: boolean;
   /** of a hold point: there is none before this work */ isNoHold?: boolean;
+  /** of a hold point: what is to be looked at is not finished */ isUnfinished?: boolean;
   /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
@@ -35,11 +36,22 @@ export interface EntryIsAbout {
 export function checkEntry(
   body: EntryBody,
   occurredAt: string,
-  { product, isLaid = false, careLeft = [], permitsLapsed = [], isHeld, isOwnWork, isNoHold, path = 'body' }: EntryIsAbout = {},
+  {
+    product,
+    isLaid = false,
+    careLeft = [],
+    permitsLapsed = [],
+    isHeld,
+    isOwnWork,
+    isNoHold,
+    isUnfinished,
+    path = 'body',
+  }: EntryIsAbout = {},
 ): Issue[] {
   const found: Issue[] = [];
   if (body.kind === 'hold') {
     if (isNoHold) found.push(issue('no-hold-point', path));
+    if (isUnfinished) found.push(issue('not-done-yet', path));
     if (isOwnWork) found.push(issue('own-work', path));
     if (body.verdict === 'refused' && !body.reason?.trim()) found.push(issue('missing', `${path}.reason`));
   }

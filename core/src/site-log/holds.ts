@@ -6,5 +6,11 @@ export interface HoldVerdict {
   reason?: string;
 }
 
-/** Whether a held piece of work may start: the last that was said of it lets it go. */
-export const isLetGo = (verdicts: readonly Pick<HoldVerdict, 'verdict'>[] | undefined): boolean => verdicts?.at(-1)?.verdict === 'released';
+/**
+ * Whether a held piece of work may start: the last that was said of it lets it go, and nothing was done before it since.
+ * @param workedUntilMs when the last of what is to be looked at was finished, ms since 1970; none where nothing is
+ */
+export function isLetGo(verdicts: readonly Pick<HoldVerdict, 'verdict' | 'at'>[] | undefined, workedUntilMs = -Infinity): boolean {
+  const last = verdicts?.at(-1);
+  return last?.verdict === 'released' && last.at >= workedUntilMs;
+}

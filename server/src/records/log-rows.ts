@@ -78,15 +78,16 @@ export class LogRows {
   }
 
   /** What was said of a held piece of work, in order, as far as it stands. */
-  async verdicts(workItemId: string): Promise<Pick<HoldVerdict, 'verdict'>[]> {
-    return this.manager.query<Pick<HoldVerdict, 'verdict'>[]>(
-      `select entry->'body'->>'verdict' as verdict from log_entry said
+  async verdicts(workItemId: string): Promise<Pick<HoldVerdict, 'verdict' | 'at'>[]> {
+    const rows = await this.manager.query<{ verdict: HoldVerdict['verdict']; at: string }[]>(
+      `select entry->'body'->>'verdict' as verdict, entry->>'occurredAt' as at from log_entry said
        where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'hold' and entry->'body'->>'workItemId' = $3
          and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
            and later.entry->>'supersedes' = said.entry->>'id')
        order by (entry->>'occurredAt')::timestamptz, receipt_seq`,
       [this.organisationId, this.jobId, workItemId],
     );
+    return rows.map(({ verdict, at }) => ({ verdict, at: Date.parse(at) }));
   }
 
   /** Who wrote starts and finishes of any of these pieces of work, by id. */
@@ -98,6 +99,19 @@ export class LogRows {
       [this.organisationId, this.jobId, workItemIds],
     );
     return rows.map(({ id }) => id);
+  }
+
+  /** Which of these pieces of work are finished by entries that stand, and when each last was, ms since 1970. */
+  async finished(workItemIds: readonly string[]): Promise<Map<string, number>> {
+    const rows = await this.manager.query<{ id: string; at: Date }[]>(
+      `select entry->'body'->>'workItemId' as id, max((entry->>'occurredAt')::timestamptz) as at from log_entry done
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'finish' and entry->'body'->>'workItemId' = any($3)
+         and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = done.entry->>'id')
+       group by 1`,
+      [this.organisationId, this.jobId, workItemIds],
+    );
+    return new Map(rows.map(({ id, at }) => [id, at.getTime()]));
   }
 
   async isSuperseded(entryId: string): Promise<boolean> {

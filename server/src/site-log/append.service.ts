@@ -66,8 +66,14 @@ export class AppendService {
     return {
       careLeft: await this.careLeft(plan, work, occurredAt, records),
       permitsLapsed: await this.permitsLapsed(plan, work, occurredAt, records),
-      isHeld: work.hold !== undefined && !isLetGo(await records.log.verdicts(work.id)),
+      isHeld: work.hold !== undefined && (await this.isHeld(plan, work, records)),
     };
+  }
+
+  /** Nobody has let it go, or something was done before it since. */
+  private async isHeld({ workItems }: PlanRevision, item: PlanRevision['workItems'][number], { log }: JobRecords): Promise<boolean> {
+    const finished = await log.finished(workItemsBefore(workItems, item));
+    return !isLetGo(await log.verdicts(item.id), Math.max(-Infinity, ...finished.values()));
   }
 
   /** Checks that the place of this work asks for, and that nobody ticked there that day. */
@@ -85,16 +91,17 @@ export class AppendService {
     return careLeft(await log.careTicked(spaceId), wanted, when);
   }
 
-  /** Whether there is a hold point before this work, and whether who speaks at it did what was done on the face before. */
+  /** Whether there is a hold point before this work, whether what it asks to be looked at is finished, and whether who speaks did it. */
   private async aboutHold(
     { workItems }: PlanRevision,
-    { id, faceId, hold }: PlanRevision['workItems'][number],
+    item: PlanRevision['workItems'][number],
     personId: string,
     { log }: JobRecords,
-  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isOwnWork'>> {
-    if (!hold) return { isNoHold: true };
-    const before = workItemsBefore(workItems, { id, faceId });
-    return { isOwnWork: (await log.doers(before)).includes(personId) };
+  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isUnfinished' | 'isOwnWork'>> {
+    if (!item.hold) return { isNoHold: true };
+    const before = workItemsBefore(workItems, item);
+    const finished = await log.finished(before);
+    return { isUnfinished: before.some((id) => !finished.has(id)), isOwnWork: (await log.doers(before)).includes(personId) };
   }
 
   /** Kinds of permit that this work wants by the plan that was released, that the job keeps, and none of which holds then. */

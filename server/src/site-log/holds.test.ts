@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { JobModel } from '@caulkhorn/core/jobs';
-import type { PlanRevision } from '@caulkhorn/core/planning';
+import { type PlanRevision, workItemsBefore } from '@caulkhorn/core/planning';
 import type { EntryBody } from '@caulkhorn/core/site-log';
 import { DEMO_PEOPLE } from '../demo/demo-people';
 import { demoId } from '../demo/survey';
@@ -48,9 +48,14 @@ describe('a hold point before the first coat', () => {
   afterAll(() => server.stop());
 
   test('the coat does not start before somebody has let it go', async () => {
-    const prepare = revision.workItems.find(({ faceId, step }) => faceId === held.faceId && step === 'prepare')!;
-    for (const kind of ['start', 'finish'] as const)
-      expect(await write('foreman', { kind, workItemId: prepare.id, planRevisionId: revision.id })).toEqual({});
+    // nor is it let go before there is anything to look at, by whomever
+    const early: EntryBody = { kind: 'hold', ...about(), verdict: 'released' };
+    for (const who of ['inspector', 'foreman'] as const) expect(await write(who, early)).toEqual({ 'payload.body': ['not-done-yet'] });
+    for (const id of workItemsBefore(revision.workItems, held)) {
+      const started: EntryBody = { kind: 'start', workItemId: id, planRevisionId: revision.id, conditions: AIR };
+      expect(await write('foreman', started)).toEqual({});
+      expect(await write('foreman', { kind: 'finish', workItemId: id, planRevisionId: revision.id })).toEqual({});
+    }
     expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
   });
 
@@ -77,6 +82,11 @@ describe('a hold point before the first coat', () => {
 
   test('refused it stays shut, with the reason; let go it starts', async () => {
     expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'refused', reason: 'dust in the corner' })).toEqual({});
+    expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
+    expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'released' })).toEqual({});
+    // what is done to the face after that is looked at again
+    const [again] = workItemsBefore(revision.workItems, held);
+    expect(await write('foreman', { kind: 'finish', workItemId: again!, planRevisionId: revision.id })).toEqual({});
     expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
     expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'released' })).toEqual({});
     expect(await write('foreman', start())).toEqual({});

@@ -11,8 +11,10 @@ import { useKeptForm } from '../shared/use-kept-form';
 export function useIsHeld({ id }: WorkItem): boolean {
   const { revision } = useJob(parts('revision'));
   const { site } = usePlanning();
-  const hold = revision?.workItems.find((item) => item.id === id)?.hold;
-  return hold !== undefined && !isLetGo(site.holds.get(id));
+  const held = revision?.workItems.find((item) => item.id === id);
+  if (!held?.hold) return false;
+  const ends = workItemsBefore(revision!.workItems, held).flatMap((each) => site.done.get(each)?.finishedAt ?? []);
+  return !isLetGo(site.holds.get(id), Math.max(-Infinity, ...ends));
 }
 
 /** What is looked over before this work, what was said of it, and the two answers of who may give them. */
@@ -24,8 +26,14 @@ export function HoldPoint({ item }: { item: WorkItem }) {
   const hold = revision?.workItems.find(({ id }) => id === item.id)?.hold;
   if (!hold || !revision) return null;
   const last = site.holds.get(item.id)?.at(-1);
-  const said = last && { name: last.personName, when: dayAndTime(last.at, model.job.timeZone), reason: last.reason ?? '' };
-  if (!isHeld) return <p className="text-soft">{t('hold.released-by', said!)}</p>;
+  // what was let go before more was done says nothing of that
+  const said = last &&
+    !(isHeld && last.verdict === 'released') && {
+      name: last.personName,
+      when: dayAndTime(last.at, model.job.timeZone),
+      reason: last.reason ?? '',
+    };
+  if (!isHeld) return said ? <p className="text-soft">{t('hold.released-by', said)}</p> : null;
   const isOwn = workItemsBefore(revision.workItems, item).some((id) => site.doers.get(id)?.has(session.personId));
   const say = (verdict: 'released' | 'refused', reason?: string) => {
     const about = { workItemId: item.id, planRevisionId: revision.id, verdict, ...(reason ? { reason } : {}) };

@@ -6,6 +6,7 @@ export const ISSUES = {
   'issue.supersede-needs-reason': 'Somebody else wrote this entry: say why it is corrected.',
   'issue.not-yours-to-correct': 'Only who wrote an entry, a foreman or a planner may correct it.',
   'issue.hold-not-released': 'A hold point stands before it: somebody who did not do the work looks it over first.',
+  'issue.not-done-yet': 'What is to be looked at is not finished by the log.',
   'issue.own-work': 'Whoever did the work does not let it go: somebody else looks it over.',
   'issue.no-hold-point': 'There is no hold point before this work in the plan that was released.',
   'issue.withdrawn-too-late': 'It can be taken back for a minute only. Correct it instead.',
