@@ -52,4 +52,6 @@ test('a hold point: who did the work does not let it go, the inspector refuses i
   await asked.getByRole('button', { name: 'I have looked: let it go' }).tap();
   await expect(work(inspector)).toContainText(/Let go by Odile Marsk/);
   await expect(work(foreman).getByRole('button', { name: 'Start coat 1' })).toBeVisible({ timeout: 20_000 });
+  // what stays open polls on beside every test that follows
+  await Promise.all([foreman, inspector].map((each) => each.context().close()));
 });

@@ -3,6 +3,7 @@ import { jobs, signIn } from './support';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
+// finishes a coat of the demo: it runs when what looks at that coat has run
 /** A coat from start to finish: fewer presses than a pencil needs. */
 const MOST_PRESSES = 25;
 
