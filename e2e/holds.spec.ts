@@ -1,5 +1,5 @@
 import { type Browser, type Page, expect, test } from '@playwright/test';
-import { addresses, signIn } from './support';
+import { copyOfHarbourWorks, signIn } from './support';
 
 async function phoneOf(browser: Browser, who: string, path: string): Promise<Page> {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -16,15 +16,9 @@ test('a hold point: who did the work does not let it go, the inspector refuses i
   browser,
 }) => {
   await signIn(page);
-  // in a job of its own: what is released here is no other test's business
-  const { o } = await addresses(page);
-  const jobs = (await (await page.request.get(`/api/organisations/${o}/jobs`)).json()) as { id: string; name: string }[];
-  const harbour = jobs.find(({ name }) => name.startsWith('Harbour works'))!;
-  const copy = { id: crypto.randomUUID(), name: 'Quay, held', withSurvey: true };
-  expect((await page.request.post(`/api/organisations/${o}/jobs/${harbour.id}/copies`, { data: copy })).status()).toBe(201);
-  const path = `/o/${o}/jobs/${copy.id}`;
+  const path = await copyOfHarbourWorks(page, 'Quay, held');
   await page.goto(`${path}/programme`);
-  await page.getByRole('button', { name: copy.name }).click();
+  await page.getByRole('button', { name: 'Quay, held' }).click();
   await page.getByRole('checkbox', { name: 'before the first layer goes on' }).check();
   await page.getByRole('button', { name: 'Save the settings' }).click();
   await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();

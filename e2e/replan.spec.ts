@@ -1,17 +1,12 @@
 import { expect, test } from '@playwright/test';
-import { addresses, goTo, openJob, signIn } from './support';
+import { copyOfHarbourWorks, goTo, openJob, signIn } from './support';
 
 test('a coat that misses its window: what is done first is chosen with a reason, shown with what it moves, and released as work', async ({
   page,
 }) => {
   await signIn(page);
-  // in a job of its own: what is released here is no other test's business
-  const { o } = await addresses(page);
-  const jobs = (await (await page.request.get(`/api/organisations/${o}/jobs`)).json()) as { id: string; name: string }[];
-  const harbour = jobs.find(({ name }) => name.startsWith('Harbour works'))!;
-  const copy = { id: crypto.randomUUID(), name: 'Quay, second tide', withSurvey: true };
-  expect((await page.request.post(`/api/organisations/${o}/jobs/${harbour.id}/copies`, { data: copy })).status()).toBe(201);
-  await page.goto(`/o/${o}/jobs/${copy.id}/programme`);
+  const path = await copyOfHarbourWorks(page, 'Quay, second tide');
+  await page.goto(`${path}/programme`);
   await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
   await expect(page.getByRole('region', { name: /hours along/ })).toBeVisible();
   await page.getByRole('button', { name: /^G · coat 2: .* after its window closes/ }).click();

@@ -2,9 +2,8 @@ export { applyChange } from './change.js';
 export type { Change } from './change.js';
 export { RECORD_LIMITS, checkItem, checkModel, lookupIn } from './check.js';
 export type { ItemLookup } from './item-checks.js';
+export { SCHOOLS_FIELD, PRODUCT_REF_FIELDS, POUR_FIELDS, MOST_ZONES, BUILD_UP_FIELDS } from './build-up-fields.js';
 export {
-  BUILD_UP_FIELDS,
-  MOST_ZONES,
   FACE_FIELDS,
   FACE_KINDS,
   FEATURE_FIELDS,
@@ -21,13 +20,10 @@ export {
   MOVEMENTS,
   PHOTO_FIELDS,
   PIPE_KINDS,
-  POUR_FIELDS,
-  PRODUCT_REF_FIELDS,
   REACHES,
   READING_FIELDS,
   READING_KINDS,
   SALTS,
-  SCHOOLS_FIELD,
   SIDE_KINDS,
   SIGNS,
   SPACE_FIELDS,

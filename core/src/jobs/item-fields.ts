@@ -9,7 +9,6 @@ import {
   id,
   list,
   map,
-  mapOf,
   number,
   optional,
   pair,
@@ -21,17 +20,8 @@ import {
   time,
   timeZone,
 } from '../fields/index.js';
-import {
-  ALTERABLE_LAYERS,
-  READY_STEPS,
-  type BuildUp,
-  COVERINGS,
-  FAMILY_IDS,
-  FLOOR_FINISHES,
-  OLD_LAYERS,
-  PRODUCT_ROLES,
-  SCHOOL_QUESTIONS,
-} from './choices.js';
+import { SCHOOLS_FIELD } from './build-up-fields.js';
+import { COVERINGS, FLOOR_FINISHES, OLD_LAYERS } from './choices.js';
 import { FEATURE_SPECS } from './feature-kinds.js';
 import type {
   Face,
@@ -56,7 +46,7 @@ import { READING_SPECS } from './reading-kinds.js';
 import { FORECAST_FIELD } from './forecast-field.js';
 import { HOLD_KINDS } from './hold-kinds.js';
 import { PERMITS_FIELD } from './permit.js';
-import { REMEDIES_FIELD } from './remedy.js';
+import type { Same } from './same.js';
 import { WET_STATES } from './wetness.js';
 
 /**
@@ -145,9 +135,6 @@ const weight = number('', { min: 0, max: 5 });
 /** As far as a face reaches, m. */
 const FACE_REACH_M = 10_000;
 const typed = typedTexts();
-
-/** A school and why, by question. */
-export const SCHOOLS_FIELD = mapOf(SCHOOL_QUESTIONS, record({ school: choice(['A', 'B']), reason: optional(textOrNone(500)) }));
 
 const demands = record({
   traffic: optional(choice(TRAFFICS)),
@@ -290,45 +277,6 @@ export const WATER_LEVEL_FIELDS = {
   typed: optional(typed),
 };
 
-export const PRODUCT_REF_FIELDS = { id: text(80, '[a-z0-9-]+'), version: number('', { min: 1, max: 1_000_000, whole: true }) };
-
-export const POUR_FIELDS = {
-  name,
-  concreteM3: optional(number('m³', { min: 0.01, max: 100_000 })),
-  cementKgM3: number('kg/m³', { min: 50, max: 1000 }),
-  dosePct: number('%', { min: 0, max: 10 }),
-  pouredAt: optional(time()),
-  bayM2: optional(number('m²', { min: 0.1, max: 100_000 })),
-};
-
-const override = record({ targetId: text(200), ruleId: text(80), reason: text(500) });
-
-const alteration = record({
-  do: choice(['coats', 'add', 'rate']),
-  layer: choice(ALTERABLE_LAYERS),
-  figure: optional(number('', { min: 0.01, max: 200 })),
-  reason: text(500),
-});
-
-/** More strips than this are more laps than face. */
-export const MOST_ZONES = 40;
-
-export const BUILD_UP_FIELDS = {
-  id: id(),
-  faceId: id(),
-  family: choice(FAMILY_IDS),
-  products: mapOf(PRODUCT_ROLES, record(PRODUCT_REF_FIELDS)),
-  schools: optional(SCHOOLS_FIELD),
-  overrides: optional(list(override, 5000, 0)),
-  alterations: optional(list(alteration, 20, 0)),
-  readies: optional(list(choice(READY_STEPS), READY_STEPS.length, 0)),
-  pour: optional(record(POUR_FIELDS)),
-  zones: optional(number('', { min: 2, max: MOST_ZONES, whole: true })),
-  remedies: optional(REMEDIES_FIELD),
-  reason: optional(textOrNone(1000)),
-  exception: optional(record({ by: text(120), reason: text(500) })),
-};
-
 export const READING_FIELDS = {
   id: id(),
   faceId: id(),
@@ -366,14 +314,11 @@ function typedTexts(): Field<Record<string, { text: string; unit: string }>> {
   return map(record({ text: textOrNone(40), unit: textOrNone(20) }), 20) as Field<Record<string, { text: string; unit: string }>>;
 }
 
-/** Does not compile where a type and its fields say different things. */
-export type Same<A, B> = [A] extends [B] ? ([B] extends [A] ? true : false) : false;
 true satisfies Same<ShapeOf<typeof JOB_HEAD_FIELDS>, JobHead>;
 true satisfies Same<ShapeOf<typeof SPACE_FIELDS>, Space>;
 true satisfies Same<ShapeOf<typeof FACE_FIELDS>, Face>;
 true satisfies Same<ShapeOf<typeof FEATURE_FIELDS>, Feature>;
 true satisfies Same<ShapeOf<typeof WATER_BODY_FIELDS>, WaterBody>;
 true satisfies Same<ShapeOf<typeof WATER_LEVEL_FIELDS>, WaterLevel>;
-true satisfies Same<ShapeOf<typeof BUILD_UP_FIELDS>, BuildUp>;
 true satisfies Same<ShapeOf<typeof READING_FIELDS>, Reading>;
 true satisfies Same<ShapeOf<typeof PHOTO_FIELDS>, Photo>;

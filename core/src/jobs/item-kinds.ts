@@ -11,8 +11,8 @@ import {
   checkWaterBody,
   checkWaterLevel,
 } from './item-checks.js';
+import { BUILD_UP_FIELDS } from './build-up-fields.js';
 import {
-  BUILD_UP_FIELDS,
   FACE_FIELDS,
   FEATURE_FIELDS,
   PHOTO_FIELDS,

@@ -1,9 +1,9 @@
 import { type ShapeOf, choice, flag, id, list, optional, record, text, time } from '../fields/index.js';
 import { type Issue, issue } from '../issues.js';
 import type { At, ItemLookup } from './item-checks.js';
-import type { Same } from './item-fields.js';
 import type { KeptProgramme } from './job.js';
 import { MACHINE_KINDS } from './machine-kinds.js';
+import type { Same } from './same.js';
 
 /** Pieces of work that a programme may place. */
 const MOST_PLACED = 10_000;
