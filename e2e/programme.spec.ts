@@ -1,7 +1,7 @@
 import { type Locator, type Page, expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
 import { readFile } from 'node:fs/promises';
-import { goTo, openJob, signIn } from './support';
+import { allSent, goTo, openJob, signIn } from './support';
 
 const board = (page: Page) => page.getByRole('region', { name: /hours along/ });
 /** Work that is still to do, by its time: the first that lies on the board. */
@@ -70,11 +70,9 @@ test('work is moved by keys and by hand, given to a person, kept for all, and ta
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(() => startOf(page)).toBe(moved);
   // it is what stands, for whoever looks
+  await allSent(page);
   await page.reload();
-  await board(page)
-    .getByRole('button', { name: /prepare/ })
-    .first()
-    .click();
+  await work(page, /^A · prepare/).click();
   await expect(panel(page)).toBeVisible();
   await expect.poll(() => startOf(page)).toBe(moved);
   await expect(page.getByLabel('Who does it')).toHaveValue('Tove Lind');

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { allSent, choose, goTo, openJob, signIn } from './support';
+import { allSent, choose, copyOfHarbourWorks, goTo, openJob, signIn } from './support';
 
 const board = (page: Page) => page.getByRole('region', { name: /hours along/ });
 const panel = (page: Page) => page.getByRole('region', { name: 'Chosen piece of work' });
@@ -115,11 +115,13 @@ test('a forecast comes from a file or the simulated station, says how far it rea
   await expect(dialog).toContainText('Simulated weather station');
   await dialog.getByRole('button', { name: 'Forget it' }).click();
   await expect(dialog).toContainText('No forecast is here');
+  await page.keyboard.press('Escape');
+  await allSent(page);
 });
 
 test('a face is coated in strips: each is a piece of work of its own, with its place on the face', async ({ page }) => {
   await signIn(page);
-  await openJob(page, 'Harbour works');
+  await page.goto(await copyOfHarbourWorks(page, 'Quay, in strips'));
   await choose(page, /^A\b/);
   await goTo(page, 'Build-up');
   const coated = page.getByLabel('Coated', { exact: true });

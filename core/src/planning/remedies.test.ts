@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
-import { type FamilyId, type JobModel, REMEDY_WAYS, type Remedy, type RemedyWay } from '../jobs';
+import { type BuildUp, type FamilyId, type JobModel, REMEDY_WAYS, type Remedy, type RemedyWay } from '../jobs';
 import { productOfWork } from '../proof';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
 import {
@@ -113,6 +113,36 @@ test('what has no usual way is started over, or the maker is asked', () => {
   expect(remedyWays({ binder: 'cement' })).toEqual(['wet-and-slurry', 'start-over']);
   expect(remedyWays({ binder: 'mineral' })).toEqual(['start-over']);
 });
+
+test.each<RemedyWay>(['start-over', 'wet-and-slurry'])(
+  'a coat over one that came late as well (%s) and is started over: every layer under it is laid once more, under a name of its own',
+  (below) => {
+    const third = SECOND.replace('coat-2', 'coat-3');
+    const thick = withSystem('crystalline-slurry');
+    const [base] = thick.buildUps;
+    const alterations: BuildUp['alterations'] = [{ do: 'coats', layer: 'coat', figure: 3, reason: 'rubble' }];
+    const model = { ...thick, buildUps: [{ ...base!, alterations, remedies: [remedy(SECOND, below), remedy(third, 'start-over')] }] };
+    const { workItems } = planned(model);
+    expect(new Set(workItems.map(({ id }) => id)).size).toBe(workItems.length);
+    const coats = workItems.filter(({ step }) => step.startsWith('coat-'));
+    const first =
+      below === 'start-over'
+        ? [
+            ['coat-1', undefined],
+            ['coat-1', 1],
+          ]
+        : [['coat-1', undefined]];
+    const again = below === 'start-over' ? 2 : 1;
+    expect(coats.map((item) => [item.step, item.again])).toEqual([
+      ...first,
+      ['coat-2', undefined],
+      ['coat-1', again],
+      ['coat-2', 1],
+      ['coat-3', undefined],
+    ]);
+    expect(coats.at(-1)!.waits.map(({ taskId }) => taskId)).toEqual([coats.at(-2)!.id]);
+  },
+);
 
 test('whatever is decided for whichever coat: nothing of the log loses its work, and all of it has a place in time', () => {
   const FAMILIES: FamilyId[] = [

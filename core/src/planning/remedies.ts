@@ -37,7 +37,12 @@ export function remedyWays({ binder }: Pick<Product, 'binder'>): RemedyWay[] {
   return rule === 'ask' ? ['start-over'] : [rule, 'start-over'];
 }
 
-interface Crew {
+interface Setting extends PlanSetting {
+  plan: FacePlan;
+  /** the work before anything came late: what lies under what */ asPlanned: readonly WorkItem[];
+}
+
+interface PlanSetting {
   house: House;
   people: number;
 }
@@ -46,22 +51,21 @@ interface Crew {
  * The same work with what was decided for coats that came late put in before them. A coat then waits for that, and no longer for the
  * window that it missed. What is started over is taken off and laid anew, coat by coat, each in its window.
  */
-export function withRemedies(items: readonly WorkItem[], plan: FacePlan, crew: Crew): WorkItem[] {
-  return (plan.buildUp?.remedies ?? []).reduce<WorkItem[]>((work, remedy) => remedied(work, remedy, plan, crew), [...items]);
+export function withRemedies(items: readonly WorkItem[], plan: FacePlan, crew: PlanSetting): WorkItem[] {
+  const setting = { ...crew, plan, asPlanned: items };
+  return (plan.buildUp?.remedies ?? []).reduce<WorkItem[]>((work, remedy) => remedied(work, remedy, setting), [...items]);
 }
 
-function remedied(items: WorkItem[], { workItemId, way }: Remedy, plan: FacePlan, { house, people }: Crew): WorkItem[] {
+function remedied(items: WorkItem[], { workItemId, way }: Remedy, { plan, house, people, asPlanned }: Setting): WorkItem[] {
   const at = items.findIndex(({ id }) => id === workItemId);
   const late = items[at];
   const missed = late?.waits.filter(isClosing) ?? [];
   if (!late || missed.length === 0) return items;
   const step = STEP_OF[way];
-  const nth = 1 + items.filter(({ id }) => id.startsWith(`${workItemId}:${step}`)).length;
-  const named = (id: string) => (nth === 1 ? id : `${id}-${nth}`);
   const areaM2 = areaOf(late, plan);
   const { faceId, targetId, coatNo, zone, room } = late;
   const readied: WorkItem = {
-    ...{ id: named(`${workItemId}:${step}`), faceId, step, rewet: false },
+    ...{ id: newIn(items, `${workItemId}:${step}`).id, faceId, step, rewet: false },
     ...(targetId === undefined ? {} : { targetId }),
     ...(coatNo === undefined ? {} : { coatNo }),
     ...(zone ? { zone } : {}),
@@ -70,38 +74,51 @@ function remedied(items: WorkItem[], { workItemId, way }: Remedy, plan: FacePlan
     waits: missed.map((wait) => ({ ...wait, maxH: null })),
     ...(room ? { room: { ...undusted(room), isDusty: true } } : {}),
   };
-  const anew = way === 'start-over' ? laidAnew(items, late, { after: readied.id, nth, named }) : [];
+  const first = asPlanned.find(({ id }) => id === workItemId)!;
+  const anew = way === 'start-over' ? laidAnew(items, underOf(first, asPlanned), readied.id) : [];
   const before = anew.at(-1)?.id;
   // laid anew, it follows as it always did; over what stayed, it follows what that was made ready with
-  const waits = before === undefined ? [waitAfter(readied.id, way, plan)] : [{ ...missed.at(-1)!, taskId: before }];
+  const waits = before === undefined ? [waitAfter(readied.id, way, plan)] : [{ ...first.waits.findLast(isClosing)!, taskId: before }];
   const kept = late.waits.filter((wait) => !isClosing(wait));
   // a slurry is what a cement coat is laid into: it is not wetted once more
   const next = { ...late, waits: [...kept, ...waits], rewet: before !== undefined && late.rewet };
   return [...items.slice(0, at), readied, ...anew, next, ...items.slice(at + 1)];
 }
 
+/** A name that no work has yet: the first of its kind bears it alone, later ones with their number. */
+function newIn(items: readonly WorkItem[], name: string): { id: string; nth: number } {
+  const taken = new Set(items.map(({ id }) => id));
+  for (let nth = 1; ; nth++) {
+    const id = nth === 1 ? name : `${name}-${nth}`;
+    if (!taken.has(id)) return { id, nth };
+  }
+}
+
 const isClosing = ({ maxH }: Wait): boolean => maxH !== null;
 
 const undusted = ({ freshH: _h, referenceC: _c, ...room }: NonNullable<WorkItem['room']>) => room;
 
-/** What lies under a late coat by the windows of its own kind, from the lowest up, once more. */
-function laidAnew(
-  items: readonly WorkItem[],
-  late: WorkItem,
-  { after, nth, named }: { after: string; nth: number; named(id: string): string },
-): WorkItem[] {
+/** What lies under a late coat by the windows of its own kind, from the lowest up. */
+function underOf(late: WorkItem, asPlanned: readonly WorkItem[]): WorkItem[] {
   const under: WorkItem[] = [];
   for (let top: WorkItem | undefined = late; top;) {
     const ids: ReadonlySet<string> = new Set(top.waits.filter(isClosing).map(({ taskId }) => taskId));
-    top = items.find(({ id, targetId, again }) => ids.has(id) && targetId === late.targetId && again === undefined);
+    top = asPlanned.find(({ id, targetId }) => ids.has(id) && targetId === late.targetId);
     if (top) under.unshift(top);
   }
-  const ids = new Map(under.map(({ id }) => [id, named(`${id}:again`)]));
+  return under;
+}
+
+/** Coats that were taken off, once more, from the lowest up. */
+function laidAnew(items: readonly WorkItem[], under: readonly WorkItem[], after: string): WorkItem[] {
+  // coats above it may have been started over before: each layer counts for itself how often it was laid
+  const anew = new Map(under.map(({ id }) => [id, newIn(items, `${id}:again`)]));
   return under.map((item, i) => {
     const own = item.waits
-      .filter((wait) => isClosing(wait) && ids.has(wait.taskId))
-      .map((wait) => ({ ...wait, taskId: ids.get(wait.taskId)! }));
-    return { ...item, id: ids.get(item.id)!, again: nth, waits: i === 0 ? [{ taskId: after, minH: 0, maxH: null, referenceC: 20 }] : own };
+      .filter((wait) => isClosing(wait) && anew.has(wait.taskId))
+      .map((wait) => ({ ...wait, taskId: anew.get(wait.taskId)!.id }));
+    const { id, nth } = anew.get(item.id)!;
+    return { ...item, id, again: nth, waits: i === 0 ? [{ taskId: after, minH: 0, maxH: null, referenceC: 20 }] : own };
   });
 }
 

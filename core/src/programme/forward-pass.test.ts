@@ -46,6 +46,13 @@ describe('forward pass', () => {
     expect(brief.tasks.map((t) => at(t.startMs))).toEqual(['05-18T07:00', '05-18T09:00', '05-18T08:00']);
   });
 
+  test('what is pinned keeps its hour though something else could begin before and reach into it', () => {
+    const pinned = task('pinned', 1, { chain: 'B', kept: { startMs: MONDAY_7 + 2 * H, isPinned: true } });
+    const { tasks, conflicts } = forwardPass([task('long', 3), pinned, task('brief', 1, { chain: 'C' })], options());
+    expect(conflicts).toEqual([]);
+    expect(tasks.map((t) => at(t.startMs))).toEqual(['05-18T10:00', '05-18T09:00', '05-18T07:00']);
+  });
+
   test('of two windows the one that closes first is kept', () => {
     const tasks = [
       task('a1', 1),

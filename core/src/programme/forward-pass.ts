@@ -2,6 +2,7 @@ import { firstEndingAfter, longestOf, openHours } from './open-hours.js';
 import type { Interval } from './working-hours.js';
 import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting, Window } from './task.js';
+import { Room } from './room-progress.js';
 import { windowOf } from './task-windows.js';
 import { WallAges } from './wall-ages.js';
 
@@ -31,7 +32,7 @@ class Pass {
   private readonly isKept: boolean;
   private crewFreeMs: number;
   private lastPlaced?: Task;
-  /** chains whose next task is in a window that closes */ private readonly pressed = new Set<Task[]>();
+  /** chains whose next task is in a window that closes, or pinned to an hour */ private readonly pressed = new Set<Task[]>();
 
   constructor(
     private readonly tasks: readonly Task[],
@@ -58,7 +59,8 @@ class Pass {
     const queues = [...chains.values()].map((chain) => chain.filter((task) => !this.placed.has(task.id)));
     for (const queue of queues) this.press(queue);
     for (let next = this.nextOf(queues); next; next = this.nextOf(queues)) {
-      const first = this.pressing(next) ?? next;
+      const pressing = this.pressing(next);
+      const first = pressing ? (this.besides(pressing, queues) ?? pressing) : next;
       this.place(first.queue.shift()!, first.start);
       this.press(first.queue);
     }
@@ -66,13 +68,13 @@ class Pass {
   }
 
   /** The chain whose next task can start earliest; of several the first. Nothing can start before the crew is free, so who can then is taken at once. */
-  private nextOf(queues: readonly Task[][]): { queue: Task[]; start: number } | undefined {
+  private nextOf(queues: readonly Task[][]): Candidate | undefined {
     const atOnce = queues.find((queue) => queue[0]?.waits.some((wait) => wait.atOnce && wait.taskId === this.lastPlaced?.id));
     if (atOnce && !this.isBarred(atOnce[0]!)) return { queue: atOnce, start: this.earliestStart(atOnce[0]!) };
     const { shifts } = this.options;
     const soonest = shifts[firstEndingAfter(shifts, this.crewFreeMs)];
     const bound = soonest ? Math.max(this.crewFreeMs, soonest.fromMs) : Infinity;
-    let best: { queue: Task[]; start: number } | undefined;
+    let best: Candidate | undefined;
     for (const queue of queues) {
       if (queue.length === 0 || this.isBarred(queue[0]!)) continue;
       const start = this.earliestStart(queue[0]!);
@@ -88,21 +90,27 @@ class Pass {
 
   private press(queue: Task[]): void {
     const [head] = queue;
-    if (head && head.waits.some(({ maxH, taskId }) => maxH !== null && this.placed.has(taskId))) this.pressed.add(queue);
+    if (head && (head.kept?.isPinned || head.waits.some(({ maxH, taskId }) => maxH !== null && this.placed.has(taskId))))
+      this.pressed.add(queue);
     else this.pressed.delete(queue);
   }
 
-  /** Of the other chains the one whose window closes first among those that would miss it while the crew is at `next`, and need not. */
-  private pressing(next: { queue: Task[]; start: number }): { queue: Task[]; start: number } | undefined {
+  /** The latest start of a task: until its window closes, and no later than somebody pinned it to. */
+  private latestStart(task: Task): number {
+    return Math.min(this.windowOf(task)?.closesMs ?? Infinity, task.kept?.isPinned ? task.kept.startMs : Infinity);
+  }
+
+  /** Of the other chains the one whose latest start comes first among those that would miss it while the crew is at `next`, and need not. */
+  private pressing(next: Candidate): Candidate | undefined {
     const task = next.queue[0]!;
     if (task.durationMs === 0 || next.start === Infinity) return undefined;
     const leftMs = this.leftFrom(task, next.start);
-    let closesMs = this.windowOf(task)?.closesMs ?? Infinity;
-    let first: { queue: Task[]; start: number } | undefined;
+    let closesMs = this.latestStart(task);
+    let first: Candidate | undefined;
     for (const queue of this.pressed) {
       const [head] = queue;
       if (queue === next.queue || !head || this.isBarred(head)) continue;
-      const closes = this.windowOf(head)?.closesMs ?? Infinity;
+      const closes = this.latestStart(head);
       if (closes >= closesMs) continue;
       const start = this.earliestStart(head);
       if (start > closes || this.fit(head, Math.max(leftMs, start)) <= closes) continue;
@@ -110,6 +118,21 @@ class Pass {
       first = { queue, start };
     }
     return first;
+  }
+
+  /** What the crew can still do, and be done with, before it must begin what is pressing; of several what begins first. */
+  private besides(pressing: Candidate, queues: readonly Task[][]): Candidate | undefined {
+    const [head] = pressing.queue;
+    const latest = this.latestStart(head!);
+    let best: Candidate | undefined;
+    for (const queue of queues) {
+      const [task] = queue;
+      if (!task || queue === pressing.queue || this.isBarred(task)) continue;
+      const start = this.earliestStart(task);
+      if (start >= (best?.start ?? pressing.start)) continue;
+      if (this.fit(head!, Math.max(this.leftFrom(task, start), pressing.start)) <= latest) best = { queue, start };
+    }
+    return best;
   }
 
   /** What it follows on its face, or earlier phases of its room, is not placed yet. */
@@ -267,64 +290,14 @@ class Pass {
   }
 }
 
+interface Candidate {
+  queue: Task[];
+  start: number;
+}
+
 interface Hours {
   open: readonly Interval[];
   longestMs: number;
 }
 
 const keptMs = ({ kept }: Task): number => kept?.startMs ?? Infinity;
-
-/** How far the work of one room is. */
-class Room {
-  /** tasks not placed yet, and the end of those that are, by phase */
-  private readonly left: number[] = [];
-  private readonly endMs: number[] = [];
-  readonly floors = new Fresh();
-  readonly coats = new Fresh();
-
-  expect(phase: number): this {
-    this.left[phase] = (this.left[phase] ?? 0) + 1;
-    return this;
-  }
-
-  isOpenTo(phase: number): boolean {
-    for (let earlier = 0; earlier < phase; earlier++) if ((this.left[earlier] ?? 0) > 0) return false;
-    return true;
-  }
-
-  /** End of everything in the phases before. */
-  overMs(phase: number): number {
-    let end = -Infinity;
-    for (let earlier = 0; earlier < phase; earlier++) end = Math.max(end, this.endMs[earlier] ?? -Infinity);
-    return end;
-  }
-
-  keep({ phase, isFloor }: NonNullable<Task['room']>, { chain, endMs }: PlacedTask, freshUntilMs: number | undefined): void {
-    this.left[phase] = (this.left[phase] ?? 0) - 1;
-    this.endMs[phase] = Math.max(this.endMs[phase] ?? -Infinity, endMs);
-    if (freshUntilMs === undefined) return;
-    this.coats.keep(chain, freshUntilMs);
-    if (isFloor) this.floors.keep(chain, freshUntilMs);
-  }
-}
-
-interface Until {
-  chain: string;
-  ms: number;
-}
-
-/** The two latest times, of different chains: a chain is never kept away by its own coat. */
-class Fresh {
-  private latest?: Until;
-  private second?: Until;
-
-  keep(chain: string, ms: number): void {
-    if (this.latest?.chain === chain) this.latest.ms = Math.max(this.latest.ms, ms);
-    else if (!this.latest || ms >= this.latest.ms) [this.second, this.latest] = [this.latest, { chain, ms }];
-    else if (!this.second || ms > this.second.ms) this.second = { chain, ms };
-  }
-
-  untilFor(chain: string): number {
-    return (this.latest?.chain === chain ? this.second : this.latest)?.ms ?? -Infinity;
-  }
-}

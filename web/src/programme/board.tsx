@@ -59,9 +59,9 @@ export function ProgrammeBoard({
   const at = rows.findIndex((row) => row.kind === 'face' && row.id === selected?.id);
   useEffect(() => {
     if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
-    // only a new choice scrolls the board
+    // only a new choice scrolls the board, once its work is there
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [selected?.id]);
+  }, [selected?.id, at >= 0]);
 
   // begins with the present in sight
   useEffect(() => void frame.current?.scrollTo({ left: Math.max(0, bands.x(now) - 60) }), [pxPerHour]); // eslint-disable-line react-hooks/exhaustive-deps
