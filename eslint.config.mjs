@@ -41,4 +41,16 @@ export default defineConfig(
       ],
     },
   },
+  {
+    // two phones show the same time: what is shown and written goes by the server's clock, as far as it is known
+    files: ['web/src/**'],
+    ignores: ['**/*.test.ts', '**/*.worker.ts', 'web/src/shared/true-clock.ts', 'web/src/shared/api.ts'],
+    rules: {
+      'no-restricted-properties': ['error', { object: 'Date', property: 'now', message: 'trueNow() of shared/true-clock.' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'trueNowIso() of shared/true-clock.' },
+      ],
+    },
+  },
 );

@@ -1,12 +1,12 @@
 import { type Browser, type Page, expect, test } from '@playwright/test';
-import { copyOfHarbourWorks, signIn } from './support';
+import { releasedCopy, signIn, workOn } from './support';
 
 async function phoneOf(browser: Browser, who: string, path: string): Promise<Page> {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const page = await context.newPage();
   await signIn(page, who);
   await page.goto(path);
-  await page.getByRole('button', { name: /^A / }).tap();
+  await workOn(page, /^A /);
   return page;
 }
 const work = (page: Page) => page.getByRole('article', { name: 'Work on face A' });
@@ -16,13 +16,7 @@ test('a hold point: who did the work does not let it go, the inspector refuses i
   browser,
 }) => {
   await signIn(page);
-  const path = await copyOfHarbourWorks(page, 'Quay, held');
-  await page.goto(`${path}/programme`);
-  await page.getByRole('button', { name: 'Quay, held' }).click();
-  await page.getByRole('checkbox', { name: 'before the first layer goes on' }).check();
-  await page.getByRole('button', { name: 'Save the settings' }).click();
-  await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
-  await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();
+  const path = await releasedCopy(page, 'Quay, held', 'before the first layer goes on');
 
   const foreman = await phoneOf(browser, 'foreman@hollin.example', `${path}/site-log`);
   await work(foreman).getByRole('button', { name: 'Start prepare' }).tap();

@@ -1,11 +1,11 @@
 import { type Page, expect, test } from '@playwright/test';
-import { jobs, row, signIn } from './support.js';
+import { jobs, row, signIn, workOn } from './support.js';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 test('the foreman’s phone: what to do now, in one hand', async ({ page }) => {
   await openOnPhone(page, 'foreman@hollin.example');
-  await page.getByRole('button', { name: /^B coat 2/ }).tap();
+  await workOn(page, /^B coat 2/);
   await expect(page.getByRole('article', { name: 'Work on face B' })).toContainText('Wet the wall to saturated surface-dry first');
   await expect(page.getByRole('timer')).toBeVisible();
   const start = page.getByRole('button', { name: 'Start coat 2' });

@@ -93,3 +93,24 @@ export async function copyOfHarbourWorks(page: Page, name: string): Promise<stri
   expect((await page.request.post(`/api/organisations/${o}/jobs/${harbour.id}/copies`, { data: copy })).status()).toBe(201);
   return `/o/${o}/jobs/${copy.id}`;
 }
+
+/** Turns to a face's work on the phone's Now, where the other faces are folded away. */
+export async function workOn(page: Page, work: RegExp): Promise<void> {
+  const others = page.getByRole('button', { name: /^Other faces/ });
+  if ((await others.getAttribute('aria-expanded')) !== 'true') await others.tap();
+  await page.getByRole('button', { name: work }).tap();
+}
+
+/** A copy of Harbour works whose first plan is released to the site, with a hold point where one is named. Answers its address. */
+export async function releasedCopy(page: Page, name: string, hold?: string): Promise<string> {
+  const path = await copyOfHarbourWorks(page, name);
+  await page.goto(`${path}/programme`);
+  if (hold) {
+    await page.getByRole('button', { name }).click();
+    await page.getByRole('checkbox', { name: hold }).check();
+    await page.getByRole('button', { name: 'Save the settings' }).click();
+  }
+  await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
+  await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();
+  return path;
+}

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { jobs, signIn } from './support';
+import { jobs, signIn, workOn } from './support';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -25,7 +25,7 @@ test('a coat from Now to Finish: air, batch, a pail with its life, three films, 
   });
   await openNow(page);
   count.presses = 0;
-  await page.getByRole('button', { name: /^B coat 2/ }).tap();
+  await workOn(page, /^B coat 2/);
   for (const [label, value] of [
     [/^Air/, '18'],
     [/^Surface/, '17'],
@@ -53,7 +53,7 @@ test('a coat from Now to Finish: air, batch, a pail with its life, three films, 
   // by the time of day: it is there after a reload, and on another phone, because the log says so
   const until = (await pails.innerText()).match(/until (\d\d:\d\d)/)![1]!;
   await page.reload();
-  await page.getByRole('button', { name: /^B coat 2/ }).tap();
+  await workOn(page, /^B coat 2/);
   await expect(pails).toContainText(until);
   await pails.getByRole('button', { name: 'Used up' }).tap();
   await expect(pails).toBeHidden();
@@ -65,7 +65,7 @@ test('a coat from Now to Finish: air, batch, a pail with its life, three films, 
   await expect(film.getByRole('alert')).toContainText(/^Thin here/);
   // what was read is kept until it is written
   await page.reload();
-  await page.getByRole('button', { name: /^B coat 2/ }).tap();
+  await workOn(page, /^B coat 2/);
   await film.getByRole('button', { name: 'Write 3 readings' }).tap();
   await expect(film).toContainText(/3 of \d+ read/);
 
@@ -105,7 +105,7 @@ test('the log is chosen from by who, what and when, and saved as a table', async
 
 test('a face that is kept wet: what is due, what was missed, and one press for who has wetted it', async ({ page }) => {
   await openNow(page);
-  await page.getByRole('button', { name: /^A wet curing/ }).tap();
+  await workOn(page, /^A wet curing/);
   const rounds = page.getByRole('region', { name: /^Kept wet, \d+ of \d+ rounds/ });
   await expect(rounds.getByRole('alert')).toContainText(/rounds? (was|were) missed/);
   const done = async () => Number(/Kept wet, (\d+) of/.exec(await rounds.innerText())![1]);

@@ -66,6 +66,9 @@ test('an entry at a hold point is another permission’s than the rest of the lo
   expect(permissionFor('log.append', { body: { kind: 'hold' } })).toBe('hold');
   for (const payload of [{ body: { kind: 'start' } }, { body: null }, {}, undefined, 'x'])
     expect(permissionFor('log.append', payload)).toBe('log');
+  expect(permissionFor('photo.put', { workItemId: 'a' })).toBe('log');
+  expect(permissionFor('photo.put', { workItemId: 'a' }, 1)).toBe('survey');
+  expect(permissionFor('photo.put', {})).toBe('survey');
   expect(permissionFor('face.put', { body: { kind: 'hold' } })).toBe('survey');
 });
 

@@ -114,8 +114,10 @@ export class CommandDto {
 /** The class that a command's payload must satisfy. */
 export const payloadClass = (kind: CommandKind): new () => object => RULES[kind].payload;
 
-/** Who looks at a hold point writes into the log, and nothing else in it. */
-export function permissionFor(kind: CommandKind, payload: unknown): Permission {
+/** Who looks at a hold point writes into the log, and nothing else in it; who does the work takes pictures of it, and changes none. */
+export function permissionFor(kind: CommandKind, payload: unknown, baseVersion = 0): Permission {
+  if (kind === 'photo.put' && baseVersion === 0 && (payload as { workItemId?: unknown } | undefined)?.workItemId !== undefined)
+    return 'log';
   const body = kind === 'log.append' ? (payload as { body?: { kind?: unknown } } | undefined)?.body : undefined;
   return body?.kind === 'hold' ? 'hold' : RULES[kind].permission;
 }

@@ -1,6 +1,7 @@
 export { checkShape } from './check-shape.js';
 export { COMMAND_KINDS, CommandDto, ReleasePayloadDto, itemChangeOf, payloadClass, permissionFor, readCommand } from './commands.js';
-export type { Command, CommandKind, CommandOutcome, Payloads, Saying } from './commands.js';
+export type { DeviceAnswer } from './log.js';
+export type { ItemChange, Command, CommandKind, CommandOutcome, Payloads, Saying } from './commands.js';
 export { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PourDto, ReadingDto, SpaceDto, WaterLevelDto } from './items.js';
 export type { JobOutlookAnswer, StoreOutlookAnswer } from './job-outlook.js';
 export { CopyJobDto, JOB_STATES, JobStateDto } from './job-admin.js';

@@ -1,4 +1,4 @@
-import { CURE_WAYS, type CureWay, type EntryBody } from '@caulkhorn/core/site-log';
+import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf } from '@caulkhorn/core/site-log';
 import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
 import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
 
@@ -24,6 +24,7 @@ const KINDS = {
   film: () => FilmBodyDto,
   round: () => RoundBodyDto,
   hold: () => HoldBodyDto,
+  photo: () => PhotoBodyDto,
   withdrawn: () => WithdrawnBodyDto,
 } satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
 const ENTRY_KINDS = Object.keys(KINDS) as EntryBody['kind'][];
@@ -122,6 +123,16 @@ export class HoldBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+export class PhotoBodyDto extends EntryBodyDto {
+  declare kind: 'photo';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @Id() photoId!: string;
+  @Sha256() originalSha256!: string;
+  @OneOf([...PHOTO_OF]) of!: PhotoOf;
+  @Optional() @Text(2000) note?: string;
+}
+
 export class WithdrawnBodyDto extends EntryBodyDto {
   declare kind: 'withdrawn';
   @Optional() @Text(2000) note?: string;
@@ -137,6 +148,7 @@ export class LogEntryDto {
   @Text(120) personName!: string;
   @Time() occurredAt!: string;
   @Time() writtenAt!: string;
+  @Optional() @Whole(-4_000_000_000, 4_000_000_000) clockAheadS?: number;
   @Optional() @Id() supersedes?: string;
   /** wanted where the corrected entry is somebody else's */ @Optional() @Text(1000) supersedesReason?: string;
   @Given()
@@ -161,6 +173,7 @@ export class ReceiptDto {
 export class LogLineDto {
   @Given() @Nested(() => LogEntryDto) entry!: LogEntryDto;
   @Given() @Nested(() => ReceiptDto) receipt!: ReceiptDto;
+  /** when its device was told lost, where the line was received after that */ @Optional() @Time() deviceRevokedAt?: string;
   /** when it came into the exporting server with a file, rather than from a device */ @Optional() @Time() importedAt?: string;
 }
 
@@ -181,6 +194,17 @@ export class KnownDeviceDto {
   @Id() id!: string;
   @Id() personId!: string;
   @Optional() @Nested(() => DeviceKeyDto) publicKey?: DeviceKeyDto;
+}
+
+/** A device that writes the log of a house's jobs, as its owner and who looks after people see it. */
+export interface DeviceAnswer {
+  id: string;
+  personId: string;
+  personName: string;
+  enrolledAt: string;
+  /** whether it signs what it writes */ hasKey: boolean;
+  /** the last of its entries was received then */ lastAt?: string;
+  /** told lost */ revokedAt?: string;
 }
 
 export class ServerKeyDto {

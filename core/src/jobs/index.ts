@@ -108,6 +108,7 @@ export type {
   KeptProgramme,
   KeptStart,
   Photo,
+  PhotoMark,
   Placement,
   Reading,
   ReadingKind,

@@ -132,6 +132,7 @@ const levelM = number('m', { min: -12_000, max: 9_000 });
 const siteM = number('m', { min: -100_000, max: 100_000 });
 const turnDeg = number('°', { min: -360, max: 360 });
 const weight = number('', { min: 0, max: 5 });
+const share = number('', { min: 0, max: 1 });
 /** As far as a face reaches, m. */
 const FACE_REACH_M = 10_000;
 const typed = typedTexts();
@@ -298,6 +299,8 @@ export const PHOTO_FIELDS = {
   at: time(),
   originalSha256: sha256Hex(),
   caption: optional(textOrNone(300)),
+  workItemId: optional(text(200)),
+  marks: optional(list(record({ x: share, y: share, toX: share, toY: share, word: optional(textOrNone(40)) }), 20, 0)),
 };
 
 /** Some of a set, or none. */

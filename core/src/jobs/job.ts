@@ -294,6 +294,17 @@ export interface Photo {
   /** when it was taken, as the device knew it */ at: string;
   /** SHA-256 of the file as the camera gave it, hex */ originalSha256: string;
   caption?: string;
+  /** the piece of work that it shows */ workItemId?: string;
+  /** what was drawn on it, beside the picture and never in it */ marks?: PhotoMark[];
+}
+
+/** An arrow on a picture, with a word at its foot: shares of the picture's width and height, from its upper left. */
+export interface PhotoMark {
+  x: number;
+  y: number;
+  toX: number;
+  toY: number;
+  word?: string;
 }
 
 /** When a piece of work is to begin, as somebody decided. */

@@ -24,6 +24,8 @@ export interface EntryIsAbout {
   /** of a hold point: whoever says it did the work before it */ isOwnWork?: boolean;
   /** of a hold point: there is none before this work */ isNoHold?: boolean;
   /** of a hold point: what is to be looked at is not finished */ isUnfinished?: boolean;
+  /** of a hold point: what will be hidden was not photographed since it was finished */ isUnseen?: boolean;
+  /** of a photo: it is none of this job, or another picture */ isOtherPicture?: boolean;
   /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
 }
@@ -45,6 +47,8 @@ export function checkEntry(
     isOwnWork,
     isNoHold,
     isUnfinished,
+    isUnseen,
+    isOtherPicture,
     path = 'body',
   }: EntryIsAbout = {},
 ): Issue[] {
@@ -52,9 +56,11 @@ export function checkEntry(
   if (body.kind === 'hold') {
     if (isNoHold) found.push(issue('no-hold-point', path));
     if (isUnfinished) found.push(issue('not-done-yet', path));
+    if (isUnseen && body.verdict === 'released') found.push(issue('hidden-not-photographed', path));
     if (isOwnWork) found.push(issue('own-work', path));
     if (body.verdict === 'refused' && !body.reason?.trim()) found.push(issue('missing', `${path}.reason`));
   }
+  if (body.kind === 'photo' && isOtherPicture) found.push(issue('another-picture', `${path}.photoId`));
   if (body.kind === 'start') {
     if (isHeld) found.push(issue('hold-not-released', path));
     for (const permit of permitsLapsed) found.push(issue('permit-lapsed', path, { permit }));

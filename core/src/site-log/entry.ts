@@ -49,8 +49,22 @@ export type EntryBody =
   | { kind: 'round'; workItemId: string; planRevisionId: string; how: CureWay; note?: string }
   /** a hold point was looked at by somebody who did not do the work before it */
   | { kind: 'hold'; workItemId: string; planRevisionId: string; verdict: 'released' | 'refused'; reason?: string; note?: string }
+  /** the work as it looked: the picture's own hash is sealed with the entry */
+  | {
+      kind: 'photo';
+      workItemId: string;
+      planRevisionId: string;
+      photoId: string;
+      /** SHA-256 of the file as the camera gave it, hex */ originalSha256: string;
+      of: PhotoOf;
+      note?: string;
+    }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
+
+/** What a photo of the work shows; `hidden`: what the next work covers for good. */
+export const PHOTO_OF = ['before', 'after', 'hidden'] as const;
+export type PhotoOf = (typeof PHOTO_OF)[number];
 
 /** A wet film as read, and where on its face, m from its left end and its foot; a place only where somebody told it. */
 export interface FilmReading {
@@ -72,7 +86,8 @@ export interface LogEntry {
   personId: string;
   personName: string;
   /** when it happened at the wall */ occurredAt: string;
-  /** when the device wrote it down */ writtenAt: string;
+  /** when the device wrote it down, by its own clock */ writtenAt: string;
+  /** by how much its clock was ahead of the server's, s, where it was and the device knew; `occurredAt` is without it */ clockAheadS?: number;
   /** id of the entry that this one corrects */ supersedes?: string;
   /** why it does */ supersedesReason?: string;
   body: EntryBody;
@@ -94,6 +109,7 @@ export interface Receipt {
 export interface LogLine {
   entry: LogEntry;
   receipt: Receipt;
+  /** when its device was told lost, where the server received the line after that */ deviceRevokedAt?: string;
   /** set when the line came with an imported file rather than from a device */ importedAt?: string;
 }
 

@@ -1,6 +1,6 @@
 import type { HoldVerdict } from './holds.js';
 import type { CareTicked } from './daily-care.js';
-import type { Conditions, EntryBody, FilmReading, LogEntry, LogLine } from './entry.js';
+import type { Conditions, EntryBody, FilmReading, LogEntry, LogLine, PhotoOf } from './entry.js';
 
 /** What the log says of one work item. Times in ms since 1970, UTC. */
 export interface WorkDone {
@@ -23,8 +23,17 @@ export interface SiteState {
   /** pails in the order in which they were begun */ pails: readonly Pail[];
   /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
   /** who wrote starts and finishes of each piece of work, by their ids */ doers: ReadonlyMap<string, ReadonlySet<string>>;
+  /** by work item, in order */ photos: ReadonlyMap<string, readonly WorkPhoto[]>;
   /** when each cure was wetted, by work item, ms since 1970 in order */ rounds: ReadonlyMap<string, readonly number[]>;
   /** wet film by work item, in the order in which it was read */ films: ReadonlyMap<string, readonly FilmReading[]>;
+}
+
+/** A piece of work as it looked. */
+export interface WorkPhoto {
+  photoId: string;
+  of: PhotoOf;
+  /** ms since 1970 */ at: number;
+  personName: string;
 }
 
 /** What was mixed at once. */
@@ -61,6 +70,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const rounds = new Map<string, number[]>();
   const holds = new Map<string, HoldVerdict[]>();
   const doers = new Map<string, Set<string>>();
+  const photos = new Map<string, WorkPhoto[]>();
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
     const at = Date.parse(entry.occurredAt);
@@ -74,6 +84,10 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
       const { workItemId, verdict, reason } = body;
       const said = { verdict, at, personName: entry.personName, ...(reason ? { reason } : {}) };
       holds.set(workItemId, [...(holds.get(workItemId) ?? []), said]);
+    }
+    if (body.kind === 'photo') {
+      const { workItemId, photoId, of } = body;
+      photos.set(workItemId, [...(photos.get(workItemId) ?? []), { photoId, of, at, personName: entry.personName }]);
     }
     if (body.kind === 'round') rounds.set(body.workItemId, [...(rounds.get(body.workItemId) ?? []), at]);
     if (body.kind === 'mix') {
@@ -90,7 +104,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films, rounds, holds, doers };
+  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films, rounds, holds, doers, photos };
 }
 
 function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {

@@ -14,3 +14,8 @@ export function isLetGo(verdicts: readonly Pick<HoldVerdict, 'verdict' | 'at'>[]
   const last = verdicts?.at(-1);
   return last?.verdict === 'released' && last.at >= workedUntilMs;
 }
+
+/** Whether what will be hidden was photographed once the last work before it was finished; ms since 1970. */
+export function isHiddenSeen(photos: readonly { of: string; at: number }[] | undefined, workedUntilMs = -Infinity): boolean {
+  return photos?.some(({ of, at }) => of === 'hidden' && at >= workedUntilMs) ?? false;
+}

@@ -1,7 +1,16 @@
-import { type Command, type CommandDto, type CommandOutcome, itemChangeOf, permissionFor, readCommand } from '@caulkhorn/contract';
+import {
+  type Command,
+  type CommandDto,
+  type CommandOutcome,
+  type ItemChange,
+  itemChangeOf,
+  permissionFor,
+  readCommand,
+} from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import {
   type AnyItem,
+  type Photo,
   type BuildUp,
   type ItemKind,
   type ItemLookup,
@@ -35,7 +44,8 @@ export class CommandsService {
 
   async apply(given: CommandDto, jobId: string, caller: Caller): Promise<CommandOutcome> {
     if (given.jobId !== jobId) throw invalid([issue('not-this-job', 'jobId')]);
-    if (!may(caller.standing, permissionFor(given.kind, given.payload))) throw new RefusedError(403, { error: 'not-permitted' });
+    if (!may(caller.standing, permissionFor(given.kind, given.payload, given.baseVersion)))
+      throw new RefusedError(403, { error: 'not-permitted' });
     const read = readCommand(given);
     if (!read.ok) throw invalid(read.issues);
     return this.turns.through(jobId, () => this.database.inJob(jobId, caller, (records) => this.once(given, read.value, records)));
@@ -72,6 +82,7 @@ export class CommandsService {
     }
     const change = itemChangeOf(command)!;
     if ('put' in change && change.itemKind === 'build-up') await this.checkException(change.put as BuildUp, given, records);
+    if (change.itemKind === 'photo') await this.checkPicture(change, records);
     return 'put' in change
       ? this.put(change.itemKind, change.put, command.baseVersion, items)
       : this.remove(change.itemKind, change.remove, command.baseVersion, items);
@@ -84,6 +95,17 @@ export class CommandsService {
     if (stored?.exception?.by === exception.by && stored.exception.reason === exception.reason) return;
     const { name } = await devices.writer(caller.personId, given.deviceId);
     if (exception.by !== name) throw invalid([issue('not-this-person', 'payload.exception.by')]);
+  }
+
+  /** A picture stays the one that it was, and one that the log speaks of stays. */
+  private async checkPicture(change: ItemChange, { items, log }: JobRecords): Promise<void> {
+    if ('remove' in change) {
+      if (await log.speaksOfPhoto(change.remove)) throw invalid([issue('photo-in-log', 'payload.id')]);
+      return;
+    }
+    const photo = change.put as Photo;
+    const stored = (await items.item('photo', photo.id))?.body as Photo | undefined;
+    if (stored && stored.originalSha256 !== photo.originalSha256) throw invalid([issue('another-picture', 'payload.originalSha256')]);
   }
 
   private async put(kind: ItemKind, item: AnyItem, baseVersion: number, store: JobRows): Promise<{ version: number }> {

@@ -76,7 +76,7 @@ const TABLE: readonly Row[] = [
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('plan.release'), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('job.put'), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('log.append', {}), status: [401, 400, 400, 403, 400, 403] },
-  { route: `PUT ${PHOTO}/file`, body: () => ({}), status: [401, 404, 404, 403, 403, 403] },
+  { route: `PUT ${PHOTO}/file`, body: () => ({}), status: [401, 404, 404, 403, 404, 403] },
   { route: `GET ${PHOTO}/image`, status: [401, 404, 404, 404, 404, 404] },
   { route: `GET ${PHOTO}/thumbnail`, status: [401, 404, 404, 404, 404, 404] },
   // what a person may not see is not there
@@ -94,6 +94,8 @@ const TABLE: readonly Row[] = [
   { route: 'PUT /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
   { route: 'DELETE /api/account/second-factor', body: () => ({}), status: [401, 400, 400, 400, 400, 400] },
   { route: 'POST /api/account/reset', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
+  { route: `GET ${ORGANISATION}/devices`, status: [401, 200, 200, 200, 200, 403] },
+  { route: `POST ${ORGANISATION}/devices/${randomUUID()}/revocation`, body: () => ({}), status: [401, 404, 404, 404, 404, 403] },
   { route: `PUT ${ORGANISATION}/devices/${randomUUID()}`, body: () => ({ x: 1 }), status: [401, 400, 400, 400, 400, 403] },
   { route: `GET ${ORGANISATION}/people`, status: [401, 200, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/people/${randomUUID()}/reset-link`, body: () => ({}), status: [401, 404, 403, 403, 403, 403] },

@@ -18,7 +18,7 @@ export class PhotosController {
 
   @Put('file')
   @BodyOf({ as: 'bytes', limit: '15mb' })
-  @Needs('survey')
+  @Needs('survey', 'log')
   @HttpCode(200)
   keep(
     @Param('jobId') jobId: string,

@@ -1,4 +1,4 @@
-import type { LogKeysDto } from '@caulkhorn/contract';
+import type { DeviceAnswer, LogKeysDto } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 
 export type KnownDevice = LogKeysDto['devices'][number];
@@ -31,6 +31,42 @@ export class DeviceRows {
     );
     const device = row?.owner ? { id: deviceId, personId: row.owner, ...(row.public_key ? { publicKey: row.public_key } : {}) } : null;
     return { name: row?.name, device };
+  }
+
+  /** Devices of the house, or of one person in it; the last that wrote first. */
+  async known(personId?: string): Promise<DeviceAnswer[]> {
+    const rows = await this.manager.query<
+      {
+        id: string;
+        person_id: string;
+        name: string;
+        enrolled_at: Date;
+        has_key: boolean;
+        last_at: string | null;
+        revoked_at: Date | null;
+      }[]
+    >(
+      `select d.id, d.person_id, p.name, d.enrolled_at, d.public_key is not null as has_key, d.revoked_at, last.at as last_at
+       from device d join person p on p.id = d.person_id
+       left join (select device_id, max(receipt->>'receivedAt') as at from log_entry
+         where organisation_id = $1 and imported_at is null group by device_id) last on last.device_id = d.id
+       where d.organisation_id = $1 and ($2::uuid is null or d.person_id = $2)
+       order by last.at desc nulls last, d.enrolled_at desc, d.id`,
+      [this.organisationId, personId ?? null],
+    );
+    return rows.map(({ id, person_id, name, enrolled_at, has_key, last_at, revoked_at }) => ({
+      ...{ id, personId: person_id, personName: name, enrolledAt: enrolled_at.toISOString(), hasKey: has_key },
+      ...(last_at ? { lastAt: last_at } : {}),
+      ...(revoked_at ? { revokedAt: revoked_at.toISOString() } : {}),
+    }));
+  }
+
+  /** From now on what it sends is marked; once told lost it stays so. */
+  async revoke(deviceId: string): Promise<void> {
+    await this.manager.query(`update device set revoked_at = coalesce(revoked_at, now()) where organisation_id = $1 and id = $2`, [
+      this.organisationId,
+      deviceId,
+    ]);
   }
 
   /** Makes it this person's, unless it is somebody's already. */

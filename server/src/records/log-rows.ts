@@ -33,11 +33,24 @@ export class LogRows {
       `select entry, receipt, imported_at from log_entry where organisation_id = $1 and job_id = $2 order by receipt_seq`,
       [this.organisationId, this.jobId],
     );
+    const lost = await this.lostDevices();
+    const lostBefore = ({ deviceId }: LogEntry, { receivedAt }: Receipt): { deviceRevokedAt?: string } => {
+      const at = lost.get(deviceId);
+      return at && at.getTime() <= Date.parse(receivedAt) ? { deviceRevokedAt: at.toISOString() } : {};
+    };
     return rows.map(({ entry, receipt, imported_at }) => ({
-      entry,
-      receipt,
+      ...{ entry, receipt, ...lostBefore(entry, receipt) },
       ...(imported_at ? { importedAt: imported_at.toISOString() } : {}),
     }));
+  }
+
+  /** Devices of the house that were told lost, and when: few, whatever the log holds. */
+  private async lostDevices(): Promise<Map<string, Date>> {
+    const rows = await this.manager.query<{ id: string; revoked_at: Date }[]>(
+      `select id, revoked_at from device where organisation_id = $1 and revoked_at is not null`,
+      [this.organisationId],
+    );
+    return new Map(rows.map(({ id, revoked_at }) => [id, revoked_at]));
   }
 
   /** Where the job's receipts and a device's entries have come to; true while the job is locked. */
@@ -88,6 +101,27 @@ export class LogRows {
       [this.organisationId, this.jobId, workItemId],
     );
     return rows.map(({ verdict, at }) => ({ verdict, at: Date.parse(at) }));
+  }
+
+  /** Photos of a piece of work, as far as they stand. */
+  async photosOf(workItemId: string): Promise<{ of: string; at: number }[]> {
+    const rows = await this.manager.query<{ of: string; at: string }[]>(
+      `select entry->'body'->>'of' as of, entry->>'occurredAt' as at from log_entry photo
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'photo' and entry->'body'->>'workItemId' = $3
+         and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = photo.entry->>'id')`,
+      [this.organisationId, this.jobId, workItemId],
+    );
+    return rows.map(({ of, at }) => ({ of, at: Date.parse(at) }));
+  }
+
+  async speaksOfPhoto(photoId: string): Promise<boolean> {
+    const rows = await this.manager.query<unknown[]>(
+      `select 1 from log_entry where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'photo'
+         and entry->'body'->>'photoId' = $3 limit 1`,
+      [this.organisationId, this.jobId, photoId],
+    );
+    return rows.length > 0;
   }
 
   /** Who wrote starts and finishes of any of these pieces of work, by id. */

@@ -2,13 +2,14 @@ import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type PlanRevision, workItemsBefore } from '@caulkhorn/core/planning';
 import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
-import { type CareId, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
+import { type CareId, type Photo, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
 import {
   type EntryIsAbout,
   type LogEntry,
   careLeft,
   checkEntry,
   entryHash,
+  isHiddenSeen,
   isLetGo,
   isWithdrawnInTime,
   wantsAir,
@@ -45,6 +46,10 @@ export class AppendService {
         if (item && body.kind === 'hold') about = await this.aboutHold(revision, item, entry.personId, records);
         if (item && body.kind === 'start') about = { ...about, ...(await this.gates(revision, item, entry.occurredAt, records)) };
       }
+    }
+    if (body.kind === 'photo') {
+      const photo = await records.items.item('photo', body.photoId);
+      about.isOtherPicture = !photo || photo.deleted || (photo.body as Photo).originalSha256 !== body.originalSha256;
     }
     if (body.kind === 'pail' && (await records.log.entry(body.mixId))?.body.kind !== 'mix')
       issues.push(issue('not-found', 'payload.body.mixId'));
@@ -97,11 +102,15 @@ export class AppendService {
     item: PlanRevision['workItems'][number],
     personId: string,
     { log }: JobRecords,
-  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isUnfinished' | 'isOwnWork'>> {
+  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isUnfinished' | 'isOwnWork' | 'isUnseen'>> {
     if (!item.hold) return { isNoHold: true };
     const before = workItemsBefore(workItems, item);
     const finished = await log.finished(before);
-    return { isUnfinished: before.some((id) => !finished.has(id)), isOwnWork: (await log.doers(before)).includes(personId) };
+    return {
+      isUnfinished: before.some((id) => !finished.has(id)),
+      isOwnWork: (await log.doers(before)).includes(personId),
+      isUnseen: item.hold === 'cover' && !isHiddenSeen(await log.photosOf(item.id), Math.max(-Infinity, ...finished.values())),
+    };
   }
 
   /** Kinds of permit that this work wants by the plan that was released, that the job keeps, and none of which holds then. */

@@ -1,10 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
-import { EnrolDeviceDto } from '@caulkhorn/contract';
+import { type DeviceAnswer, EnrolDeviceDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
-import { Controller, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import type { Caller } from '../people/caller.js';
 import { SecurityEvents } from '../people/security-events.js';
+import { may } from '../people/people.service.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import { Needs } from '../platform/route-rules.js';
@@ -18,6 +19,34 @@ export class DevicesController {
     private readonly database: RecordsDatabase,
     private readonly events: SecurityEvents,
   ) {}
+
+  /** One's own; of who looks after people, all of the house. */
+  @Get()
+  @Needs('log', 'hold', 'manage-people')
+  list(@WhoAsks() caller: Caller): Promise<DeviceAnswer[]> {
+    return this.database.within(caller, ({ devices }) =>
+      devices.known(may(caller.standing, 'manage-people') ? undefined : caller.personId),
+    );
+  }
+
+  /** A lost device is told so by its owner or from the desk. What it still sends is kept, and marked. */
+  @Post(':deviceId/revocation')
+  @Needs('log', 'hold', 'manage-people')
+  @HttpCode(200)
+  async revoke(
+    @Param('deviceId', new ParseUUIDPipe({ exceptionFactory: notFound })) deviceId: string,
+    @WhoAsks() caller: Caller,
+  ): Promise<{ id: string }> {
+    const device = await this.database.within(caller, async ({ devices }) => {
+      const found = await devices.find(deviceId);
+      const isTheirs = found && (found.personId === caller.personId || may(caller.standing, 'manage-people'));
+      if (isTheirs) await devices.revoke(deviceId);
+      return isTheirs ? found : null;
+    });
+    if (!device) throw notFound();
+    await this.events.add({ kind: 'device-revoked', personId: device.personId, detail: deviceId });
+    return { id: deviceId };
+  }
 
   @Put(':deviceId')
   @Needs('log', 'hold')

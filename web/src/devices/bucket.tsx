@@ -8,6 +8,7 @@ import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { INSTRUMENTS, usePaired } from './instruments';
 import { SimulatedBadge } from './pairing-dialog';
+import { trueNow } from '../shared/true-clock';
 
 const BUCKET = INSTRUMENTS.find(({ kind }) => kind === 'flow-bucket')!;
 const SHORTEST_S = 5;
@@ -24,7 +25,7 @@ export function Bucket({ feature, onTaken }: { feature: Feature; onTaken(volumeM
         {beganMs === null ? null : <Running feature={feature} beganMs={beganMs} onTaken={onTaken} stop={() => setBegan(null)} />}
       </span>
       {beganMs === null ? (
-        <Button size="small" className="max-[719px]:h-12" onClick={() => setBegan(Date.now())}>
+        <Button size="small" className="max-[719px]:h-12" onClick={() => setBegan(trueNow())}>
           {t('devices.put-under')}
         </Button>
       ) : null}

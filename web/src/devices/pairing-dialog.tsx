@@ -2,6 +2,7 @@ import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { INSTRUMENTS, usePaired } from './instruments';
+import { trueNow } from '../shared/true-clock';
 
 /** Instruments in reach. All that ship today are simulated, and each says so. */
 export function PairingDialog({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
@@ -17,7 +18,7 @@ export function PairingDialog({ open, onOpenChange }: { open: boolean; onOpenCha
               <span className="block text-[13px] text-soft">{t(`instrument.${kind}`)}</span>
             </span>
             {since[id] === undefined ? (
-              <Button className="max-[719px]:h-12" onClick={() => pair(id, Date.now())} aria-label={t('devices.pair-one', { name })}>
+              <Button className="max-[719px]:h-12" onClick={() => pair(id, trueNow())} aria-label={t('devices.pair-one', { name })}>
                 {t('devices.pair')}
               </Button>
             ) : (

@@ -11,6 +11,7 @@ import { parts, useJob } from '../job/job-context';
 import { sheetDrawing } from './sheet-drawing';
 import { featuresCsv, readingsCsv } from '../exchange/write-csv';
 import { paperFor, writeSvg } from './write-svg';
+import { trueNow } from '../shared/true-clock';
 
 const FORMATS = ['pdf', 'svg', 'dxf', 'features', 'readings'] as const;
 /** ISO 32000-1, Annex C: a page may be 14 400 units of 1/72 inch long. */
@@ -31,7 +32,7 @@ export function SheetExport({ open, onOpenChange }: { open: boolean; onOpenChang
   const isTooLong = chosen === 'pdf' && Math.max(paper.widthMm, paper.heightMm) > LONGEST_PAGE_MM;
 
   const save = async () => {
-    const day = format(new Date(), 'yyyy-MM-dd');
+    const day = format(trueNow(), 'yyyy-MM-dd');
     const name = `${model.job.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '')}-${day}`;
     const title = {
       title: model.job.name,

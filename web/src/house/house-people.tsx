@@ -8,6 +8,7 @@ import { dayOnly } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { Failed, Loading } from '../shared/ui/states';
+import { Devices } from './devices';
 import { InviteForm } from './invite-form';
 import { OneTimeLink } from './one-time-link';
 import { refusalOf } from '../shared/refusal';
@@ -106,6 +107,10 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
         nameOfJob={nameOfJob}
         withdraw={({ id }) => act.mutate(() => api.delete(`${path}/people/invitations/${id}`))}
       />
+      <section aria-label={t('devices-known.title')}>
+        <h2 className="border-b border-rule-strong pb-1 text-base font-semibold">{t('devices-known.title')}</h2>
+        <Devices organisationId={organisationId} personId={ownId} />
+      </section>
       {leaving ? (
         <Dialog open onOpenChange={() => setLeaving(null)} title={t('people.take-off-title', { name: leaving.name })}>
           <p className="max-w-[55ch]">{t('people.take-off-about')}</p>

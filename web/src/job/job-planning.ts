@@ -21,6 +21,7 @@ import { type SiteState, foldLog } from '@caulkhorn/core/site-log';
 import { inSlices } from '../shared/in-slices';
 import type { ShownLine } from './log-lines';
 import { type Placed, type Placer, Placing, type WallsC } from './placing';
+import { trueNow, trueNowIso } from '../shared/true-clock';
 
 /** All that follows from a job's model and log, worked out once for every screen that shows a part of it. */
 export interface Planning {
@@ -142,7 +143,7 @@ export class JobPlanning {
     const walls = this.wallsBy(model.faces, model.readings, site, workItems);
     const wallsC = this.warmthOf(walls);
     const booked = this.bookingsBy(bookings);
-    const today = new Date().toISOString().slice(0, 10);
+    const today = trueNowIso().slice(0, 10);
     const store = moves && this.storeBy(moves, this.prepared, today, model.job.id);
     const isLaidAgainst = model.job.forecast !== undefined || moves !== undefined;
     const optionsFor = this.optionsBy(
@@ -222,7 +223,7 @@ export class JobPlanning {
   }
 
   private place(workItems: readonly WorkItem[], { done }: SiteState, placedBy: Omit<PlacingOptions, 'nowMs'>): void {
-    const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
+    const nowMs = Math.floor(trueNow() / MINUTE_MS) * MINUTE_MS;
     const wanted = [workItems, done, nowMs, placedBy];
     if (isSame(this.wanted, wanted)) return;
     this.wanted = wanted;

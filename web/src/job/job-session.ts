@@ -37,6 +37,7 @@ import { PendingModel } from './pending-model';
 import { dropPhotoFile } from './photo-files';
 import { type Selection, newSelection } from './selection';
 import { type Step, UndoStack } from './undo';
+import { trueNowIso } from '../shared/true-clock';
 
 const NO_BOOKINGS: readonly BookingAnswer[] = [];
 
@@ -271,7 +272,7 @@ export class JobSession {
       kind,
       baseVersion: base,
       payload,
-      occurredAt: new Date().toISOString(),
+      occurredAt: trueNowIso(),
     };
     outbox.add(command as Command).catch(() => notify({ code: 'not-kept' }));
     return base + 1;

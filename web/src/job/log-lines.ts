@@ -1,6 +1,7 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { type EntryBody, FIRST_LINK, type LogEntry, type LogLine, type Receipt, sealEntry } from '@caulkhorn/core/site-log';
 import { v4 } from 'uuid';
+import { clockAheadMs } from '../shared/true-clock';
 import { entryOf } from './commands';
 import type { Command } from '@caulkhorn/contract';
 
@@ -33,6 +34,7 @@ export function sealNext(lines: readonly ShownLine[], pending: readonly Command[
     (latest, entry) => (!latest || entry.deviceSeq > latest.deviceSeq ? entry : latest),
     undefined,
   );
+  const aheadMs = clockAheadMs();
   return sealEntry({
     id: v4(),
     jobId: next.jobId,
@@ -42,7 +44,10 @@ export function sealNext(lines: readonly ShownLine[], pending: readonly Command[
     personId: next.person.personId,
     personName: next.person.name,
     occurredAt: next.occurredAt,
+    // by the device's own clock, whatever is known of it
+    // eslint-disable-next-line no-restricted-syntax -- see above
     writtenAt: new Date().toISOString(),
+    ...(aheadMs ? { clockAheadS: aheadMs / 1000 } : {}),
     ...(next.supersedes
       ? { supersedes: next.supersedes.entryId, ...(next.supersedes.reason ? { supersedesReason: next.supersedes.reason } : {}) }
       : {}),

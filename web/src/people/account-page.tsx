@@ -14,6 +14,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { Failed, Loading } from '../shared/ui/states';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
+import { Devices } from '../house/devices';
 import { SecondFactor } from './second-factor';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -21,6 +22,9 @@ const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** Password, sessions, second factor and what happened to an account; for planners also the people of their house. */
 export function AccountPage({ session }: { session: SessionInfo }) {
   const managed = session.organisations.filter(({ standing }) => PERMISSIONS[standing].includes('manage-people'));
+  const writing = session.organisations.filter(
+    ({ standing }) => PERMISSIONS[standing].includes('log') || PERMISSIONS[standing].includes('hold'),
+  );
   return (
     <div className="min-h-full">
       <header className="flex h-12 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -48,6 +52,11 @@ export function AccountPage({ session }: { session: SessionInfo }) {
           <Part title={t('account.second')} about={t('account.second-about')}>
             <SecondFactor />
           </Part>
+          {writing.map(({ id, name }) => (
+            <Part key={id} title={t('devices-known.own', { name })}>
+              <Devices organisationId={id} personId={session.personId} />
+            </Part>
+          ))}
           {managed.map(({ id, name }) => (
             <Part key={id} title={t('account.people', { name })}>
               <Link to={`/o/${id}/house/people`} className={`${buttonClass()} self-start`}>

@@ -5,6 +5,7 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
+import { trueNowIso } from '../shared/true-clock';
 
 /** A coat that misses its window: what its sheet asks instead, chosen with a reason and put into the plan as work; and what was chosen before. */
 export function LateWork({ item, isLate }: { item: WorkItem; isLate: boolean }) {
@@ -32,9 +33,7 @@ export function LateWork({ item, isLate }: { item: WorkItem; isLate: boolean }) 
       {can('plan') && isLate && decided.length === 0 ? (
         <Choose
           ways={remedyWays(product)}
-          onChoose={(way, reason) =>
-            put('build-up', withRemedy(buildUp, { workItemId: item.id, way, reason, decidedAt: new Date().toISOString() }))
-          }
+          onChoose={(way, reason) => put('build-up', withRemedy(buildUp, { workItemId: item.id, way, reason, decidedAt: trueNowIso() }))}
         />
       ) : null}
     </div>

@@ -17,6 +17,7 @@ import { boardPng, boardSvg } from './board-picture';
 import type { Row } from './programme-row';
 import type { Board } from './use-board';
 import type { BoardLayout } from './use-board-layout';
+import { trueNow } from '../shared/true-clock';
 
 /** A round of mist keeps somebody so long, for the calendar. */
 const ROUND_MS = 15 * MINUTE_MS;
@@ -46,7 +47,7 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
       })),
     );
     const events = [...work, ...rounds.filter(({ startMs }) => startMs > layout.now)];
-    const file = asCalendar({ name, place: model.job.site, events, madeMs: Date.now() });
+    const file = asCalendar({ name, place: model.job.site, events, madeMs: trueNow() });
     saveFile(`${name}.ics`, file, 'text/calendar;charset=utf-8');
   };
   const drawing = () => {

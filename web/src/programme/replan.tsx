@@ -11,6 +11,7 @@ import { Button } from '../shared/ui/button';
 import { itemName } from '../words/item-name';
 import { Moves } from './moves';
 import type { Board } from './use-board';
+import { trueNow } from '../shared/true-clock';
 
 const SHOWN = 6;
 const KINDS = ['added', 'gone', 'changed'] as const satisfies readonly (keyof WorkDifference)[];
@@ -96,7 +97,7 @@ function usePlaced(workItems: readonly WorkItem[] | null): Programme | null {
       ({ programme, workItems: of }) => setPlaced({ of, programme }),
       () => setPlaced(null),
     );
-    const nowMs = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
+    const nowMs = Math.floor(trueNow() / MINUTE_MS) * MINUTE_MS;
     placing.current.want({ workItems, done: site.done, options: { ...optionsFor(workItems), nowMs } });
   }, [workItems, site.done, optionsFor]);
   return placed && placed.of === workItems ? placed.programme : null;

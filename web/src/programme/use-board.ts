@@ -22,6 +22,7 @@ import { Placing } from '../job/placing';
 import { type Draft, NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withMoved, withPerson, withPinned } from './draft';
 import { type ByGoal, NO_SEARCH, Proposing, type Search } from './proposing';
 import { ServerProposing } from './server-proposing';
+import { trueNowIso } from '../shared/true-clock';
 
 /** A search goes on so long unless it is proven that nothing better is left, or somebody stops it. */
 const SEARCH_MS = 10_000;
@@ -101,7 +102,7 @@ export function useBoard() {
   };
   const keep = (programme: Programme) => {
     const pinned = new Set(workItems.map(({ id }) => id).filter((id) => isPinnedIn(changes, kept, id)));
-    const keptAt = new Date().toISOString();
+    const keptAt = trueNowIso();
     put('kept-programme', keepProgramme(programme, { before, id: v4(), keptAt, keptBy: session.name, pinned, personOf, workItems }));
     leave();
   };

@@ -15,6 +15,7 @@ import { Dialog } from '../shared/ui/dialog';
 import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { forecastCsv, readForecastCsv } from './forecast-csv';
+import { trueNowIso } from '../shared/true-clock';
 
 /** How far the station tells ahead. */
 const STATION_H = 5 * 24;
@@ -28,7 +29,7 @@ export function Weather() {
   const { timeZone, forecast } = model.job;
   const cover = forecast && coverOf(forecast);
   const take = (source: string, hours: ForecastHour[]) => {
-    putHead({ ...model.job, forecast: { source, madeAt: new Date().toISOString(), hours } });
+    putHead({ ...model.job, forecast: { source, madeAt: trueNowIso(), hours } });
     setIssues([]);
   };
   const read = async (file: File) => {

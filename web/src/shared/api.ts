@@ -1,4 +1,5 @@
 import type { Issue } from '@caulkhorn/core/issues';
+import { learnClock } from './true-clock';
 
 /** What a route answered instead of doing what was asked. `status` 0: nothing answered at all. */
 export class ApiError extends Error {
@@ -45,6 +46,7 @@ async function request<T>(method: string, path: string, { body, signal, again = 
   const isFile = body instanceof Blob;
   const timeout = AbortSignal.timeout(isFile ? LONGEST_FILE_WAIT_MS : LONGEST_WAIT_MS);
   let response: Response;
+  const askedMs = Date.now();
   try {
     response = await fetch(`/api${path}`, {
       method,
@@ -62,6 +64,7 @@ async function request<T>(method: string, path: string, { body, signal, again = 
     if (signal?.aborted) throw fault;
     throw new ApiError(0, 'no-answer');
   }
+  if (response.headers.get('x-caulkhorn') !== null) learnClock(askedMs, Date.now(), response.headers.get('date'));
   if (before && response.status === 304) return before.answer as T;
   const parsed = await ownAnswer(response);
   if (response.ok) {

@@ -7,6 +7,7 @@ import { t } from '../messages/t';
 import { timeNear } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
+import { trueNowIso } from '../shared/true-clock';
 
 /** The rounds of a cure that has begun: what is due, what was missed, and one press for who has wetted it. */
 export function CureRounds({ item, startedMs }: { item: WorkItem; startedMs: number }) {
@@ -47,7 +48,7 @@ export function CureRounds({ item, startedMs }: { item: WorkItem; startedMs: num
               key={how}
               size="large"
               look={how === 'mist' && next?.state === 'due' ? 'solid' : 'outline'}
-              onClick={() => log({ kind: 'round', workItemId: item.id, planRevisionId: revision.id, how }, new Date().toISOString())}
+              onClick={() => log({ kind: 'round', workItemId: item.id, planRevisionId: revision.id, how }, trueNowIso())}
             >
               {t(`round.did.${how}`)}
             </Button>

@@ -7,6 +7,7 @@ import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { careText } from '../words/care-list';
 import { parts, useJob, usePlanning } from '../job/job-context';
+import { trueNowIso } from '../shared/true-clock';
 
 /** Checks that the place of a piece of work still asks for at a time, by the plan that was released: the server asks the same. */
 export function useCareLeft(item: WorkItem): (atMs: number) => CareId[] {
@@ -61,7 +62,7 @@ export function DailyCare({ item, left }: { item: WorkItem; left: readonly CareI
       <Button
         className="mt-2 w-full"
         disabled={!isAll}
-        onClick={() => log({ kind: 'care', spaceId: space.id, checks: left }, new Date().toISOString())}
+        onClick={() => log({ kind: 'care', spaceId: space.id, checks: left }, trueNowIso())}
       >
         {t(isAll ? 'care.write' : 'care.tick-all')}
       </Button>

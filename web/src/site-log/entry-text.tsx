@@ -38,6 +38,7 @@ export function EntryText({
       <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>
       {body.kind === 'pail' ? ` · ${t(`log.became.${body.became}`)}` : ''}
       {body.kind === 'hold' ? ` · ${t(`log.hold.${body.verdict}`)}${body.reason ? `: ${body.reason}` : ''}` : ''}
+      {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}
       {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}
       {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}

@@ -10,6 +10,7 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { trueNowIso } from '../shared/true-clock';
 
 /** What a comb is likely to say, as shares of what is wanted: thin ones as well. */
 const LIKELY = [0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5] as const;
@@ -127,7 +128,7 @@ export function FilmPad({ item }: { item: WorkItem }) {
             size="large"
             look="solid"
             onClick={() => {
-              log({ kind: 'film', workItemId: item.id, planRevisionId: revision!.id, readings: taken }, new Date().toISOString());
+              log({ kind: 'film', workItemId: item.id, planRevisionId: revision!.id, readings: taken }, trueNowIso());
               form.setValue('taken', '[]');
               form.forget();
             }}

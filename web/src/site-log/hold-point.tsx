@@ -1,21 +1,25 @@
-import { type WorkItem, workItemsBefore } from '@caulkhorn/core/planning';
-import { isLetGo } from '@caulkhorn/core/site-log';
+import { type PlanRevision, type WorkItem, workItemsBefore } from '@caulkhorn/core/planning';
+import { type SiteState, isHiddenSeen, isLetGo } from '@caulkhorn/core/site-log';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { t } from '../messages/t';
 import { dayAndTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { TextArea } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { WorkPhotos } from './work-photos';
+import { trueNowIso } from '../shared/true-clock';
 
 /** Whether a hold point stands before a piece of work by the plan that was released, and nobody has let it go: the server asks the same. */
 export function useIsHeld({ id }: WorkItem): boolean {
   const { revision } = useJob(parts('revision'));
   const { site } = usePlanning();
   const held = revision?.workItems.find((item) => item.id === id);
-  if (!held?.hold) return false;
-  const ends = workItemsBefore(revision!.workItems, held).flatMap((each) => site.done.get(each)?.finishedAt ?? []);
-  return !isLetGo(site.holds.get(id), Math.max(-Infinity, ...ends));
+  return held?.hold ? !isLetGo(site.holds.get(id), workedUntilMs(held, revision!, site)) : false;
 }
+
+/** When the last of what is looked at there was finished. */
+const workedUntilMs = (held: WorkItem, { workItems }: PlanRevision, { done }: SiteState): number =>
+  Math.max(-Infinity, ...workItemsBefore(workItems, held).flatMap((each) => done.get(each)?.finishedAt ?? []));
 
 /** What is looked over before this work, what was said of it, and the two answers of who may give them. */
 export function HoldPoint({ item }: { item: WorkItem }) {
@@ -34,10 +38,11 @@ export function HoldPoint({ item }: { item: WorkItem }) {
       reason: last.reason ?? '',
     };
   if (!isHeld) return said ? <p className="text-soft">{t('hold.released-by', said)}</p> : null;
+  const isUnseen = hold === 'cover' && !isHiddenSeen(site.photos.get(item.id), workedUntilMs(item, revision, site));
   const isOwn = workItemsBefore(revision.workItems, item).some((id) => site.doers.get(id)?.has(session.personId));
   const say = (verdict: 'released' | 'refused', reason?: string) => {
     const about = { workItemId: item.id, planRevisionId: revision.id, verdict, ...(reason ? { reason } : {}) };
-    log({ kind: 'hold', ...about }, new Date().toISOString());
+    log({ kind: 'hold', ...about }, trueNowIso());
     form.setValue('reason', '');
     form.forget();
   };
@@ -49,10 +54,12 @@ export function HoldPoint({ item }: { item: WorkItem }) {
     <section aria-label={t(`hold.${hold}`)} className="border-2 border-iron px-3 py-2.5">
       <h3 className="font-semibold">{t(`hold.${hold}`)}</h3>
       <p className={said ? 'font-medium text-iron' : ''}>{said ? t('hold.refused-by', said) : t('hold.open')}</p>
+      {isUnseen ? <p>{t('hold.photo-first')}</p> : null}
+      {hold === 'cover' ? <WorkPhotos item={item} asked={['hidden']} isLarge /> : null}
       {isOwn ? <p>{t('hold.own')}</p> : null}
       {can('hold') && !isOwn ? (
         <form className="mt-2 flex flex-col gap-2" onSubmit={(event) => void refuse(event)} noValidate>
-          <Button size="large" look="solid" onClick={() => say('released')}>
+          <Button size="large" look="solid" disabled={isUnseen} onClick={() => say('released')}>
             {t('hold.let-go')}
           </Button>
           <TextArea label={t('hold.reason')} fault={form.formState.errors.reason?.message} {...form.register('reason')} />

@@ -36,7 +36,7 @@ export function indexLog(
   return lines
     .map((line) => ({
       line,
-      writtenMs: Date.parse(line.entry.writtenAt),
+      writtenMs: Date.parse(line.entry.writtenAt) - (line.entry.clockAheadS ?? 0) * 1000,
       faceId: faceOf(line.entry),
       day: dayOf(Date.parse(line.entry.occurredAt)),
     }))

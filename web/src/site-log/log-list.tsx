@@ -72,7 +72,7 @@ export function LogList({ faceId }: { faceId?: string }) {
       ) : null}
       {wanted.length === 0 ? <p className="text-soft">{t('log.nothing-so')}</p> : null}
       <ol className="divide-y divide-rule">
-        {wanted.slice(0, shown).map(({ line: { entry, receipt, importedAt } }) => {
+        {wanted.slice(0, shown).map(({ line: { entry, receipt, importedAt, deviceRevokedAt } }) => {
           const isSuperseded = superseded.has(entry.id);
           return (
             <li key={entry.id} className={`py-1.5 ${isSuperseded ? 'text-soft line-through' : ''}`}>
@@ -92,7 +92,14 @@ export function LogList({ faceId }: { faceId?: string }) {
                 {entry.supersedes ? ` · ${t('log.corrects')}` : ''}
                 {entry.supersedesReason ? ` (${entry.supersedesReason})` : ''}
                 {importedAt ? ` · ${t('log.imported')}` : ''}
-                {receipt ? timeMarks({ entry, receipt, importedAt }).map((mark) => ` · ${t(`log.mark.${mark}`)}`) : null}
+                {receipt
+                  ? timeMarks({
+                      entry,
+                      receipt,
+                      ...(importedAt ? { importedAt } : {}),
+                      ...(deviceRevokedAt ? { deviceRevokedAt } : {}),
+                    }).map((mark) => ` · ${t(`log.mark.${mark}`)}`)
+                  : null}
                 {receipt ? '' : ` · ${t('log.waiting')}`}
               </p>
             </li>

@@ -34,6 +34,7 @@ import { HoldPoint, useIsHeld } from './hold-point';
 import { BeginPail } from './pails';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
+import { WorkPhotos } from './work-photos';
 
 /** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
@@ -115,6 +116,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {!isStart && item.roundsPerDay !== undefined ? <CureRounds item={item} startedMs={task.startMs} /> : null}
       {can('log') && !isStart && item.restH === undefined ? (
         <>
+          <WorkPhotos item={item} asked={['before', 'after']} />
           <BeginPail item={item} />
           <FilmPad item={item} />
         </>

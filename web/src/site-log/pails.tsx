@@ -12,6 +12,7 @@ import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { itemName } from '../words/item-name';
 import { type OpenPail, stageOf, useOpenPails } from './use-open-pails';
+import { trueNowIso } from '../shared/true-clock';
 
 /** One press when a pail is begun: its life runs from then. */
 export function BeginPail({ item }: { item: WorkItem }) {
@@ -26,10 +27,7 @@ export function BeginPail({ item }: { item: WorkItem }) {
       className="w-full"
       onClick={() => {
         allowChime();
-        log(
-          { kind: 'mix', workItemId: item.id, planRevisionId: revision!.id, ...(batchNumber ? { batchNumber } : {}) },
-          new Date().toISOString(),
-        );
+        log({ kind: 'mix', workItemId: item.id, planRevisionId: revision!.id, ...(batchNumber ? { batchNumber } : {}) }, trueNowIso());
       }}
     >
       <FlaskConical size={20} aria-hidden /> {t('pail.begin')}
@@ -86,7 +84,7 @@ function RunningPail({ open: { pail, item, times, wall } }: { open: OpenPail }) 
               key={became}
               size="large"
               look={became === (isOver ? 'thrown' : 'used') ? 'solid' : 'outline'}
-              onClick={() => log({ kind: 'pail', mixId: pail.mixId, became }, new Date().toISOString())}
+              onClick={() => log({ kind: 'pail', mixId: pail.mixId, became }, trueNowIso())}
             >
               {t(`pail.${became}`)}
             </Button>

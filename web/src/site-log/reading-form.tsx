@@ -8,6 +8,7 @@ import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, conditionsFrom } from './conditions-fields';
+import { trueNowIso } from '../shared/true-clock';
 
 interface Texts extends ConditionTexts {
   note: string;
@@ -30,7 +31,7 @@ export function ReadingForm({ faceId }: { faceId?: string }) {
       : { kind: 'note', ...where, note };
     const shape = checkShape<object>(conditions ? ReadingBodyDto : NoteBodyDto, body);
     if (!shape.ok) return form.showIssues(shape.issues);
-    log(body, new Date().toISOString());
+    log(body, trueNowIso());
     form.forget();
     form.reset({ ...NO_CONDITIONS, note: '' });
   });

@@ -1,20 +1,24 @@
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import type { WorkDone } from '@caulkhorn/core/site-log';
-import { useMemo } from 'react';
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
-import { hoursMinutes } from '../shared/times';
+import { hoursMinutes, timeOfDay } from '../shared/times';
+import { useIsPhone } from '../shared/use-media';
 import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { useFoundSince } from '../job/use-found-since';
 import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
+import { ClockNotice } from './clock-notice';
 import { LogList } from './log-list';
 import { NextWork } from './next-work';
 import { RunningPails } from './pails';
 import { ReadingForm } from './reading-form';
 import { DAY_MS } from '@caulkhorn/core/quantities';
+import { trueNow } from '../shared/true-clock';
 
 /** The next piece of work of each face, whoever is on or due first in front. What the log says counts at once, where the rest lies in time a moment later. */
 function useNextOfFaces() {
@@ -38,7 +42,12 @@ function useNextOfFaces() {
   }, [programme, workItems, site, faces]);
 }
 
-const isOn = ({ task, item }: { task: PlacedTask; item: WorkItem }): boolean => task.state === 'running' && item.restH === undefined;
+interface Next {
+  task: PlacedTask;
+  item: WorkItem;
+}
+
+const isOn = ({ task, item }: Next): boolean => task.state === 'running' && item.restH === undefined;
 
 function stateOf(done: WorkDone | undefined): PlacedTask['state'] {
   if (done?.finishedAt !== undefined) return 'done';
@@ -46,8 +55,8 @@ function stateOf(done: WorkDone | undefined): PlacedTask['state'] {
 }
 
 /** A window that closes soon matters more than work that may start any time; what goes on by itself matters when it is over. */
-function urgency({ task, item }: { task: PlacedTask; item: WorkItem }): number {
-  if (task.state === 'running' && item.restH !== undefined) return Math.max(task.endMs, Date.now()) + DAY_MS;
+function urgency({ task, item }: Next): number {
+  if (task.state === 'running' && item.restH !== undefined) return Math.max(task.endMs, trueNow()) + DAY_MS;
   return task.window?.closesMs ?? task.startMs + DAY_MS;
 }
 
@@ -56,35 +65,17 @@ export function SiteLogSlate() {
   const { revision, model, can } = useJob(parts('revision', 'model', 'can'));
   const now = useNow(1000);
   const next = useNextOfFaces();
-  const { selected, select } = useSelection('selected', 'select');
+  const { selected } = useSelection('selected');
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
   const faceId = feature?.faceId ?? (selected?.kind === 'face' ? selected.id : undefined);
   if (!revision) return <NoRelease />;
   const chosen = next.find(({ item }) => item.faceId === faceId) ?? (faceId ? undefined : next[0]);
   return (
     <>
+      <ClockNotice />
       <FoundSince />
       <RunningPails />
-      <nav aria-label={t('now.faces')} className="mb-3 flex flex-wrap gap-1.5">
-        {next.map(({ task, item }) => {
-          const face = model.faces.find((f) => f.id === item.faceId)!;
-          const isChosen = chosen?.item.faceId === face.id;
-          return (
-            <button
-              key={face.id}
-              type="button"
-              aria-pressed={isChosen}
-              onClick={() => select({ kind: 'face', id: face.id })}
-              className={`min-h-9 rounded-[3px] border px-2.5 text-left max-[719px]:min-h-12 ${isChosen ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
-            >
-              <b>{face.mark}</b> {stepName(item, model)}
-              {task.window?.closesMs != null && task.state === 'planned' ? (
-                <span className="ml-1 text-[13px]">{soon(task.window.opensMs, task.window.closesMs, now)}</span>
-              ) : null}
-            </button>
-          );
-        })}
-      </nav>
+      <OtherWork next={next} chosen={chosen} now={now} />
       {chosen ? (
         <NextWork task={chosen.task} item={chosen.item} now={now} />
       ) : (
@@ -100,6 +91,63 @@ export function SiteLogSlate() {
         <LogList faceId={faceId} />
       </section>
     </>
+  );
+}
+
+/** The work of every face, and who is at it. On a phone it is folded away: what is to be done now fills it alone. */
+function OtherWork({ next, chosen, now }: { next: readonly Next[]; chosen: Next | undefined; now: number }) {
+  const { model } = useJob(parts('model'));
+  const { site } = usePlanning();
+  const { select } = useSelection('select');
+  const isPhone = useIsPhone();
+  const [isOpen, setOpen] = useState(false);
+  const others = next.filter((each) => each !== chosen);
+  const busy = others.filter(isOn);
+  if (isPhone && others.length === 0) return null;
+  return (
+    <nav aria-label={t('now.faces')} className="mb-3 flex flex-wrap gap-1.5">
+      {isPhone ? (
+        <Button className="min-h-14 w-full justify-between" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+          {t('now.other-faces', { n: others.length })}
+          <span className="flex items-center gap-1.5 text-[13px] text-soft">
+            {busy.length > 0 ? t('now.being-done', { n: busy.length }) : null}
+            {isOpen ? <ChevronUp size={20} aria-hidden /> : <ChevronDown size={20} aria-hidden />}
+          </span>
+        </Button>
+      ) : null}
+      {isPhone && !isOpen
+        ? null
+        : next.map((each) => {
+            const { task, item } = each;
+            const face = model.faces.find((f) => f.id === item.faceId)!;
+            const isChosen = chosen?.item.faceId === face.id;
+            return (
+              <button
+                key={face.id}
+                type="button"
+                aria-pressed={isChosen}
+                onClick={() => {
+                  select({ kind: 'face', id: face.id });
+                  setOpen(false);
+                }}
+                className={`min-h-9 rounded-[3px] border px-2.5 text-left max-[719px]:min-h-14 ${isChosen ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+              >
+                <b>{face.mark}</b> {stepName(item, model)}
+                {task.window?.closesMs != null && task.state === 'planned' ? (
+                  <span className="ml-1 text-[13px]">{soon(task.window.opensMs, task.window.closesMs, now)}</span>
+                ) : null}
+                {isOn(each) ? (
+                  <span className="block text-[13px]">
+                    {t('now.at-it', {
+                      who: (site.done.get(item.id)?.people ?? []).join(', '),
+                      since: timeOfDay(task.startMs, model.job.timeZone),
+                    })}
+                  </span>
+                ) : null}
+              </button>
+            );
+          })}
+    </nav>
   );
 }
 

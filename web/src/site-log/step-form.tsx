@@ -29,6 +29,7 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { useCareLeft, usePermitsLapsed } from './daily-care';
 import { oddDuration, outOfWindow } from './odd-times';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
+import { trueNow } from '../shared/true-clock';
 
 interface Texts extends ConditionTexts {
   occurredAt: string;
@@ -63,7 +64,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const product = revision ? productOfWork(revision, item.id) : undefined;
   const wantsAirFirst = product ? wantsAir(product) : isCoat;
   const near = useMeasuredHere(item);
-  const [found] = useState(() => (corrects || kind === 'finish' ? undefined : near(Date.now())));
+  const [found] = useState(() => (corrects || kind === 'finish' ? undefined : near(trueNow())));
   const form = useKeptForm<Texts>(
     `${kind} ${item.id} ${corrects?.id ?? ''} ${units}`,
     startTexts({ corrects, done, timeZone, units, conditions: found?.conditions }),
@@ -278,7 +279,7 @@ interface StartingFrom {
 }
 
 function startTexts({ corrects, done, timeZone, units, conditions: near }: StartingFrom): Texts {
-  const now = localField(Date.now(), timeZone);
+  const now = localField(trueNow(), timeZone);
   const body = corrects?.body;
   const conditions = body && 'conditions' in body ? body.conditions : near;
   const finish = body?.kind === 'finish' ? body : undefined;

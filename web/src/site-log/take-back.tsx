@@ -7,6 +7,7 @@ import { deviceId } from '../shared/device';
 import { Button } from '../shared/ui/button';
 import { useNow } from '../shared/use-now';
 import { EntryText } from './entry-text';
+import { clockAheadMs, trueNowIso } from '../shared/true-clock';
 
 /** What was just written here can be taken back for a minute: the log then says that it was a slip, and keeps both. */
 export function TakeBack() {
@@ -21,13 +22,14 @@ export function TakeBack() {
     [lines, by.deviceId],
   );
   const now = useNow(5000);
-  if (!last || !mayWithdraw(last, by, Math.max(now, Date.parse(last.writtenAt)))) return null;
+  // both by the device's own clock
+  if (!last || !mayWithdraw(last, by, Math.max(now + (clockAheadMs() ?? 0), Date.parse(last.writtenAt)))) return null;
   return (
     <div role="status" className="flex items-center gap-3 border-t border-rule-strong bg-raised px-4 py-1.5">
       <span className="min-w-0 flex-1 truncate">
         {t('log.just-written')} <EntryText entry={last} short />
       </span>
-      <Button className="min-h-12" onClick={() => log({ kind: 'withdrawn' }, new Date().toISOString(), { entryId: last.id })}>
+      <Button className="min-h-12" onClick={() => log({ kind: 'withdrawn' }, trueNowIso(), { entryId: last.id })}>
         {t('log.take-back')}
       </Button>
     </div>

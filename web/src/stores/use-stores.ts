@@ -11,6 +11,7 @@ import { storesQuery } from '../job/job-queries';
 import { useNow } from '../shared/use-now';
 import { type SentMove, type StockOutbox, useStockOutbox } from './stock-outbox';
 import { DAY_MS } from '@caulkhorn/core/quantities';
+import { trueNowIso } from '../shared/true-clock';
 
 const POLL_MS = 15_000;
 
@@ -37,7 +38,7 @@ export function useAddMoves(organisationId: string, catalogue: Catalogue): (...m
   const client = useQueryClient();
   const { outbox } = useStockOutbox();
   return (...moves) => {
-    const at = new Date().toISOString();
+    const at = trueNowIso();
     const written = moves.map((move) => ({ id: v4(), at, ...move }) as SentMove);
     const issues = faultsOf(written, knownMoves(client, organisationId, outbox), outbox, catalogue);
     if (issues.length > 0) return issues;

@@ -23,6 +23,7 @@ import { type FaceTexts, faceFrom, faceTexts } from './face-texts';
 import { OutlineField } from './outline-field';
 import { readOutline } from './outline-text';
 import { sideOptions } from './sides';
+import { trueNowIso } from '../shared/true-clock';
 
 const NOT_KNOWN = '';
 
@@ -61,7 +62,7 @@ export function FaceForm({ face }: { face: Face }) {
           checked={isClear}
           onChange={() => {
             const { clearAt: _, ...rest } = face;
-            put('face', isClear ? rest : { ...rest, clearAt: new Date().toISOString() });
+            put('face', isClear ? rest : { ...rest, clearAt: trueNowIso() });
           }}
         />
         {t('face.clear')}

@@ -12,6 +12,7 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob } from '../job/job-context';
 import { faceFrom, faceTexts } from './face-texts';
 import { sideOptions } from './sides';
+import { trueNowIso } from '../shared/true-clock';
 
 const AS_IT_IS = '';
 const START = { substrate: AS_IT_IS, strengthMPa: '', thicknessMm: '', reach: AS_IT_IS, near: AS_IT_IS, far: AS_IT_IS, clear: AS_IT_IS };
@@ -36,7 +37,7 @@ export function FacesDialog({ close }: { close(): void }) {
       .filter(({ id }) => taken.has(id))
       .map((face): Face => {
         const { clearAt, ...next } = faceFrom(face, { ...faceTexts(face, units), ...asked }, units);
-        if (clear === 'yes') return { ...next, clearAt: clearAt ?? new Date().toISOString() };
+        if (clear === 'yes') return { ...next, clearAt: clearAt ?? trueNowIso() };
         return clear === 'no' || clearAt === undefined ? next : { ...next, clearAt };
       });
     const lookup = lookupIn(model);

@@ -24,6 +24,7 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { type FeatureTexts, MEASURES, featureFrom, hasField, textsOf } from './feature-texts';
 import { FlowFields } from './flow-fields';
+import { trueNowIso } from '../shared/true-clock';
 
 /** What was seen of one feature. Each field is saved as it is left; what cannot be saved stays, with the reason beside it. */
 export function FeatureForm({ feature, editable }: { feature: Feature; editable: boolean }) {
@@ -38,7 +39,7 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const save = () => {
     clearErrors();
     const texts = form.getValues();
-    const item = featureFrom(feature, texts, units, new Date().toISOString());
+    const item = featureFrom(feature, texts, units, trueNowIso());
     const shape = checkShape(FeatureDto, item);
     const issues = shape.ok ? checkItem('feature', item, lookupIn(model)) : shape.issues;
     if (issues.length > 0) return form.showIssues(issues);

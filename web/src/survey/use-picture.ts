@@ -8,15 +8,16 @@ export function usePicture(photoId: string, size: 'image' | 'thumbnail'): string
   const waits = [...outbox.pending, ...outbox.refused.map(({ command }) => command)].some(
     ({ kind, payload }) => kind === 'photo.put' && (payload as { id: string }).id === photoId,
   );
-  const [here, setHere] = useState<string | null>(null);
+  const [here, setHere] = useState<string | 'sent' | null>(null);
   useEffect(() => {
     if (!waits) return;
     let url: string | null = null;
     let left = false;
     void photoFile(photoId).then((file) => {
-      if (left || !file) return;
-      url = URL.createObjectURL(file);
-      setHere(url);
+      if (left) return;
+      url = file ? URL.createObjectURL(file) : null;
+      // what waits is a word or an arrow: the picture went before
+      setHere(url ?? 'sent');
     });
     return () => {
       left = true;
@@ -24,5 +25,5 @@ export function usePicture(photoId: string, size: 'image' | 'thumbnail'): string
       if (url) URL.revokeObjectURL(url);
     };
   }, [photoId, waits]);
-  return waits ? here : `/api${path}/photos/${photoId}/${size}`;
+  return waits && here !== 'sent' ? here : `/api${path}/photos/${photoId}/${size}`;
 }

@@ -6,6 +6,8 @@ export const ISSUES = {
   'issue.supersede-needs-reason': 'Somebody else wrote this entry: say why it is corrected.',
   'issue.not-yours-to-correct': 'Only who wrote an entry, a foreman or a planner may correct it.',
   'issue.hold-not-released': 'A hold point stands before it: somebody who did not do the work looks it over first.',
+  'issue.hidden-not-photographed': 'What this hides was not photographed since it was finished.',
+  'issue.photo-in-log': 'The log speaks of this photo: it stays.',
   'issue.not-done-yet': 'What is to be looked at is not finished by the log.',
   'issue.own-work': 'Whoever did the work does not let it go: somebody else looks it over.',
   'issue.no-hold-point': 'There is no hold point before this work in the plan that was released.',

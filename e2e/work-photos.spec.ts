@@ -1,0 +1,111 @@
+import { FIRST_LINK, type LogEntry, type LogLine, sealEntry } from '@caulkhorn/core/site-log';
+import { type Page, expect, test } from '@playwright/test';
+import { releasedCopy, signIn, workOn } from './support';
+
+interface Item {
+  id: string;
+  faceId: string;
+  hold?: string;
+}
+
+/** Writes into the log that work is finished, as a second device of whoever is signed in would. */
+async function finish(page: Page, path: string, planRevisionId: string, ids: readonly string[]): Promise<void> {
+  const session = (await (await page.request.get('/api/session')).json()) as { personId: string; name: string };
+  const deviceId = crypto.randomUUID();
+  const jobId = path.split('/').at(-1)!;
+  let last: Pick<LogEntry, 'hash' | 'deviceSeq'> = { hash: FIRST_LINK, deviceSeq: 0 };
+  for (const workItemId of ids) {
+    const occurredAt = new Date(Date.now() - 60_000).toISOString();
+    const entry = sealEntry({
+      ...{ id: crypto.randomUUID(), jobId, deviceId, deviceSeq: last.deviceSeq + 1, prevHash: last.hash },
+      ...{ personId: session.personId, personName: session.name, occurredAt, writtenAt: occurredAt },
+      body: { kind: 'finish', workItemId, planRevisionId },
+    });
+    const command = { id: crypto.randomUUID(), deviceId, jobId, kind: 'log.append', baseVersion: 0, payload: entry, occurredAt };
+    expect((await page.request.post(`/api${apiPath(path)}/commands`, { data: command })).status()).toBe(200);
+    last = entry;
+  }
+}
+const apiPath = (path: string) => path.replace('/o/', '/organisations/');
+
+test('what is covered for good is photographed first: two presses, an arrow with a word, and only then it is let go', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  const path = await releasedCopy(page, 'Quay, to be covered', 'before a board, a mat or a screed hides the coat');
+  const { latest } = (await (await page.request.get(`/api${apiPath(path)}/plan`)).json()) as { latest: { id: string; workItems: Item[] } };
+  const held = latest.workItems.find(({ hold }) => hold === 'cover')!;
+  const onFace = latest.workItems.filter(({ faceId }) => faceId === held.faceId);
+  const before = onFace
+    .slice(
+      0,
+      onFace.findIndex(({ id }) => id === held.id),
+    )
+    .map(({ id }) => id);
+  await finish(page, path, latest.id, before);
+
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await context.newPage();
+  await signIn(phone, 'foreman@hollin.example');
+  await phone.goto(`${path}/site-log?face=${held.faceId}`);
+  const hold = phone.getByRole('region', { name: /^Hold: the coat is looked over/ });
+  const letGo = hold.getByRole('button', { name: 'I have looked: let it go' });
+  await expect(letGo).toBeDisabled();
+  await expect(hold).toContainText('What this hides is photographed first');
+  const file = { name: 'coat.png', mimeType: 'image/png', buffer: await phone.screenshot() };
+  const [camera] = await Promise.all([
+    phone.waitForEvent('filechooser'),
+    hold.getByRole('button', { name: 'Photograph what will be hidden' }).tap(),
+  ]);
+  await camera.setFiles(file);
+  await expect(hold.getByRole('button', { name: /^will be hidden/ })).toBeVisible();
+  await expect(letGo).toBeEnabled();
+
+  // an arrow by two presses, and a word at its foot
+  await hold.getByRole('button', { name: /^will be hidden/ }).tap();
+  const dialog = phone.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Draw an arrow' }).tap();
+  await dialog.getByLabel('A word at its foot').fill('lap');
+  const drawing = dialog.getByRole('img', { name: /on the picture/ });
+  const box = (await drawing.boundingBox())!;
+  await phone.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.3);
+  await expect(dialog.getByText('Now press what it points at.')).toBeVisible();
+  await phone.mouse.click(box.x + box.width * 0.7, box.y + box.height * 0.6);
+  await expect(dialog.getByRole('img', { name: '1 arrow on the picture' })).toContainText('lap');
+  // the picture stays in sight while the arrow waits to be sent
+  await expect(dialog.locator('img')).toHaveJSProperty('complete', true);
+  await expect(dialog.locator('img')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Remove it' })).toHaveCount(0);
+  await phone.keyboard.press('Escape');
+
+  await letGo.tap();
+  await expect(phone.getByText(/^Let go by/)).toBeVisible();
+  await expect(phone.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+  const log = (await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[];
+  const photo = log.find(({ entry: { body } }) => body.kind === 'photo')!.entry.body;
+  expect(photo).toMatchObject({ of: 'hidden', originalSha256: expect.stringMatching(/^[0-9a-f]{64}$/) });
+  await context.close();
+});
+
+test('a phone whose clock is a day fast shows and writes the server’s time, and says so', async ({ page, browser }) => {
+  await signIn(page);
+  const path = await releasedCopy(page, 'Quay, a day ahead');
+
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await context.newPage();
+  await phone.clock.install({ time: Date.now() + 25 * 3_600_000 });
+  await signIn(phone, 'foreman@hollin.example');
+  await phone.goto(`${path}/site-log`);
+  await expect(phone.getByRole('status').filter({ hasText: 'The clock of this device is' })).toContainText('25:00 h ahead');
+  await workOn(phone, /^A /);
+  await phone.getByRole('button', { name: 'Start prepare' }).tap();
+  await expect(phone.getByRole('button', { name: 'Finish prepare' })).toBeVisible();
+  await expect(phone.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+  const log = (await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[];
+  const { entry, receipt } = log.at(-1)!;
+  expect(Math.abs(entry.clockAheadS! - 90_000)).toBeLessThan(10);
+  expect(Math.abs(Date.parse(entry.occurredAt) - Date.parse(receipt.receivedAt))).toBeLessThan(120_000);
+  expect(Date.parse(entry.writtenAt) - Date.parse(receipt.receivedAt)).toBeGreaterThan(24 * 3_600_000);
+  await context.close();
+});
