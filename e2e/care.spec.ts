@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addFace, allSent, choose, goTo, makeJob, signIn, slate } from './support.js';
+import { addFace, allSent, choose, goTo, makeJob, signIn, slate, writeLog } from './support.js';
 
 test('a confined space: said on the face, released, ticked on the phone, and only then started', async ({ page, browser }) => {
   test.setTimeout(120_000);
@@ -70,10 +70,58 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     await work.getByRole('button', { name: 'All seen to: write it down' }).tap();
     await work.getByRole('button', { name: 'Start prepare' }).tap();
     await expect(work.getByRole('button', { name: 'Finish prepare' })).toBeVisible();
+
+    // nobody goes in on air that was not read, or that is bad
+    const confined = work.getByRole('region', { name: /^Confined space/ });
+    await confined.getByLabel('Who stays outside').fill('Bo Falk');
+    await confined.getByRole('button', { name: 'Goes in now' }).tap();
+    await expect(confined).toContainText('The air was not read here in the last half hour');
+    const read = async (oxygen: string) => {
+      for (const [gas, figure] of [
+        ['Oxygen', oxygen],
+        ['Explosive', '0'],
+        ['H₂S', '0'],
+        ['CO', '3'],
+      ] as const)
+        await confined.getByLabel(gas, { exact: false }).first().fill(figure);
+      await confined.getByRole('button', { name: 'Write down this air' }).tap();
+    };
+    await read('18.9');
+    await expect(confined.getByRole('alert')).toContainText('Nobody goes in. Oxygen 18.9, least 19.5.');
+    await read('20.8');
+    await expect(confined.getByRole('alert')).toHaveCount(0);
+    await confined.getByRole('button', { name: 'Goes in now' }).tap();
+    await expect(confined).toContainText('Bo Falk watches outside');
+    await read('19.1');
+    await expect(confined.getByRole('alert')).toContainText('Everybody out, now.');
+    await confined.getByRole('button', { name: 'Tomas Brekkan is out' }).tap();
+    await expect(confined).toContainText('Nobody is inside by the log.');
+
+    // a round alone: asked, answered, ended
+    await phone.getByText('Working alone').tap();
+    await phone.getByRole('button', { name: 'I am alone: ask me' }).tap();
+    const alone = phone.getByRole('region', { name: 'Working alone' });
+    await expect(alone.getByRole('timer')).toContainText(/Asks in (20:00|19:\d\d)/);
+    await alone.getByRole('button', { name: 'I am all right' }).tap();
+    await alone.getByRole('button', { name: 'I am no longer alone' }).tap();
+    await expect(alone).toHaveCount(0);
+
     await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
     await expect(phone.getByText('Seen to before work,')).toBeVisible();
     await expect(phone.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
     await context.close();
+  });
+
+  await test.step('who works alone and does not answer is told to the others, wherever they are in the job', async () => {
+    const context = await browser.newContext();
+    const other = await context.newPage();
+    await signIn(other, 'apprentice@hollin.example');
+    await writeLog(other, new URL(jobUrl).pathname, [{ kind: 'alone', state: 'begun', everyMin: 20 }], 26);
+    await context.close();
+    const told = page.getByRole('alert').filter({ hasText: 'works alone and has not answered since' });
+    await expect(told).toContainText('Juno Pellow', { timeout: 40_000 });
+    await goTo(page, 'Survey');
+    await expect(told).toBeVisible();
   });
 
   await test.step('the dossier holds the check, the altered layer and the plan', async () => {

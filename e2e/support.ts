@@ -1,3 +1,4 @@
+import { type EntryBody, FIRST_LINK, type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
 import { type Locator, type Page, expect } from '@playwright/test';
 
 export const PASSWORD = 'wet-edge-always';
@@ -113,4 +114,26 @@ export async function releasedCopy(page: Page, name: string, hold?: string): Pro
   await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
   await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();
   return path;
+}
+
+/** Where the server answers for a job's page. */
+export const apiPath = (path: string) => path.replace('/o/', '/organisations/');
+
+/** Writes into a job's log as a second device of whoever is signed in would. */
+export async function writeLog(page: Page, path: string, bodies: readonly EntryBody[], minutesAgo = 1): Promise<void> {
+  const session = (await (await page.request.get('/api/session')).json()) as { personId: string; name: string };
+  const deviceId = crypto.randomUUID();
+  const jobId = path.split('/').at(-1)!;
+  let last: Pick<LogEntry, 'hash' | 'deviceSeq'> = { hash: FIRST_LINK, deviceSeq: 0 };
+  for (const body of bodies) {
+    const occurredAt = new Date(Date.now() - minutesAgo * 60_000).toISOString();
+    const entry = sealEntry({
+      ...{ id: crypto.randomUUID(), jobId, deviceId, deviceSeq: last.deviceSeq + 1, prevHash: last.hash },
+      ...{ personId: session.personId, personName: session.name, occurredAt, writtenAt: occurredAt },
+      body,
+    });
+    const command = { id: crypto.randomUUID(), deviceId, jobId, kind: 'log.append', baseVersion: 0, payload: entry, occurredAt };
+    expect((await page.request.post(`/api${apiPath(path)}/commands`, { data: command })).status()).toBe(200);
+    last = entry;
+  }
 }

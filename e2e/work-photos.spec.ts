@@ -1,32 +1,12 @@
-import { FIRST_LINK, type LogEntry, type LogLine, sealEntry } from '@caulkhorn/core/site-log';
-import { type Page, expect, test } from '@playwright/test';
-import { releasedCopy, signIn, workOn } from './support';
+import type { LogLine } from '@caulkhorn/core/site-log';
+import { expect, test } from '@playwright/test';
+import { apiPath, releasedCopy, signIn, workOn, writeLog } from './support';
 
 interface Item {
   id: string;
   faceId: string;
   hold?: string;
 }
-
-/** Writes into the log that work is finished, as a second device of whoever is signed in would. */
-async function finish(page: Page, path: string, planRevisionId: string, ids: readonly string[]): Promise<void> {
-  const session = (await (await page.request.get('/api/session')).json()) as { personId: string; name: string };
-  const deviceId = crypto.randomUUID();
-  const jobId = path.split('/').at(-1)!;
-  let last: Pick<LogEntry, 'hash' | 'deviceSeq'> = { hash: FIRST_LINK, deviceSeq: 0 };
-  for (const workItemId of ids) {
-    const occurredAt = new Date(Date.now() - 60_000).toISOString();
-    const entry = sealEntry({
-      ...{ id: crypto.randomUUID(), jobId, deviceId, deviceSeq: last.deviceSeq + 1, prevHash: last.hash },
-      ...{ personId: session.personId, personName: session.name, occurredAt, writtenAt: occurredAt },
-      body: { kind: 'finish', workItemId, planRevisionId },
-    });
-    const command = { id: crypto.randomUUID(), deviceId, jobId, kind: 'log.append', baseVersion: 0, payload: entry, occurredAt };
-    expect((await page.request.post(`/api${apiPath(path)}/commands`, { data: command })).status()).toBe(200);
-    last = entry;
-  }
-}
-const apiPath = (path: string) => path.replace('/o/', '/organisations/');
 
 test('what is covered for good is photographed first: two presses, an arrow with a word, and only then it is let go', async ({
   page,
@@ -43,7 +23,11 @@ test('what is covered for good is photographed first: two presses, an arrow with
       onFace.findIndex(({ id }) => id === held.id),
     )
     .map(({ id }) => id);
-  await finish(page, path, latest.id, before);
+  await writeLog(
+    page,
+    path,
+    before.map((workItemId) => ({ kind: 'finish', workItemId, planRevisionId: latest.id })),
+  );
 
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();

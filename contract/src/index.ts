@@ -20,6 +20,8 @@ export {
   LogEntryDto,
   LogKeysDto,
   NoteBodyDto,
+  GasBodyDto,
+  InsideBodyDto,
   ReadingBodyDto,
   StartBodyDto,
 } from './log.js';

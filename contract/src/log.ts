@@ -24,6 +24,9 @@ const KINDS = {
   film: () => FilmBodyDto,
   round: () => RoundBodyDto,
   hold: () => HoldBodyDto,
+  gas: () => GasBodyDto,
+  inside: () => InsideBodyDto,
+  alone: () => AloneBodyDto,
   photo: () => PhotoBodyDto,
   withdrawn: () => WithdrawnBodyDto,
 } satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
@@ -120,6 +123,36 @@ export class HoldBodyDto extends EntryBodyDto {
   @Id() planRevisionId!: string;
   @OneOf(['released', 'refused']) verdict!: 'released' | 'refused';
   @Optional() @Text(1000) reason?: string;
+  @Optional() @Text(2000) note?: string;
+}
+
+class GasReadingDto {
+  @Quantity(0, 100) oxygenPct!: number;
+  @Quantity(0, 100) lelPct!: number;
+  @Quantity(0, 10_000) h2sPpm!: number;
+  @Quantity(0, 10_000) coPpm!: number;
+}
+
+export class GasBodyDto extends EntryBodyDto {
+  declare kind: 'gas';
+  @Id() spaceId!: string;
+  @Given() @Nested(() => GasReadingDto) reading!: GasReadingDto;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class InsideBodyDto extends EntryBodyDto {
+  declare kind: 'inside';
+  @Id() spaceId!: string;
+  @Text(120) name!: string;
+  @OneOf(['in', 'out']) went!: 'in' | 'out';
+  @Optional() @Text(120) watcher?: string;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class AloneBodyDto extends EntryBodyDto {
+  declare kind: 'alone';
+  @OneOf(['begun', 'well', 'ended']) state!: 'begun' | 'well' | 'ended';
+  @Optional() @Whole(5, 60) everyMin?: number;
   @Optional() @Text(2000) note?: string;
 }
 

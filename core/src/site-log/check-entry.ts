@@ -2,6 +2,7 @@ import type { Product } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
 import { DEW_MARGIN_C, SAME_AIR_H, dewPoint } from '../physics/index.js';
 import { HOUR_MS } from '../quantities/index.js';
+import { type ConfinedState, gasAlarms, mayNotEnter } from './confined.js';
 import type { Conditions, EntryBody } from './entry.js';
 import { type Breach, breachesOf } from './start-gate.js';
 
@@ -25,6 +26,7 @@ export interface EntryIsAbout {
   /** of a hold point: there is none before this work */ isNoHold?: boolean;
   /** of a hold point: what is to be looked at is not finished */ isUnfinished?: boolean;
   /** of a hold point: what will be hidden was not photographed since it was finished */ isUnseen?: boolean;
+  /** the last air that was read where this happens, by the meter; left out where nobody read any */ gas?: ConfinedState['gas'];
   /** of a photo: it is none of this job, or another picture */ isOtherPicture?: boolean;
   /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
@@ -49,6 +51,7 @@ export function checkEntry(
     isUnfinished,
     isUnseen,
     isOtherPicture,
+    gas,
     path = 'body',
   }: EntryIsAbout = {},
 ): Issue[] {
@@ -60,8 +63,16 @@ export function checkEntry(
     if (isOwnWork) found.push(issue('own-work', path));
     if (body.verdict === 'refused' && !body.reason?.trim()) found.push(issue('missing', `${path}.reason`));
   }
+  if (body.kind === 'inside' && body.went === 'in') {
+    const bar = mayNotEnter(gas, Date.parse(occurredAt));
+    if (bar) found.push(issue(bar, path));
+    if (!body.watcher?.trim()) found.push(issue('watcher-wanted', `${path}.watcher`));
+    else if (sameName(body.watcher, body.name)) found.push(issue('watcher-is-inside', `${path}.watcher`));
+  }
+  if (body.kind === 'alone' && body.state === 'begun' && body.everyMin === undefined) found.push(issue('missing', `${path}.everyMin`));
   if (body.kind === 'photo' && isOtherPicture) found.push(issue('another-picture', `${path}.photoId`));
   if (body.kind === 'start') {
+    if (gas && gasAlarms(gas.reading).length > 0) found.push(issue('gas-alarm', path));
     if (isHeld) found.push(issue('hold-not-released', path));
     for (const permit of permitsLapsed) found.push(issue('permit-lapsed', path, { permit }));
     if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
@@ -74,6 +85,8 @@ export function checkEntry(
   }
   return found;
 }
+
+const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** Air that was measured before the start counts while it is the same air. */
 function checkMeasuredAt({ conditions, conditionsAt }: Extract<EntryBody, { kind: 'start' }>, occurredAt: string, path: string): Issue[] {

@@ -49,6 +49,12 @@ export type EntryBody =
   | { kind: 'round'; workItemId: string; planRevisionId: string; how: CureWay; note?: string }
   /** a hold point was looked at by somebody who did not do the work before it */
   | { kind: 'hold'; workItemId: string; planRevisionId: string; verdict: 'released' | 'refused'; reason?: string; note?: string }
+  /** the air of a confined space by the meter */
+  | { kind: 'gas'; spaceId: string; reading: GasReading; note?: string }
+  /** somebody went into a confined space, with who watches outside, or came out */
+  | { kind: 'inside'; spaceId: string; name: string; went: 'in' | 'out'; watcher?: string; note?: string }
+  /** whoever works alone is asked how he is, every so many minutes */
+  | { kind: 'alone'; state: 'begun' | 'well' | 'ended'; everyMin?: number; note?: string }
   /** the work as it looked: the picture's own hash is sealed with the entry */
   | {
       kind: 'photo';
@@ -65,6 +71,14 @@ export type EntryBody =
 /** What a photo of the work shows; `hidden`: what the next work covers for good. */
 export const PHOTO_OF = ['before', 'after', 'hidden'] as const;
 export type PhotoOf = (typeof PHOTO_OF)[number];
+
+/** Air of a confined space by the meter. */
+export interface GasReading {
+  oxygenPct: number;
+  /** of the lower explosive limit */ lelPct: number;
+  h2sPpm: number;
+  coPpm: number;
+}
 
 /** A wet film as read, and where on its face, m from its left end and its foot; a place only where somebody told it. */
 export interface FilmReading {

@@ -3,11 +3,13 @@ import { issue } from '@caulkhorn/core/issues';
 import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import {
   type CareTicked,
+  type ConfinedState,
   FIRST_LINK,
   type HoldVerdict,
   type LogEntry,
   type LogLine,
   type Receipt,
+  confinedAt,
   sealReceipt,
 } from '@caulkhorn/core/site-log';
 import type { EntityManager } from 'typeorm';
@@ -113,6 +115,20 @@ export class LogRows {
       [this.organisationId, this.jobId, workItemId],
     );
     return rows.map(({ of, at }) => ({ of, at: Date.parse(at) }));
+  }
+
+  /** What the log says of the air of a room that was read by then, the last of it. */
+  async gasAt(spaceId: string, atMs: number): Promise<ConfinedState['gas']> {
+    const rows = await this.manager.query<{ entry: LogEntry }[]>(
+      `select entry from log_entry read
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'gas' and entry->'body'->>'spaceId' = $3
+         and (entry->>'occurredAt')::timestamptz <= $4
+         and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = read.entry->>'id')
+       order by (entry->>'occurredAt')::timestamptz desc limit 1`,
+      [this.organisationId, this.jobId, spaceId, new Date(atMs)],
+    );
+    return confinedAt(rows, spaceId, atMs).gas;
   }
 
   async speaksOfPhoto(photoId: string): Promise<boolean> {

@@ -47,6 +47,7 @@ export class AppendService {
         if (item && body.kind === 'start') about = { ...about, ...(await this.gates(revision, item, entry.occurredAt, records)) };
       }
     }
+    if (body.kind === 'inside') about.gas = await records.log.gasAt(body.spaceId, Date.parse(entry.occurredAt));
     if (body.kind === 'photo') {
       const photo = await records.items.item('photo', body.photoId);
       about.isOtherPicture = !photo || photo.deleted || (photo.body as Photo).originalSha256 !== body.originalSha256;
@@ -63,7 +64,7 @@ export class AppendService {
     item: PlanRevision['workItems'][number],
     occurredAt: string,
     records: JobRecords,
-  ): Promise<Pick<EntryIsAbout, 'careLeft' | 'permitsLapsed' | 'isHeld'>> {
+  ): Promise<Pick<EntryIsAbout, 'careLeft' | 'permitsLapsed' | 'isHeld' | 'gas'>> {
     const latest = await records.revisions.latest();
     const newer =
       latest && Date.parse(latest.madeAt) <= Date.parse(occurredAt) ? latest.workItems.find(({ id }) => id === item.id) : undefined;
@@ -71,6 +72,7 @@ export class AppendService {
     return {
       careLeft: await this.careLeft(plan, work, occurredAt, records),
       permitsLapsed: await this.permitsLapsed(plan, work, occurredAt, records),
+      gas: work.room && (await records.log.gasAt(work.room.spaceId, Date.parse(occurredAt))),
       isHeld: work.hold !== undefined && (await this.isHeld(plan, work, records)),
     };
   }

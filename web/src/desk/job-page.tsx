@@ -24,6 +24,7 @@ import { useShortcuts } from './use-shortcuts';
 const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
 const Strip = lazy(() => import('../programme/strip').then((m) => ({ default: m.Strip })));
 const AlertsTold = lazy(() => import('../programme/alerts-told'));
+const LoneAlarm = lazy(() => import('../site-log/lone-alarm'));
 const PailAlarm = lazy(() => import('../site-log/pail-alarm'));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 
@@ -47,6 +48,9 @@ export function JobPage({ session }: { session: SessionInfo }) {
   return (
     <div className="flex h-full flex-col">
       <JobHeader session={session} />
+      <Suspense>
+        <LoneAlarm />
+      </Suspense>
       {isPhone ? (
         <Suspense fallback={<Loading what={t('the-job')} />}>
           <PhonePage lens={lens.id} camera={camera} />

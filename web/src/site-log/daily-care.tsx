@@ -22,6 +22,13 @@ export function useCareLeft(item: WorkItem): (atMs: number) => CareId[] {
       : [];
 }
 
+/** Whether its place is one whose air is read before anybody goes in, by the plan that was released. */
+export function useIsConfined({ faceId }: WorkItem): boolean {
+  const { revision } = useJob(parts('revision'));
+  const plan = revision?.decided as ReleasedPlan | null | undefined;
+  return plan?.faces.find((face) => face.faceId === faceId)?.care?.includes('gas-test') ?? false;
+}
+
 /** Kinds of permit that a piece of work wants, that the job keeps, and none of which holds at a time: the server asks the same. */
 export function usePermitsLapsed({ id, faceId }: WorkItem): (atMs: number) => PermitKind[] {
   const { revision, model } = useJob(parts('revision', 'model'));

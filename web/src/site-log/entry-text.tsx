@@ -1,5 +1,5 @@
 import { productOfWork } from '@caulkhorn/core/proof';
-import { type EntryBody, type LogEntry, breachesOf, dewMargin } from '@caulkhorn/core/site-log';
+import { type EntryBody, GASES, type LogEntry, breachesOf, dewMargin, gasAlarms } from '@caulkhorn/core/site-log';
 import { t, tOf } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -31,13 +31,23 @@ export function EntryText({
   const workItemId = workOf(body, lines);
   const item = workItemId === undefined ? undefined : revision?.workItems.find(({ id }) => id === workItemId);
   const name = given ?? (item ? itemName(item, model) : workItemId);
-  const room = body.kind === 'care' ? model.spaces.find(({ id }) => id === body.spaceId)?.name : undefined;
+  const room = 'spaceId' in body ? model.spaces.find(({ id }) => id === body.spaceId)?.name : undefined;
   if (short) return <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>;
   return (
     <>
       <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>
       {body.kind === 'pail' ? ` · ${t(`log.became.${body.became}`)}` : ''}
       {body.kind === 'hold' ? ` · ${t(`log.hold.${body.verdict}`)}${body.reason ? `: ${body.reason}` : ''}` : ''}
+      {body.kind === 'gas' ? ` · ${GASES.map((gas) => t(`confined.read.${gas}`, { figure: body.reading[gas] })).join(' · ')}` : ''}
+      {body.kind === 'gas' && gasAlarms(body.reading).length > 0 ? (
+        <span className="block font-semibold text-iron">
+          {gasAlarms(body.reading)
+            .map(({ gas, figure, limit, side }) => t(`confined.beyond-${side}`, { gas: t(`confined.gas.${gas}`), figure, limit }))
+            .join(' ')}
+        </span>
+      ) : null}
+      {body.kind === 'inside' ? ` · ${t(`log.went-${body.went}`, { name: body.name, watcher: body.watcher ?? '' })}` : ''}
+      {body.kind === 'alone' ? ` · ${t(`log.alone.${body.state}`, { n: body.everyMin ?? 0 })}` : ''}
       {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}
       {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}

@@ -27,7 +27,8 @@ import { stripPlace } from '../words/step-text';
 import { Batch } from '../materials/batch';
 import { LateCoat } from '../materials/late-coat';
 import { parts, useJob, usePlanning } from '../job/job-context';
-import { DailyCare, useCareLeft, usePermitsLapsed } from './daily-care';
+import { ConfinedWatch } from './confined-watch';
+import { DailyCare, useCareLeft, useIsConfined, usePermitsLapsed } from './daily-care';
 import { CureRounds } from './cure-rounds';
 import { FilmPad } from './film-pad';
 import { HoldPoint, useIsHeld } from './hold-point';
@@ -51,6 +52,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
   const left = useCareLeft(item)(now);
   const lapsed = usePermitsLapsed(item)(now);
   const isHeld = useIsHeld(item);
+  const isConfined = useIsConfined(item);
   const closesMs = task.state === 'planned' ? (task.window?.closesMs ?? undefined) : undefined;
   const isMissed = closesMs !== undefined && closesMs < now;
   const late = remedyWayOf(item.step);
@@ -112,6 +114,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       ) : null}
       {feature ? <EngineerFirst feature={feature} /> : null}
       {isStart && left.length === 0 ? <CareList face={face} job={model.job} /> : null}
+      {isConfined && item.room && left.length === 0 ? <ConfinedWatch spaceId={item.room.spaceId} now={now} /> : null}
       {can('log') && isStart && left.length > 0 ? <DailyCare item={item} left={left} /> : null}
       {!isStart && item.roundsPerDay !== undefined ? <CureRounds item={item} startedMs={task.startMs} /> : null}
       {can('log') && !isStart && item.restH === undefined ? (

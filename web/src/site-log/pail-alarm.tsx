@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { chime } from '../shared/chime';
+import { keepLit } from '../shared/keep-lit';
 import { notifyDevice } from '../shared/notify-device';
 import { timeOfDay } from '../shared/times';
 import { useNow } from '../shared/use-now';
@@ -41,29 +42,4 @@ function Ringing({ pails, path }: { pails: readonly OpenPail[]; path: string }) 
   }, [pails, now, model, path]);
   useEffect(() => keepLit(), []);
   return null;
-}
-
-/** Keeps the screen lit until the returned function is called, on devices that can; a page that was hidden asks again. */
-function keepLit(): () => void {
-  let lock: WakeLockSentinel | undefined;
-  let isWanted = true;
-  const ask = () => {
-    if (document.visibilityState !== 'visible' || !('wakeLock' in navigator)) return;
-    navigator.wakeLock.request('screen').then(
-      (given) => {
-        lock = given;
-        if (!isWanted) void given.release();
-      },
-      () => {
-        // saving its battery, a phone may refuse: the time of day stands on the page
-      },
-    );
-  };
-  ask();
-  document.addEventListener('visibilitychange', ask);
-  return () => {
-    isWanted = false;
-    document.removeEventListener('visibilitychange', ask);
-    void lock?.release();
-  };
 }

@@ -14,6 +14,7 @@ import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { ClockNotice } from './clock-notice';
 import { LogList } from './log-list';
+import { LoneWatch } from './lone-watch';
 import { NextWork } from './next-work';
 import { RunningPails } from './pails';
 import { ReadingForm } from './reading-form';
@@ -82,7 +83,8 @@ export function SiteLogSlate() {
         <p className="text-soft">{faceId ? t('now.nothing-on-face') : t('now.all-done')}</p>
       )}
       {can('log') ? (
-        <section className="mt-5 border-t border-rule pt-3">
+        <section className="mt-5 flex flex-col gap-3 border-t border-rule pt-3">
+          <LoneWatch />
           <ReadingForm faceId={faceId} />
         </section>
       ) : null}
@@ -107,7 +109,7 @@ function OtherWork({ next, chosen, now }: { next: readonly Next[]; chosen: Next 
   return (
     <nav aria-label={t('now.faces')} className="mb-3 flex flex-wrap gap-1.5">
       {isPhone ? (
-        <Button className="min-h-14 w-full justify-between" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        <Button className="min-h-14 w-full !justify-between" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {t('now.other-faces', { n: others.length })}
           <span className="flex items-center gap-1.5 text-[13px] text-soft">
             {busy.length > 0 ? t('now.being-done', { n: busy.length }) : null}
