@@ -50,7 +50,7 @@ for (const [size, viewport] of SIZES)
     const paths = [
       '/',
       ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
-      ...['dossier', 'cards', 'day', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
+      ...['dossier', 'cards', 'day', 'diary', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
       ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
       ...['/account', '/bench', '/bench/film', '/glossary', '/join'],
     ];

@@ -16,6 +16,7 @@ const ROUTES: readonly Route[] = [
     role: 'link' as const,
   })),
   { path: '/o/{o}/jobs/{j}', shows: /^Survey/, role: 'link' },
+  { path: '/o/{o}/jobs/{j}/diary', shows: /^Diary, / },
   { path: '/o/{o}/jobs/{j}/dossier', shows: /^Faces and loads$/ },
   { path: '/o/{o}/jobs/{j}/cards', shows: /^Mixing cards$/ },
   { path: '/o/{o}/jobs/{j}/details/{f}', shows: /^B Reel store, east/ },

@@ -114,3 +114,17 @@ test('a face that is kept wet: what is due, what was missed, and one press for w
   await expect.poll(done).toBeGreaterThanOrEqual(before);
   await expect(page.getByText(/Just written: Kept wet, A · wet curing/)).toBeVisible();
 });
+
+test('a day’s diary by itself from the log: who, what, in which air; closed by a word, which the next reader sees', async ({ page }) => {
+  await openNow(page);
+  await page.getByRole('link', { name: 'Day’s diary' }).tap();
+  await expect(page.getByRole('heading', { name: /^Diary, / })).toBeVisible();
+  await page.getByRole('button', { name: 'the day before' }).tap();
+  await expect(page.getByRole('region', { name: 'People' })).toContainText('Tomas Brekkan 09:00 to 15:00');
+  await expect(page.getByRole('region', { name: 'Work', exact: true })).toContainText('batch TV-1183, TV-1184 · 27.5 kg used');
+  await page.getByLabel(/^What the log does not say/).fill('Two hours lost: the lift was out.');
+  await page.getByRole('button', { name: 'Close the day with this' }).tap();
+  await expect(page.getByRole('region', { name: 'Word of the day' })).toContainText(/Two hours lost: the lift was out\.\s*Tomas Brekkan,/);
+  await page.goto(`${page.url().split('?')[0]}?day=2026-02-31`);
+  await expect(page.getByRole('alert')).toContainText('There is no such day');
+});

@@ -20,6 +20,7 @@ export {
   LogEntryDto,
   LogKeysDto,
   NoteBodyDto,
+  DiaryBodyDto,
   GasBodyDto,
   InsideBodyDto,
   ReadingBodyDto,

@@ -1,6 +1,6 @@
 import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf } from '@caulkhorn/core/site-log';
 import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
-import { Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
+import { Day, Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
 
 export class ConditionsDto {
   @Quantity(-40, 60) airTemperatureC!: number;
@@ -27,6 +27,7 @@ const KINDS = {
   gas: () => GasBodyDto,
   inside: () => InsideBodyDto,
   alone: () => AloneBodyDto,
+  diary: () => DiaryBodyDto,
   photo: () => PhotoBodyDto,
   withdrawn: () => WithdrawnBodyDto,
 } satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
@@ -153,6 +154,13 @@ export class AloneBodyDto extends EntryBodyDto {
   declare kind: 'alone';
   @OneOf(['begun', 'well', 'ended']) state!: 'begun' | 'well' | 'ended';
   @Optional() @Whole(5, 60) everyMin?: number;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class DiaryBodyDto extends EntryBodyDto {
+  declare kind: 'diary';
+  @Day() day!: string;
+  @Text(4000) word!: string;
   @Optional() @Text(2000) note?: string;
 }
 

@@ -23,6 +23,7 @@ const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ de
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
 const JoinPage = lazy(() => import('./people/join-page').then((m) => ({ default: m.JoinPage })));
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
+const DiaryPage = lazy(() => import('./handover/diary-page').then((m) => ({ default: m.DiaryPage })));
 const DaySheetPage = lazy(() => import('./programme/day-sheet-page').then((m) => ({ default: m.DaySheetPage })));
 const CardsPage = lazy(() => import('./materials/cards-page').then((m) => ({ default: m.CardsPage })));
 const HousePage = lazy(() => import('./house/house-page').then((m) => ({ default: m.HousePage })));
@@ -67,6 +68,7 @@ function SignedInApp() {
             <Route path="dossier" element={<DossierPage />} />
             <Route path="cards" element={<CardsPage />} />
             <Route path="day" element={<DaySheetPage />} />
+            <Route path="diary" element={<DiaryPage />} />
             <Route path="details/:faceId" element={<DetailsPage />} />
             <Route path=":lens?" element={<JobPage session={session.data} />} />
           </Route>

@@ -1,5 +1,7 @@
 export { dossierOf } from './dossier.js';
 export type { DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
+export { diaryOf } from './diary.js';
+export type { Diary, DiaryWork } from './diary.js';
 export { productOfWork } from './work-product.js';
 export { RELEASED_PLAN, checkReleased, fingerprintOf } from './released-plan.js';
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';

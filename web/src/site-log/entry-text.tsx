@@ -47,6 +47,7 @@ export function EntryText({
         </span>
       ) : null}
       {body.kind === 'inside' ? ` · ${t(`log.went-${body.went}`, { name: body.name, watcher: body.watcher ?? '' })}` : ''}
+      {body.kind === 'diary' ? `, ${body.day}: ${body.word}` : ''}
       {body.kind === 'alone' ? ` · ${t(`log.alone.${body.state}`, { n: body.everyMin ?? 0 })}` : ''}
       {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}

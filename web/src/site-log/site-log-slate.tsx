@@ -3,11 +3,12 @@ import type { PlacedTask } from '@caulkhorn/core/programme';
 import type { WorkDone } from '@caulkhorn/core/site-log';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { hoursMinutes, timeOfDay } from '../shared/times';
 import { useIsPhone } from '../shared/use-media';
 import { useNow } from '../shared/use-now';
-import { Button } from '../shared/ui/button';
+import { Button, buttonClass } from '../shared/ui/button';
 import { useFoundSince } from '../job/use-found-since';
 import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
@@ -63,7 +64,7 @@ function urgency({ task, item }: Next): number {
 
 /** Site log: what is on, what comes next, what was written. */
 export function SiteLogSlate() {
-  const { revision, model, can } = useJob(parts('revision', 'model', 'can'));
+  const { revision, model, can, organisationId, jobId } = useJob(parts('revision', 'model', 'can', 'organisationId', 'jobId'));
   const now = useNow(1000);
   const next = useNextOfFaces();
   const { selected } = useSelection('selected');
@@ -89,7 +90,12 @@ export function SiteLogSlate() {
         </section>
       ) : null}
       <section className="mt-5 border-t border-rule pt-3">
-        <h3 className="mb-1 font-semibold">{t('log.title')}</h3>
+        <div className="mb-1 flex items-center justify-between gap-2">
+          <h3 className="font-semibold">{t('log.title')}</h3>
+          <Link to={`/o/${organisationId}/jobs/${jobId}/diary`} className={buttonClass()}>
+            {t('diary.open')}
+          </Link>
+        </div>
         <LogList faceId={faceId} />
       </section>
     </>
