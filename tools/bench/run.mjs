@@ -12,6 +12,7 @@ dataFolder();
 const { benchApiRead } = await import('./api-read.mjs');
 const { benchBrowser } = await import('./browser.mjs');
 const { jobOfSize } = await import('./jobs.mjs');
+const { benchPhone } = await import('./phone.mjs');
 const { benchPlanning, coated } = await import('./planning.mjs');
 const { benchProgrammeJob } = await import('./programme-job.mjs');
 const { benchSurvey } = await import('./survey.mjs');
@@ -62,6 +63,7 @@ try {
   await benchSurvey({ url, databaseUrl, cookie, organisationId, manyFacesId, manyFeaturesId });
   const takeOffJobId = await load(coated(jobOfSize(50, 5000)));
   await benchBrowser({ url, cookie, organisationId, jobId, largeJobId, takeOffJobId });
+  await benchPhone({ url, cookie, organisationId });
 } finally {
   server.kill('SIGTERM');
   cluster.destroy();

@@ -3,17 +3,16 @@ import { DiaryBodyDto, checkShape } from '@caulkhorn/contract';
 import { type Diary, type DiaryWork, diaryOf } from '@caulkhorn/core/proof';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import type { EntryBody, LogEntry } from '@caulkhorn/core/site-log';
-import { ArrowLeft, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
+import { DayPaper } from '../programme/day-paper';
 import { boundsOfDay, dayOf } from '../programme/day-sheet';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime, timeOfDay, weekdayDay } from '../shared/times';
 import { trueNowIso } from '../shared/true-clock';
-import { Button, buttonClass } from '../shared/ui/button';
 import { TextArea } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
@@ -23,7 +22,7 @@ import { itemName } from '../words/item-name';
 
 /** A day of the job by itself from the log, on paper or as a file: who, in which air, what, and what went wrong; closed by a word of who answers for it. */
 export function DiaryPage() {
-  const { model, lines, organisationId, jobId, can } = useJob(parts('model', 'lines', 'organisationId', 'jobId', 'can'));
+  const { model, lines, can } = useJob(parts('model', 'lines', 'can'));
   const [query, setQuery] = useSearchParams();
   const now = useNow(60_000);
   const { timeZone } = model.job;
@@ -35,27 +34,7 @@ export function DiaryPage() {
   const noonMs = boundsOfDay(day, timeZone)!.fromMs + DAY_MS / 2;
   const go = (byDays: number) => setQuery({ day: dayOf(noonMs + byDays * DAY_MS, timeZone) }, { replace: true });
   return (
-    <main id="content" className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
-      <div className="no-print mb-4 flex flex-wrap gap-2">
-        <Link to={`/o/${organisationId}/jobs/${jobId}/site-log`} className={buttonClass('quiet')}>
-          <ArrowLeft size={16} /> {t('lens.site-log')}
-        </Link>
-        <Button aria-label={t('day.before')} onClick={() => go(-1)}>
-          <ChevronLeft size={16} aria-hidden />
-        </Button>
-        <Button aria-label={t('day.after')} onClick={() => go(1)}>
-          <ChevronRight size={16} aria-hidden />
-        </Button>
-        <Button look="solid" onClick={() => print()}>
-          <Printer size={16} /> {t('diary.print')}
-        </Button>
-      </div>
-      <header className="mb-3 border-b-2 border-ink pb-2">
-        <p className="text-[13px]">
-          {model.job.name}, {model.job.site} · {t('dossier.printed', { when: fullTime(now, timeZone), zone: timeZone })}
-        </p>
-        <h1 className="text-2xl leading-8 font-bold">{t('diary.title', { day: weekdayDay(noonMs, timeZone) })}</h1>
-      </header>
+    <DayPaper from="site-log" go={go} printing={t('diary.print')} heading={t('diary.title', { day: weekdayDay(noonMs, timeZone) })}>
       {isDay ? null : (
         <p role="alert" className="mb-3 font-medium text-iron">
           {t('diary.no-such-day')}
@@ -75,7 +54,7 @@ export function DiaryPage() {
         {can('log') ? <WordForm key={day} day={day} before={diary.word?.text ?? ''} /> : null}
       </section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('diary.from', { n: diary.entries })}</p>
-    </main>
+    </DayPaper>
   );
 }
 

@@ -6,6 +6,8 @@ import { Outbox } from './outbox';
 const storage = new Map<string, unknown>();
 /** a device without room takes nothing more */
 let isFull = false;
+/** a device that keeps nothing, and does not say so */
+let isStuck = false;
 const full = () => Promise.reject(new DOMException('', 'QuotaExceededError'));
 jest.mock('idb-keyval', () => ({
   createStore: () => undefined,
@@ -13,7 +15,7 @@ jest.mock('idb-keyval', () => ({
   set: (key: string, value: unknown) => Promise.resolve(void storage.set(key, value)),
   del: (key: string) => Promise.resolve(void storage.delete(key)),
   update: (key: string, change: (old: unknown) => unknown) =>
-    isFull ? full() : Promise.resolve(void storage.set(key, change(storage.get(key)))),
+    isStuck ? new Promise(() => {}) : isFull ? full() : Promise.resolve(void storage.set(key, change(storage.get(key)))),
 }));
 
 /** as the server answers a command that it has taken */
@@ -237,6 +239,28 @@ test('on a full device a change is said not to be kept, shown and sent all the s
   await new Promise((resolve) => setTimeout(resolve, 1100));
   await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
   expect(accepted).toEqual(['a']);
+});
+
+test('what was done on site is on the device before it is shown, and counts at once for what is written next; on a slow device it is shown all the same', async () => {
+  const { outbox } = open();
+  await settled(outbox, ({ status }) => status === 'idle');
+  post.mockRejectedValue(new ApiError(0, 'no-answer'));
+  const key = `outbox person job ${job}`;
+  const keptWhenShown: boolean[] = [];
+  const leave = outbox.subscribe(() => keptWhenShown.push((storage.get(key) as { pending: unknown[] } | undefined)?.pending.length === 1));
+  const adding = outbox.add(command('entry', { kind: 'log.append' }));
+  expect(outbox.getState().pending.map(({ id }) => id)).toEqual(['entry']);
+  expect(keptWhenShown).toEqual([]);
+  await adding;
+  expect(keptWhenShown[0]).toBe(true);
+  leave();
+  let shown = 0;
+  isStuck = true;
+  outbox.subscribe(() => shown++);
+  void outbox.add(command('second', { kind: 'log.append' }));
+  await new Promise((resolve) => setTimeout(resolve, 220));
+  isStuck = false;
+  expect(shown).toBeGreaterThan(0);
 });
 
 test('a photo goes before its picture, and both again when the picture was cut off; then the device lets it go', async () => {

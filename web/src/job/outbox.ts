@@ -27,6 +27,11 @@ export class Outbox extends SendQueue<Command> {
     return () => this.acceptors.delete(accept);
   }
 
+  /** What was done on site is true at once, and nobody edits it further: it is on the device before anything else is worked out. */
+  protected override isKeptFirst({ kind }: Command): boolean {
+    return kind === 'log.append';
+  }
+
   protected override async deliver(command: Command): Promise<void> {
     const sent = command.kind === 'log.append' ? await this.underSignature(command) : command;
     const outcome = await api.post<CommandOutcome>(`${this.path}/commands`, sent);

@@ -1,16 +1,14 @@
 import { careOf } from '@caulkhorn/core/jobs';
 import { type WorkItem, USUAL_CREW, hazardsOf, materialFor, remedyWayOf } from '@caulkhorn/core/planning';
 import { DAY_MS } from '@caulkhorn/core/quantities';
-import { ArrowLeft, ChevronLeft, ChevronRight, Printer } from 'lucide-react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { Batch } from '../materials/batch';
 import { LateCoat } from '../materials/late-coat';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { fullTime, timeNear, timeOfDay, weekdayDay } from '../shared/times';
-import { Button, buttonClass } from '../shared/ui/button';
+import { timeNear, timeOfDay, weekdayDay } from '../shared/times';
 import { Caution } from '../shared/ui/states';
 import { useNow } from '../shared/use-now';
 import { CareList } from '../words/care-list';
@@ -19,11 +17,12 @@ import { LayCard } from '../words/lay-card';
 import { PrepareCard } from '../words/prepare-card';
 import { Said } from '../words/said';
 import { stripPlace } from '../words/step-text';
+import { DayPaper } from './day-paper';
 import { type DaySheet, boundsOfDay, dayEvents, dayOf, daySheets } from './day-sheet';
 
 /** A day on paper or on the phone: for the crew and for each person what, where, when, how much, from which batch, and what to look out for. */
 export function DaySheetPage() {
-  const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
+  const { model } = useJob(parts('model'));
   const { programme, workItems } = usePlanning();
   const [query, setQuery] = useSearchParams();
   const now = useNow(60_000);
@@ -40,27 +39,7 @@ export function DaySheetPage() {
   // one place that asks for care is named once
   const careful = model.faces.filter(({ id }) => faces.has(id)).filter((face) => careOf(face, model.job).length > 0);
   return (
-    <main id="content" className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
-      <div className="no-print mb-4 flex flex-wrap gap-2">
-        <Link to={`/o/${organisationId}/jobs/${jobId}/programme`} className={buttonClass('quiet')}>
-          <ArrowLeft size={16} /> {t('lens.programme')}
-        </Link>
-        <Button aria-label={t('day.before')} onClick={() => go(-1)}>
-          <ChevronLeft size={16} aria-hidden />
-        </Button>
-        <Button aria-label={t('day.after')} onClick={() => go(1)}>
-          <ChevronRight size={16} aria-hidden />
-        </Button>
-        <Button look="solid" onClick={() => print()}>
-          <Printer size={16} /> {t('day.print')}
-        </Button>
-      </div>
-      <header className="mb-3 border-b-2 border-ink pb-2">
-        <p className="text-[13px]">
-          {model.job.name} · {t('dossier.printed', { when: fullTime(now, timeZone), zone: timeZone })}
-        </p>
-        <h1 className="text-2xl leading-8 font-bold">{weekdayDay(bounds.fromMs + DAY_MS / 2, timeZone)}</h1>
-      </header>
+    <DayPaper from="programme" go={go} printing={t('day.print')} heading={weekdayDay(bounds.fromMs + DAY_MS / 2, timeZone)}>
       {careful.map((face) => (
         <div key={face.id}>
           <p className="font-semibold">
@@ -84,7 +63,7 @@ export function DaySheetPage() {
         <Sheet key={sheet.person ?? ''} sheet={sheet} />
       ))}
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
-    </main>
+    </DayPaper>
   );
 }
 

@@ -24,6 +24,8 @@ export interface Kept<C> {
 }
 
 const LONGEST_PAUSE_MS = 10_000;
+/** What is being kept is shown after so long, kept or not. */
+const LONGEST_UNSHOWN_MS = 150;
 /** Faults of the server (500) over one and the same, after which it is set aside and the next goes on. */
 const MOST_FAULTS = 5;
 
@@ -50,6 +52,14 @@ export abstract class SendQueue<C extends { id: string }> {
   /** Whether two are one and the same, with the same in it. */
   protected isSame(a: C, b: C): boolean {
     return a.id === b.id;
+  }
+
+  /**
+   * Whether a command is kept for good before it is shown. It stands at once for who asks: what is worked out from it and drawn does
+   * not hold up the keeping.
+   */
+  protected isKeptFirst(_command: C): boolean {
+    return false;
   }
 
   /** Hands one over; throws the server's refusal. */
@@ -83,7 +93,11 @@ export abstract class SendQueue<C extends { id: string }> {
   /** Keeps and sends a command. Throws where the device could not keep it; it is sent all the same while this page is open. */
   async add(command: C): Promise<void> {
     this.unkept = [...this.unkept, command];
-    this.show({ pending: [...this.state.pending, command] });
+    const isKeptFirst = this.isKeptFirst(command);
+    this.state = { ...this.state, pending: [...this.state.pending, command] };
+    if (!isKeptFirst) this.tell();
+    // a device that is slow to keep it does not look as if nothing had been pressed
+    const timer = isKeptFirst ? setTimeout(() => this.tell(), LONGEST_UNSHOWN_MS) : undefined;
     try {
       await this.keepChanged((kept) => {
         this.unkept = this.unkept.filter(({ id }) => id !== command.id);
@@ -93,6 +107,8 @@ export abstract class SendQueue<C extends { id: string }> {
       if (!this.unkept.includes(command)) this.unkept = [...this.unkept, command];
       throw fault;
     } finally {
+      clearTimeout(timer);
+      if (isKeptFirst) this.tell();
       void this.run();
     }
   }
@@ -138,6 +154,10 @@ export abstract class SendQueue<C extends { id: string }> {
     const { pending, refused, status } = this.state;
     if (next.pending === pending && next.refused === refused && next.status === status) return;
     this.state = next;
+    this.tell();
+  }
+
+  private tell(): void {
     for (const listener of this.listeners) listener();
   }
 
