@@ -108,6 +108,7 @@ const phone = await signedIn({ width: 390, height: 844 }, 'foreman@hollin.exampl
 await phone.getByRole('region', { name: 'Jobs' }).getByText('Ropewalk Cellars').click();
 await phone.waitForURL(/site-log$/);
 await phone.getByRole('button', { name: 'Dark, for the basement' }).click();
+await phone.getByRole('button', { name: /^Other faces/ }).click();
 await phone.getByRole('button', { name: /^B coat 2/ }).click();
 await shoot(phone, 'phone-now');
 await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Sheet' }).click();

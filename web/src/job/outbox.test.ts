@@ -261,6 +261,9 @@ test('what was done on site is on the device before it is shown, and counts at o
   await new Promise((resolve) => setTimeout(resolve, 220));
   isStuck = false;
   expect(shown).toBeGreaterThan(0);
+  post.mockImplementation(taken);
+  await new Promise((resolve) => setTimeout(resolve, 1100));
+  await settled(outbox, ({ pending }) => pending.length === 0);
 });
 
 test('a photo goes before its picture, and both again when the picture was cut off; then the device lets it go', async () => {
