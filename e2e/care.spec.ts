@@ -88,8 +88,17 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     };
     await read('18.9');
     await expect(confined.getByRole('alert')).toContainText('Nobody goes in. Oxygen 18.9, least 19.5.');
+    // nor is anything begun in it
+    await work.getByRole('button', { name: 'Finish prepare' }).tap();
+    const odd = work.getByRole('button', { name: 'Finish prepare' });
+    if (await odd.isVisible()) await odd.tap();
+    const begin = work.getByRole('button', { name: /^Start / });
+    await begin.tap();
+    await expect(work.getByText('nobody goes in, nothing is started')).toBeVisible();
     await read('20.8');
     await expect(confined.getByRole('alert')).toHaveCount(0);
+    await begin.tap();
+    await expect(work.getByText('nobody goes in, nothing is started')).toHaveCount(0);
     await confined.getByRole('button', { name: 'Goes in now' }).tap();
     await expect(confined).toContainText('Bo Falk watches outside');
     await read('19.1');

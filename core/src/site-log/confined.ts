@@ -63,6 +63,9 @@ export function confinedAt(lines: readonly Pick<LogLine, 'entry'>[], spaceId: st
   return { ...(gas ? { gas } : {}), inside: [...inside.values()] };
 }
 
+/** Starts are written by the minute: air that was read in that minute came before. ms since 1970 */
+export const airBeforeStartMs = (startedMs: number): number => startedMs + MINUTE_MS;
+
 /** What keeps anybody from going in: no reading young enough, or one that is beyond a limit. */
 export function mayNotEnter(gas: ConfinedState['gas'], atMs: number): 'gas-first' | 'gas-alarm' | undefined {
   if (!gas || atMs - gas.at > GAS_GOOD_FOR_MS) return 'gas-first';

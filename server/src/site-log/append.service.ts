@@ -6,6 +6,7 @@ import { type CareId, type Photo, permitsFor, permitsLapsed } from '@caulkhorn/c
 import {
   type EntryIsAbout,
   type LogEntry,
+  airBeforeStartMs,
   careLeft,
   checkEntry,
   entryHash,
@@ -72,7 +73,7 @@ export class AppendService {
     return {
       careLeft: await this.careLeft(plan, work, occurredAt, records),
       permitsLapsed: await this.permitsLapsed(plan, work, occurredAt, records),
-      gas: work.room && (await records.log.gasAt(work.room.spaceId, Date.parse(occurredAt))),
+      gas: work.room && (await records.log.gasAt(work.room.spaceId, airBeforeStartMs(Date.parse(occurredAt)))),
       isHeld: work.hold !== undefined && (await this.isHeld(plan, work, records)),
     };
   }

@@ -1,7 +1,7 @@
 import { type CareId, type PermitKind, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { ReleasedPlan } from '@caulkhorn/core/proof';
-import { careLeft } from '@caulkhorn/core/site-log';
+import { type ConfinedState, airBeforeStartMs, careLeft, confinedAt } from '@caulkhorn/core/site-log';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
@@ -27,6 +27,13 @@ export function useIsConfined({ faceId }: WorkItem): boolean {
   const { revision } = useJob(parts('revision'));
   const plan = revision?.decided as ReleasedPlan | null | undefined;
   return plan?.faces.find((face) => face.faceId === faceId)?.care?.includes('gas-test') ?? false;
+}
+
+/** The air that was read last in the room of a piece of work, by a time: on bad air nothing is started, and the server asks the same. */
+export function useGas({ id }: WorkItem): (atMs: number) => ConfinedState['gas'] {
+  const { revision, lines } = useJob(parts('revision', 'lines'));
+  const room = revision?.workItems.find((each) => each.id === id)?.room;
+  return (atMs) => (room ? confinedAt(lines, room.spaceId, airBeforeStartMs(atMs)).gas : undefined);
 }
 
 /** Kinds of permit that a piece of work wants, that the job keeps, and none of which holds at a time: the server asks the same. */

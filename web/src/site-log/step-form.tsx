@@ -26,7 +26,7 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
 import { useBatches } from '../stores/use-batches';
 import { parts, useJob, usePlanning } from '../job/job-context';
-import { useCareLeft, usePermitsLapsed } from './daily-care';
+import { useCareLeft, useGas, usePermitsLapsed } from './daily-care';
 import { oddDuration, outOfWindow } from './odd-times';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 import { trueNow } from '../shared/true-clock';
@@ -74,6 +74,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const texts = watch();
   const careLeftAt = useCareLeft(item);
   const lapsedAt = usePermitsLapsed(item);
+  const gasAt = useGas(item);
   const batches = useBatches(product, texts.batchNumber);
   const batchList = useId();
   const measured = completeConditions(texts, units);
@@ -97,6 +98,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
             isLaid: wantsAirFirst,
             careLeft: careLeftAt(Date.parse(occurredAt)),
             permitsLapsed: lapsedAt(Date.parse(occurredAt)),
+            gas: gasAt(Date.parse(occurredAt)),
             path: '',
           })
         : shape.issues),
