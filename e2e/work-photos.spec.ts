@@ -1,3 +1,4 @@
+import type { JobModel } from '@caulkhorn/core/jobs';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { expect, test } from '@playwright/test';
 import { apiPath, releasedCopy, signIn, workOn, writeLog } from './support';
@@ -37,7 +38,7 @@ test('what is covered for good is photographed first: two presses, an arrow with
   const letGo = hold.getByRole('button', { name: 'I have looked: let it go' });
   await expect(letGo).toBeDisabled();
   await expect(hold).toContainText('What this hides is photographed first');
-  const file = { name: 'coat.png', mimeType: 'image/png', buffer: await phone.screenshot() };
+  const file = { name: 'coat.png', mimeType: 'image/png', buffer: await page.screenshot() };
   const [camera] = await Promise.all([
     phone.waitForEvent('filechooser'),
     hold.getByRole('button', { name: 'Photograph what will be hidden' }).tap(),
@@ -62,6 +63,17 @@ test('what is covered for good is photographed first: two presses, an arrow with
   await expect(dialog.locator('img')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Remove it' })).toHaveCount(0);
   await phone.keyboard.press('Escape');
+
+  await expect(phone.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+  const { model } = (await (await page.request.get(`/api${apiPath(path)}`)).json()) as { model: JobModel };
+  const [mark] = model.photos.find(({ faceId }) => faceId === held.faceId)!.marks!;
+  for (const [was, wanted] of [
+    [mark!.x, 0.3],
+    [mark!.y, 0.3],
+    [mark!.toX, 0.7],
+    [mark!.toY, 0.6],
+  ] as const)
+    expect(Math.abs(was - wanted)).toBeLessThan(0.03);
 
   await letGo.tap();
   await expect(phone.getByText(/^Let go by/)).toBeVisible();

@@ -1,6 +1,6 @@
 import type { Photo, PhotoMark } from '@caulkhorn/core/jobs';
 import { MoveUpRight, Undo2 } from 'lucide-react';
-import { type PointerEvent, useState } from 'react';
+import { type PointerEvent, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
@@ -8,8 +8,8 @@ import { arrowHead } from './arrow-head';
 import { usePicture } from './use-picture';
 
 const MOST = 20;
-/** Nearer than this to its foot, in shares of the picture, an arrow has not been pulled: its head is pressed next. */
-const NEAR = 0.03;
+/** A finger that moved less than this before it was lifted has pulled no arrow: its head is pressed next. */
+const STILL_PX = 12;
 
 /** A picture with its arrows and their words. Where `draw` is given they are drawn on it: two presses, or one pull, an arrow. */
 export function MarkedPicture({ photo, draw }: { photo: Photo; draw?: ((marks: PhotoMark[]) => void) | undefined }) {
@@ -18,6 +18,7 @@ export function MarkedPicture({ photo, draw }: { photo: Photo; draw?: ((marks: P
   const [isDrawing, setDrawing] = useState(false);
   const [foot, setFoot] = useState<{ x: number; y: number } | null>(null);
   const [word, setWord] = useState('');
+  const pressedAt = useRef<{ x: number; y: number } | null>(null);
   const marks = photo.marks ?? [];
   const isFull = marks.length >= MOST;
 
@@ -34,12 +35,15 @@ export function MarkedPicture({ photo, draw }: { photo: Photo; draw?: ((marks: P
   const down = (event: PointerEvent<SVGSVGElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     const place = placeOf(event);
+    pressedAt.current = { x: event.clientX, y: event.clientY };
     if (foot) add(foot, place);
     else setFoot(place);
   };
   const up = (event: PointerEvent<SVGSVGElement>) => {
-    const place = placeOf(event);
-    if (foot && Math.hypot(place.x - foot.x, place.y - foot.y) > NEAR) add(foot, place);
+    const from = pressedAt.current;
+    pressedAt.current = null;
+    // by the finger, not by the picture, which may have moved under it
+    if (foot && from && Math.hypot(event.clientX - from.x, event.clientY - from.y) > STILL_PX) add(foot, placeOf(event));
   };
 
   return (
@@ -97,7 +101,7 @@ export function MarkedPicture({ photo, draw }: { photo: Photo; draw?: ((marks: P
               <div className="min-w-40 flex-1">
                 <TextField label={t('photos.word')} value={word} maxLength={40} onChange={(event) => setWord(event.target.value)} />
               </div>
-              <p role="status" className="w-full text-[13px] text-soft">
+              <p role="status" className="min-h-10 w-full text-[13px] text-soft">
                 {t(isFull ? 'photos.arrows-full' : foot ? 'photos.arrow-head' : 'photos.arrow-foot', { n: MOST })}
               </p>
             </>
