@@ -115,3 +115,30 @@ test('Tab leads first past the head of the page', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.locator('main')).toBeFocused();
 });
+
+test('on site, in the dark: seven to one, and nothing that is pressed is smaller than a gloved thumb', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, 'foreman@hollin.example');
+  const { o, j } = await addresses(page);
+  await page.goto(`/o/${o}/jobs/${j}/site-log`);
+  await expect(page.getByRole('article', { name: /^Work on face/ })).toBeVisible();
+  await show(page, 'dark');
+  for (const part of ['Working alone', 'Talk before work']) await page.locator('summary', { hasText: part }).click();
+  const enhanced = await new AxeBuilder({ page }).withRules(['color-contrast-enhanced']).analyze();
+  expect(namesOf(enhanced, 'now')).toEqual([]);
+  const small = await page
+    .getByRole('main')
+    .locator('button, a, select, summary, input:not([type=checkbox]), label:has([type=checkbox])')
+    .evaluateAll((each) =>
+      each
+        // words of the trade stand in their sentence
+        .filter((element) => !element.matches('[aria-haspopup=dialog]') && element.checkVisibility())
+        .map((element) => ({
+          name: (element.getAttribute('aria-label') ?? element.textContent ?? '').slice(0, 40),
+          box: element.getBoundingClientRect(),
+        }))
+        .filter(({ box }) => box.height < 56)
+        .map(({ name, box }) => `${name}: ${Math.round(box.height)}`),
+    );
+  expect(small).toEqual([]);
+});

@@ -87,7 +87,7 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
       await confined.getByRole('button', { name: 'Write down this air' }).tap();
     };
     await read('18.9');
-    await expect(confined.getByRole('alert')).toContainText('Nobody goes in. Oxygen 18.9, least 19.5.');
+    await expect(confined.getByRole('alert').filter({ hasText: 'Nobody goes in. Oxygen 18.9, least 19.5.' })).toBeVisible();
     // nor is anything begun in it
     await work.getByRole('button', { name: 'Finish prepare' }).tap();
     const odd = work.getByRole('button', { name: 'Finish prepare' });
@@ -105,6 +105,16 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     await expect(confined.getByRole('alert')).toContainText('Everybody out, now.');
     await confined.getByRole('button', { name: 'Tomas Brekkan is out' }).tap();
     await expect(confined).toContainText('Nobody is inside by the log.');
+
+    // the talk before work: by the work and the place, ticked by each
+    await phone.getByText('Talk before work').tap();
+    const talk = phone.getByRole('form', { name: 'Who has heard it' });
+    await expect(talk.getByRole('button', { name: 'Tick who has heard it' })).toBeDisabled();
+    await talk.getByRole('checkbox', { name: 'Tomas Brekkan' }).check();
+    await talk.getByLabel('Somebody else').fill('Bo Falk');
+    await talk.getByRole('button', { name: 'Add to those who heard it' }).tap();
+    await talk.getByRole('button', { name: 'They have heard it' }).tap();
+    await expect(phone.getByText('Heard all of it today: Tomas Brekkan, Bo Falk')).toBeVisible();
 
     // a round alone: asked, answered, ended
     await phone.getByText('Working alone').tap();

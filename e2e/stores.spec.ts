@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { goTo, openJob, signIn, slate } from './support.js';
 
@@ -41,6 +42,14 @@ test('a delivery is received, a batch taken and counted, an expired one only wit
   await expect(line).toContainText('That is one whole pack');
   await line.click();
   await expect(dialog.getByRole('list', { name: 'What happened to it' })).toContainText('Tested by the maker yesterday.');
+  const labels = dialog.getByLabel('Labels', { exact: true });
+  await labels.fill('200');
+  await dialog.getByRole('button', { name: 'Labels as PDF' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('1 to 60');
+  await labels.fill('5');
+  const [pdf] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Labels as PDF' }).click()]);
+  expect(pdf.suggestedFilename()).toBe(`Labels ${batch}.pdf`);
+  expect(readFileSync(await pdf.path(), 'latin1').slice(0, 5)).toBe('%PDF-');
   await page.keyboard.press('Escape');
 });
 

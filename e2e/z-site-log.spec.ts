@@ -63,6 +63,7 @@ test('a coat from Now to Finish: air, batch, a pail with its life, three films, 
   const combs = film.getByRole('button', { name: /mm$/ });
   for (const i of [4, 5, 0]) await combs.nth(i).tap();
   await expect(film.getByRole('alert')).toContainText(/^Thin here/);
+  await expect(film.getByRole('img', { name: 'The face with 3 readings, 1 of them thin, and where to read next' })).toBeVisible();
   // what was read is kept until it is written
   await page.reload();
   await workOn(page, /^B coat 2/);

@@ -32,13 +32,15 @@ export function Whole(min: number, max: number): PropertyDecorator {
   return applyDecorators(Quantity(min, max), ValidateBy({ name: 'isWhole', validator: { validate: (value) => Number.isInteger(value) } }));
 }
 
+// no control signs, and no half of a pair: neither can be stored or shown
+const SHOWN = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\p{Cs}]*$/u;
+
 export function Text(maxLength: number, minLength = 1): PropertyDecorator {
   return applyDecorators(
     IsString(),
     MinLength(minLength, { context: { min: minLength } }),
     MaxLength(maxLength, { context: { max: maxLength } }),
-    // no control signs, and no half of a pair: neither can be stored or shown
-    Matches(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\p{Cs}]*$/u),
+    Matches(SHOWN),
   );
 }
 
@@ -91,6 +93,19 @@ export function SomeOf(choices: readonly string[]): PropertyDecorator {
     ListOf(choices.length, 1),
     ArrayUnique(),
     IsIn([...choices], { each: true, context: { choices: choices.join(', ') } }),
+  );
+}
+
+/** Names of people, each once and at least one. */
+export function Names(max: number): PropertyDecorator {
+  const each = true;
+  return applyDecorators(
+    ListOf(max, 1),
+    ArrayUnique(),
+    IsString({ each }),
+    MinLength(1, { each, context: { min: 1 } }),
+    MaxLength(120, { each, context: { max: 120 } }),
+    Matches(SHOWN, { each }),
   );
 }
 

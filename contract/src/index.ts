@@ -21,6 +21,7 @@ export {
   LogKeysDto,
   NoteBodyDto,
   DiaryBodyDto,
+  TalkBodyDto,
   GasBodyDto,
   InsideBodyDto,
   ReadingBodyDto,
@@ -54,5 +55,6 @@ export type {
 export { ProgrammeSearchDto } from './programme-search.js';
 export type { ProgrammeSearchAnswer } from './programme-search.js';
 export { upgradeJobFile } from './upgrade-job-file.js';
+export { WaitingFileDto } from './waiting-file.js';
 export { stockMoveClass } from './stock.js';
 export type { StoresAnswer } from './stock.js';

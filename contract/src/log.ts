@@ -1,6 +1,23 @@
 import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf } from '@caulkhorn/core/site-log';
 import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
-import { Day, Given, Id, Nested, NestedList, OneOf, Optional, OrNull, Quantity, Sha256, SomeOf, Text, Time, Whole } from './constraints.js';
+import { WORK_HAZARDS } from '@caulkhorn/core/planning';
+import {
+  Day,
+  Given,
+  Id,
+  Names,
+  Nested,
+  NestedList,
+  OneOf,
+  Optional,
+  OrNull,
+  Quantity,
+  Sha256,
+  SomeOf,
+  Text,
+  Time,
+  Whole,
+} from './constraints.js';
 
 export class ConditionsDto {
   @Quantity(-40, 60) airTemperatureC!: number;
@@ -27,6 +44,7 @@ const KINDS = {
   gas: () => GasBodyDto,
   inside: () => InsideBodyDto,
   alone: () => AloneBodyDto,
+  talk: () => TalkBodyDto,
   diary: () => DiaryBodyDto,
   photo: () => PhotoBodyDto,
   withdrawn: () => WithdrawnBodyDto,
@@ -154,6 +172,14 @@ export class AloneBodyDto extends EntryBodyDto {
   declare kind: 'alone';
   @OneOf(['begun', 'well', 'ended']) state!: 'begun' | 'well' | 'ended';
   @Optional() @Whole(5, 60) everyMin?: number;
+  @Optional() @Text(2000) note?: string;
+}
+
+/** What can hurt somebody at a day's work: by the work and its products, and by the places where it is done. */
+export class TalkBodyDto extends EntryBodyDto {
+  declare kind: 'talk';
+  @SomeOf([...new Set<string>([...WORK_HAZARDS, ...CARE_IDS])]) cautions!: string[];
+  @Names(60) heard!: string[];
   @Optional() @Text(2000) note?: string;
 }
 

@@ -74,6 +74,8 @@ function securityHeaders(overTls: boolean): RequestHandler {
     contentSecurityPolicy: {
       directives: {
         defaultSrc: ["'self'"],
+        // the reader of codes on packs is WebAssembly, from here like all else
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
         fontSrc: ["'self'"],
         imgSrc: ["'self'", 'data:', 'blob:'],

@@ -27,3 +27,5 @@ export type { Treatment } from './treatment.js';
 export { SCATTER_FROM_H, doseLine } from './pour.js';
 export { treatFeature, treatJunction } from './treatment.js';
 export type { Detailer } from './treatment.js';
+export { labelText, readLabel } from './pack-label.js';
+export type { PackLabel } from './pack-label.js';

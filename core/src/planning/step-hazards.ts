@@ -1,11 +1,12 @@
-import type { HazardId } from '../catalogue/index.js';
+import { HAZARDS } from '../catalogue/index.js';
 import type { TakeOffLine } from '../materials/index.js';
 import type { WorkItem } from './work-items.js';
 import { REMEDY_STEPS } from './paces.js';
 import type { WorkStep } from './work-steps.js';
 
 /** Hazards of the work itself, whatever the product; common practice, no source. */
-export type WorkHazard = HazardId | 'pressure' | 'jet' | 'strip';
+export const WORK_HAZARDS = [...HAZARDS, 'pressure', 'jet', 'strip'] as const;
+export type WorkHazard = (typeof WORK_HAZARDS)[number];
 const BY_STEP: Partial<Record<WorkStep, readonly WorkHazard[]>> = {
   prepare: ['silica-dust', 'jet', 'strip'],
   open: ['silica-dust'],

@@ -30,7 +30,7 @@ export interface DiaryWork {
   photos: number;
 }
 
-const CARE: ReadonlySet<LogEntry['body']['kind']> = new Set(['care', 'gas', 'inside', 'alone']);
+const CARE: ReadonlySet<LogEntry['body']['kind']> = new Set(['care', 'talk', 'gas', 'inside', 'alone']);
 
 /** What a log says of the time from `fromMs` to `toMs`; `day` is what words of the day are filed under, YYYY-MM-DD. */
 export function diaryOf(

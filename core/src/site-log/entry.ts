@@ -55,6 +55,8 @@ export type EntryBody =
   | { kind: 'inside'; spaceId: string; name: string; went: 'in' | 'out'; watcher?: string; note?: string }
   /** whoever works alone is asked how he is, every so many minutes */
   | { kind: 'alone'; state: 'begun' | 'well' | 'ended'; everyMin?: number; note?: string }
+  /** the talk before a day's work: on which cautions, and who heard it */
+  | { kind: 'talk'; cautions: readonly string[]; heard: readonly string[]; note?: string }
   /** a last word of a day, YYYY-MM-DD by the job's calendar, by who answers for it */
   | { kind: 'diary'; day: string; word: string; note?: string }
   /** the work as it looked: the picture's own hash is sealed with the entry */

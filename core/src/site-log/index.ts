@@ -17,6 +17,8 @@ export { cureState } from './cure-state.js';
 export type { CureRound } from './cure-state.js';
 export { aloneOf, aloneState } from './alone.js';
 export type { Alone } from './alone.js';
+export { talkOf } from './talk.js';
+export type { Talk } from './talk.js';
 export { GASES, GAS_GOOD_FOR_MS, GAS_LIMITS, airBeforeStartMs, confinedAt, gasAlarms, mayNotEnter } from './confined.js';
 export type { ConfinedState, Gas, GasAlarm } from './confined.js';
 export { isHiddenSeen, isLetGo } from './holds.js';

@@ -29,6 +29,7 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'GasBodyDto',
     'InsideBodyDto',
     'AloneBodyDto',
+    'TalkBodyDto',
     'DiaryBodyDto',
     'PhotoBodyDto',
     'WithdrawnBodyDto',

@@ -86,7 +86,7 @@ function Finder({ current }: { current: string | undefined }) {
           aria-label={t('bench.find')}
           placeholder={`${t('bench.find')}  /`}
           autoComplete="off"
-          className="h-9 w-full rounded-[3px] border border-rule-strong bg-raised px-2 placeholder:text-soft max-[719px]:h-12 max-[719px]:text-base"
+          className="h-9 w-full rounded-[3px] border border-rule-strong bg-raised px-2 placeholder:text-soft max-[719px]:h-14 max-[719px]:text-base"
         />
       </form>
       {found.length === 0 ? <p className="px-3 text-soft">{t('bench.none-found', { words })}</p> : null}

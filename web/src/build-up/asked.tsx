@@ -104,7 +104,7 @@ function Toggle({ isOn, onToggle, children }: { isOn: boolean; onToggle(): void;
       type="button"
       aria-pressed={isOn}
       onClick={onToggle}
-      className={`h-8 rounded-[3px] border px-2 max-[719px]:h-12 ${isOn ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+      className={`h-8 rounded-[3px] border px-2 max-[719px]:h-14 ${isOn ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
     >
       {children}
     </button>

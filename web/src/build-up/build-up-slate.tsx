@@ -86,7 +86,7 @@ function Overview() {
             key={face.id}
             type="button"
             onClick={() => select({ kind: 'face', id: face.id })}
-            className="flex w-full items-baseline gap-2 border-b border-rule py-1.5 text-left hover:bg-sunk max-[719px]:min-h-12"
+            className="flex w-full items-baseline gap-2 border-b border-rule py-1.5 text-left hover:bg-sunk max-[719px]:min-h-14"
           >
             <b className="w-5">{face.mark}</b>
             <span className="min-w-0 flex-1 break-words">{face.name}</span>

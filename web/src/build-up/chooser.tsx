@@ -135,7 +135,7 @@ function OptionRow({ place, option, rank, best, isCompared, onCompare, onChoose 
               {t('choose.take-short')}
             </Button>
           ) : null}
-          <label className="flex items-center gap-1 text-[13px] max-[719px]:min-h-12">
+          <label className="flex items-center gap-1 text-[13px] max-[719px]:min-h-14">
             <input
               type="checkbox"
               className="size-4 accent-[var(--water)]"
@@ -208,7 +208,7 @@ function AllTheSame({ family, onChoose }: { family: Candidate['family']; onChoos
   const name = t(`family.${family}`);
   return (
     <details className="text-[13px]">
-      <summary className="min-h-7 py-1 text-soft max-[719px]:min-h-12">{t('choose.all-the-same')}</summary>
+      <summary className="min-h-7 py-1 text-soft max-[719px]:min-h-14">{t('choose.all-the-same')}</summary>
       <TextArea
         label={t('choose.exception-reason')}
         hint={t('choose.exception-why')}

@@ -29,7 +29,7 @@ export function LayerChanges({ plan, buildUp, editable }: { plan: FacePlan; buil
   if (plan.layers.length === 0 && made.length + readies.length === 0) return null;
   return (
     <details className="mt-3" open={made.length + readies.length > 0}>
-      <summary className="py-1 font-medium max-[719px]:min-h-12">{t('alter.title', { n: made.length + readies.length })}</summary>
+      <summary className="py-1 font-medium max-[719px]:min-h-14">{t('alter.title', { n: made.length + readies.length })}</summary>
       <ul>
         {readies.map((step) => (
           <li key={step} className="flex items-baseline gap-2 border-b border-rule py-1">

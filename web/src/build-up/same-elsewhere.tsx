@@ -77,7 +77,7 @@ function Others({ site, close }: { site: FaceSite; close(): void }) {
       <ul className="divide-y divide-rule border-y border-rule">
         {others.map(({ other: { face, plan }, judged: { verdict, objections } }) => (
           <li key={face.id}>
-            <label className="flex min-h-10 items-start gap-2.5 py-1.5 max-[719px]:min-h-12">
+            <label className="flex min-h-10 items-start gap-2.5 py-1.5 max-[719px]:min-h-14">
               <input
                 type="checkbox"
                 className="mt-0.5 size-4 shrink-0 accent-[var(--water)]"

@@ -24,7 +24,7 @@ export function TreatmentCard({ treatment, facePlan, open }: { treatment: Treatm
   const isRefused = rule.verdict === 'refuse';
   return (
     <details open={open} className="border-b border-rule py-1">
-      <summary className="flex items-baseline gap-2 py-1 hover:bg-sunk max-[719px]:min-h-12">
+      <summary className="flex items-baseline gap-2 py-1 hover:bg-sunk max-[719px]:min-h-14">
         <span className="min-w-0 flex-1 font-medium break-words">
           {name}
           {geometry.lengthM > 0 ? <span className="text-soft">, {formatQuantity(geometry.lengthM, 'm', units)}</span> : null}

@@ -131,7 +131,15 @@ function OutboxChip() {
       role="status"
       className={`rounded-[2px] border px-2 py-0.5 text-[13px] font-semibold whitespace-nowrap ${waiting ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-white/40'}`}
     >
-      {waiting ? (n > 0 ? t('outbox.away-kept', { n }) : t('outbox.away')) : t('outbox.sending', { n })}
+      {!waiting ? (
+        t('outbox.sending', { n })
+      ) : n > 0 ? (
+        <Link to="/account" title={t('outbox.as-file')}>
+          {t('outbox.away-kept', { n })}
+        </Link>
+      ) : (
+        t('outbox.away')
+      )}
     </span>
   );
 }

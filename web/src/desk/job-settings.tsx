@@ -86,7 +86,7 @@ export function JobSettings({ close }: { close(): void }) {
             <legend className="mb-1 text-[13px] text-soft">{t('settings.days')}</legend>
             <div className="flex flex-wrap gap-x-4">
               {DAYS.map((day) => (
-                <label key={day} className="flex min-h-9 items-center gap-1.5 max-[719px]:min-h-12">
+                <label key={day} className="flex min-h-9 items-center gap-1.5 max-[719px]:min-h-14">
                   <input type="checkbox" value={String(day)} className="size-4 accent-[var(--water)]" {...register('days')} />
                   {weekdayName(day)}
                 </label>
@@ -109,7 +109,7 @@ export function JobSettings({ close }: { close(): void }) {
           <fieldset>
             <legend className="mb-1 text-[13px] text-soft">{t('settings.holds')}</legend>
             {HOLD_KINDS.map((kind) => (
-              <label key={kind} className="flex min-h-9 items-center gap-1.5 max-[719px]:min-h-12">
+              <label key={kind} className="flex min-h-9 items-center gap-1.5 max-[719px]:min-h-14">
                 <input type="checkbox" value={kind} className="size-4 accent-[var(--water)]" {...register('holds')} />
                 {t(`settings.hold-${kind}`)}
               </label>

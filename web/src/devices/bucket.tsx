@@ -25,7 +25,7 @@ export function Bucket({ feature, onTaken }: { feature: Feature; onTaken(volumeM
         {beganMs === null ? null : <Running feature={feature} beganMs={beganMs} onTaken={onTaken} stop={() => setBegan(null)} />}
       </span>
       {beganMs === null ? (
-        <Button size="small" className="max-[719px]:h-12" onClick={() => setBegan(trueNow())}>
+        <Button size="small" className="max-[719px]:h-14" onClick={() => setBegan(trueNow())}>
           {t('devices.put-under')}
         </Button>
       ) : null}
@@ -48,7 +48,7 @@ function Running({ feature, beganMs, onTaken, stop }: RunningProps) {
       <b className="flex-1 text-base">{t('devices.bucket', { volume: formatNumber(volumeMl, 0), seconds })}</b>
       <Button
         size="small"
-        className="max-[719px]:h-12"
+        className="max-[719px]:h-14"
         disabled={seconds < SHORTEST_S || volumeMl === 0}
         onClick={() => {
           onTaken(volumeMl, seconds);
@@ -57,7 +57,7 @@ function Running({ feature, beganMs, onTaken, stop }: RunningProps) {
       >
         {t('devices.take')}
       </Button>
-      <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={stop}>
+      <Button size="small" look="quiet" className="max-[719px]:h-14" onClick={stop}>
         {t('devices.put-away')}
       </Button>
     </span>

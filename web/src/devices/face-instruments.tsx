@@ -23,7 +23,7 @@ export function FaceInstruments({ face }: { face: Face }) {
     <section aria-label={t('devices.live')} className="mt-3">
       <div className="flex items-center justify-between">
         <h4 className="font-medium">{t('devices.live')}</h4>
-        <Button look="quiet" size="small" className="max-[719px]:h-12" onClick={() => setPairing(true)}>
+        <Button look="quiet" size="small" className="max-[719px]:h-14" onClick={() => setPairing(true)}>
           <Bluetooth size={15} /> {t('devices.title')}
         </Button>
       </div>
@@ -80,7 +80,7 @@ function Live({ face }: { face: Face }) {
               </span>
               <Button
                 size="small"
-                className="max-[719px]:h-12"
+                className="max-[719px]:h-14"
                 disabled={live.isRising || (!point && !READING_SPECS[live.kind].ofAir)}
                 aria-label={t('devices.take-one', { kind: t(`reading.${live.kind}`) })}
                 onClick={() => take(name, live)}

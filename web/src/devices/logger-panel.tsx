@@ -51,10 +51,10 @@ export function LoggerPanel({ body }: { body: WaterBody }) {
         {LOGGER.name} <SimulatedBadge />
         <b className="block text-base text-ink">{formatQuantity(tidalLevelM(nowMs, at), 'm', units)}</b>
       </span>
-      <Button size="small" className="max-[719px]:h-12" onClick={() => put('water-level', level(nowMs))}>
+      <Button size="small" className="max-[719px]:h-14" onClick={() => put('water-level', level(nowMs))}>
         {t('devices.take')}
       </Button>
-      <Button size="small" className="max-[719px]:h-12" onClick={readOut}>
+      <Button size="small" className="max-[719px]:h-14" onClick={readOut}>
         {t('devices.read-out')}
       </Button>
     </div>

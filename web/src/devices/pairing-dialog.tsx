@@ -18,11 +18,11 @@ export function PairingDialog({ open, onOpenChange }: { open: boolean; onOpenCha
               <span className="block text-[13px] text-soft">{t(`instrument.${kind}`)}</span>
             </span>
             {since[id] === undefined ? (
-              <Button className="max-[719px]:h-12" onClick={() => pair(id, trueNow())} aria-label={t('devices.pair-one', { name })}>
+              <Button className="max-[719px]:h-14" onClick={() => pair(id, trueNow())} aria-label={t('devices.pair-one', { name })}>
                 {t('devices.pair')}
               </Button>
             ) : (
-              <Button look="quiet" className="max-[719px]:h-12" onClick={() => part(id)} aria-label={t('devices.part-one', { name })}>
+              <Button look="quiet" className="max-[719px]:h-14" onClick={() => part(id)} aria-label={t('devices.part-one', { name })}>
                 {t('devices.part')}
               </Button>
             )}

@@ -65,7 +65,7 @@ export function SheetExport({ open, onOpenChange }: { open: boolean; onOpenChang
         <fieldset className="flex flex-col">
           <legend className="mb-1 font-semibold">{t('export.format')}</legend>
           {FORMATS.map((each) => (
-            <label key={each} className="flex min-h-9 items-center gap-2 border-b border-rule max-[719px]:min-h-12">
+            <label key={each} className="flex min-h-9 items-center gap-2 border-b border-rule max-[719px]:min-h-14">
               <input
                 type="radio"
                 name="format"

@@ -166,7 +166,7 @@ function ChoiceSet({ label, fault, choices, value, onChange }: ChoiceSetProps) {
             type="button"
             aria-pressed={chosen.includes(each.value)}
             onClick={() => onChange(toggle(each.value).join('  '))}
-            className={`min-h-8 rounded-[3px] border px-2 text-left max-[719px]:min-h-12 ${chosen.includes(each.value) ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
+            className={`min-h-8 rounded-[3px] border px-2 text-left max-[719px]:min-h-14 ${chosen.includes(each.value) ? 'border-ink bg-ink text-paper' : 'border-rule-strong hover:bg-sunk'}`}
           >
             {each.label}
           </button>

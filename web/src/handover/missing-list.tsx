@@ -25,7 +25,7 @@ export function MissingList() {
             <li key={`${step} ${text}`} className="border-b border-rule">
               <Link
                 to={`/o/${organisationId}/jobs/${jobId}/${step}${chosen}`}
-                className="flex min-h-10 items-center gap-2 py-1 hover:bg-sunk max-[719px]:min-h-12"
+                className="flex min-h-10 items-center gap-2 py-1 hover:bg-sunk max-[719px]:min-h-14"
               >
                 <span className="min-w-0 flex-1">
                   {marks.length > 0 ? (

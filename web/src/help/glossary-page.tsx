@@ -28,7 +28,7 @@ export default function GlossaryPage() {
             value={words}
             onChange={(event) => setWords(event.target.value)}
             placeholder={t('help.find')}
-            className="h-9 w-52 rounded-[3px] border border-rule-strong bg-raised px-2 max-[719px]:h-12"
+            className="h-9 w-52 rounded-[3px] border border-rule-strong bg-raised px-2 max-[719px]:h-14"
           />
         </label>
       </div>

@@ -40,7 +40,7 @@ export function GuestsOfJob({ organisationId, jobId }: { organisationId: string;
       </ul>
       <Link
         to={`/o/${organisationId}/house/people?job=${jobId}`}
-        className="flex min-h-9 items-center self-start underline underline-offset-4 max-[719px]:min-h-12"
+        className="flex min-h-9 items-center self-start underline underline-offset-4 max-[719px]:min-h-14"
       >
         {t('settings.ask-guest')}
       </Link>

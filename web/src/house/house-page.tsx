@@ -45,7 +45,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
               key={each}
               to={`/o/${organisationId}/house/${each}`}
               className={({ isActive }) =>
-                `-mb-0.5 flex h-10 items-center border-b-2 px-4 font-medium max-[719px]:h-12 max-[719px]:px-2.5 ${isActive ? 'border-water' : 'border-transparent text-soft hover:text-ink'}`
+                `-mb-0.5 flex h-10 items-center border-b-2 px-4 font-medium max-[719px]:h-14 max-[719px]:px-2.5 ${isActive ? 'border-water' : 'border-transparent text-soft hover:text-ink'}`
               }
             >
               {t(`house.part.${each}`)}

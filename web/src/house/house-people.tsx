@@ -87,7 +87,7 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
                     const role = event.target.value as Role;
                     act.mutate(() => api.put(`${path}/people/${person.id}/role`, { role }));
                   }}
-                  className="h-9 border border-rule-strong bg-raised px-2 max-[719px]:h-12"
+                  className="h-9 border border-rule-strong bg-raised px-2 max-[719px]:h-14"
                 >
                   {ROLES.map((role) => (
                     <option key={role} value={role}>

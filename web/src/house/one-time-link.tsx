@@ -13,7 +13,7 @@ export function OneTimeLink({ label, address }: { label: string; address: string
           readOnly
           value={address}
           onFocus={(event) => event.target.select()}
-          className="h-9 border border-rule-strong bg-raised px-2 font-mono max-[719px]:h-12"
+          className="h-9 border border-rule-strong bg-raised px-2 font-mono max-[719px]:h-14"
         />
       </label>
       <Button onClick={() => void navigator.clipboard.writeText(address).then(() => toast(t('people.copied')))}>

@@ -117,7 +117,7 @@ function Trained({ person, may, keep }: { person: HousePerson; may: boolean; kee
     <fieldset disabled={!may} className="flex flex-wrap gap-x-3">
       <legend className="text-[13px] text-soft">{t('yard.skills')}</legend>
       {SKILLS.map((skill) => (
-        <label key={skill} className="flex min-h-7 items-center gap-1.5 max-[719px]:min-h-12">
+        <label key={skill} className="flex min-h-7 items-center gap-1.5 max-[719px]:min-h-14">
           <input
             type="checkbox"
             className="size-4 accent-[var(--water)]"
@@ -164,7 +164,7 @@ function DaysOff({ person, may, keep }: { person: HousePerson; may: boolean; kee
           }}
         >
           <TextField label={t('yard.off-add')} type="date" value={day} onChange={({ target }) => setDay(target.value)} />
-          <Button size="small" type="submit" className="mb-0.5 max-[719px]:h-12" disabled={day === ''}>
+          <Button size="small" type="submit" className="mb-0.5 max-[719px]:h-14" disabled={day === ''}>
             {t('yard.off-take')}
           </Button>
         </form>

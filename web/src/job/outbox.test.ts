@@ -1,5 +1,7 @@
 import { FIRST_LINK, type LogEntry, entryHash, sealEntry } from '@caulkhorn/core/site-log';
+import { QueryClient } from '@tanstack/react-query';
 import { ApiError, api } from '../shared/api';
+import { beginAs } from '../shared/kept-answers';
 import type { Command } from '@caulkhorn/contract';
 import { Outbox } from './outbox';
 
@@ -315,6 +317,49 @@ test('when its owner signs out, what is left waits and is not sent in the next o
   await settled(outbox, (state) => state.pending.length === 0);
   expect(accepted).toEqual(['a']);
 });
+
+test('a device that fell and forgot whose it is sends what it kept as soon as that is known again', async () => {
+  here = null;
+  Object.assign(globalThis.localStorage, {
+    setItem: (_key: string, value: string) => void (here = value),
+    removeItem: () => void (here = null),
+  });
+  const { outbox, accepted } = open();
+  post.mockImplementation(taken);
+  await outbox.add(command('a'));
+  await settled(outbox, (state) => state.status === 'waiting');
+  expect(post).not.toHaveBeenCalled();
+  await beginAs('person', new QueryClient());
+  await settled(outbox, (state) => state.pending.length === 0);
+  expect(accepted).toEqual(['a']);
+});
+
+test('an entry that was brought in from another device goes under that device’s signature, or is written anew under this one’s', async () => {
+  const { outbox } = open();
+  const seal = (deviceSeq: number) => ({ ...sealEntry({ ...ENTRY, deviceSeq, prevHash: FIRST_LINK }), signature: 'of the other device' });
+  const sent: { deviceId: string; signature: string | null }[] = [];
+  post
+    .mockImplementationOnce((_path, body) => {
+      sent.push((body as { payload: LogEntry }).payload);
+      return Promise.reject(new ApiError(409, 'chain-moved-on', {}, { hash: 'f'.repeat(64), deviceSeq: 7 }));
+    })
+    .mockImplementation((path, body) => {
+      sent.push((body as { payload: LogEntry }).payload);
+      return taken(path, body);
+    });
+  await outbox.add(command('a', { kind: 'log.append', payload: seal(1) }));
+  await settled(outbox, (state) => state.pending.length === 0 && state.status === 'idle');
+  expect(sent[0]).toMatchObject({ deviceId: 'other', signature: 'of the other device' });
+  // the other device went on meanwhile: its chain is its own
+  expect(sent[1]!.deviceId).not.toBe('other');
+  expect(sent[1]!.signature).not.toBe('of the other device');
+});
+
+const ENTRY = {
+  ...{ id: 'e', jobId: 'j', deviceId: 'other', personId: 'person', personName: 'Nadia Brook' },
+  ...{ occurredAt: '2026-05-20T10:00:00Z', writtenAt: '2026-05-20T10:00:00Z' },
+  body: { kind: 'note', note: 'wet' },
+} as const;
 
 test('leaving the job does not stop what is on its way', async () => {
   const { outbox, accepted } = open();

@@ -43,6 +43,8 @@ export class Outbox extends SendQueue<Command> {
   /** The entry as its device signs it. The device is made known to the server first, with the key that checks it. */
   private async underSignature(command: Command): Promise<Command> {
     const entry = command.payload as LogEntry;
+    // brought in from another device of the same person, under its signature
+    if (entry.signature) return command;
     const organisationPath = this.path.replace(/\/jobs\/.*$/, '');
     const known = `caulkhorn-enrolled ${organisationPath} ${entry.deviceId}`;
     if (!localStorage.getItem(known)) {
@@ -59,9 +61,11 @@ export class Outbox extends SendQueue<Command> {
   }
 
   protected override async mend({ code, current }: ApiError): Promise<boolean> {
-    if (code === 'chain-moved-on') await this.relink(current as Pick<LogEntry, 'hash' | 'deviceSeq'>);
+    const [first] = this.getState().pending;
+    const isOwn = (first?.payload as Partial<LogEntry> | undefined)?.signature == null;
+    if (code === 'chain-moved-on' && isOwn) await this.relink(current as Pick<LogEntry, 'hash' | 'deviceSeq'>);
     // what waits is written under another device's name, from its beginning
-    else if (code === 'device-of-another' || code === 'device-has-a-key')
+    else if (code === 'chain-moved-on' || code === 'device-of-another' || code === 'device-has-a-key')
       await this.relink({ hash: FIRST_LINK, deviceSeq: 0 }, newDeviceId(this.ownerId));
     else return false;
     return true;

@@ -37,7 +37,7 @@ export function CopyJobDialog({ path, job, onDone, close }: { path: string; job:
         <fieldset className="flex flex-col">
           <legend className="mb-1 text-[13px] text-soft">{t('jobs.copy-what')}</legend>
           {(['yes', 'no'] as const).map((each) => (
-            <label key={each} className="flex min-h-9 items-center gap-2 max-[719px]:min-h-12">
+            <label key={each} className="flex min-h-9 items-center gap-2 max-[719px]:min-h-14">
               <input type="radio" value={each} className="size-4 accent-[var(--water)]" {...register('withSurvey')} />{' '}
               {t(`jobs.copy.${each}`)}
             </label>

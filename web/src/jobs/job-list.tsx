@@ -11,7 +11,7 @@ import { useNow } from '../shared/use-now';
 import { JobMenu } from './job-menu';
 import { type JobOrder, inOrder } from './job-order';
 
-const SELECT = 'h-9 rounded-[3px] border border-rule-strong bg-raised px-2 text-sm text-ink max-[719px]:h-12';
+const SELECT = 'h-9 rounded-[3px] border border-rule-strong bg-raised px-2 text-sm text-ink max-[719px]:h-14';
 const ORDERS: readonly JobOrder[] = ['changed', 'next', 'wrong', 'name'];
 const SHARES = ['surveyed', 'planned', 'coated'] as const;
 

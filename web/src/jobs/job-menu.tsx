@@ -10,7 +10,7 @@ import { ApiError, api } from '../shared/api';
 import { CopyJobDialog } from './copy-job-dialog';
 
 const ITEM =
-  'flex min-h-10 cursor-pointer items-center rounded-[2px] px-3 outline-none data-[highlighted]:bg-water-soft max-[719px]:min-h-12';
+  'flex min-h-10 cursor-pointer items-center rounded-[2px] px-3 outline-none data-[highlighted]:bg-water-soft max-[719px]:min-h-14';
 
 /** Into which states a job may go from the one that it is in. */
 const NEXT: Readonly<Record<JobState, readonly JobState[]>> = {

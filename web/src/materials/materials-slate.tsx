@@ -45,7 +45,7 @@ export function MaterialsSlate() {
             role="tab"
             aria-selected={part === each}
             onClick={() => setPart(each)}
-            className={`-mb-0.5 h-9 border-b-2 px-2.5 font-medium whitespace-nowrap max-[719px]:h-12 ${part === each ? 'border-water text-ink' : 'border-transparent text-soft hover:text-ink'}`}
+            className={`-mb-0.5 h-9 border-b-2 px-2.5 font-medium whitespace-nowrap max-[719px]:h-14 ${part === each ? 'border-water text-ink' : 'border-transparent text-soft hover:text-ink'}`}
           >
             {t(`materials.part.${each}`)}
           </button>

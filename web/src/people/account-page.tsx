@@ -15,6 +15,7 @@ import { Failed, Loading } from '../shared/ui/states';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { Devices } from '../house/devices';
+import { WaitingHere } from '../job/waiting-here';
 import { SecondFactor } from './second-factor';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -52,6 +53,11 @@ export function AccountPage({ session }: { session: SessionInfo }) {
           <Part title={t('account.second')} about={t('account.second-about')}>
             <SecondFactor />
           </Part>
+          {writing.length > 0 ? (
+            <Part title={t('waiting-file.title')}>
+              <WaitingHere session={session} />
+            </Part>
+          ) : null}
           {writing.map(({ id, name }) => (
             <Part key={id} title={t('devices-known.own', { name })}>
               <Devices organisationId={id} personId={session.personId} />

@@ -10,7 +10,7 @@ export function AlertsSwitch() {
   return (
     <Button
       size="small"
-      className="max-[719px]:h-12"
+      className="max-[719px]:h-14"
       title={t('alert.why')}
       onClick={() =>
         void Notification.requestPermission().then(setAnswer, () => {

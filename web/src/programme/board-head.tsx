@@ -38,7 +38,7 @@ export function BoardHead({ board, choose }: { board: Board; choose(id: string):
             aria-label={t('board.compare')}
             value={board.comparedAt ?? ''}
             onChange={({ target }) => board.compareWith(target.value === '' ? null : Number(target.value))}
-            className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] max-[719px]:h-12"
+            className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] max-[719px]:h-14"
           >
             <option value="">{t('board.compare-none')}</option>
             {before.earlier.map(({ keptAt, keptBy }, i) => (
@@ -88,7 +88,7 @@ function Gap({ board }: { board: Board }) {
         <span className="h-1.5 w-20 overflow-hidden rounded-full bg-rule">
           <i className="block h-full bg-water" style={{ width: `${search.share * 100}%` }} />
         </span>
-        <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={stopSearch}>
+        <Button size="small" look="quiet" className="max-[719px]:h-14" onClick={stopSearch}>
           <Square size={12} aria-hidden /> {t('board.stop')}
         </Button>
       </span>
@@ -106,7 +106,7 @@ function Gap({ board }: { board: Board }) {
             ? t('board.proven')
             : t('board.gap', { hours: hoursMinutes(gapMs) })
           : null}
-      <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={searchAgain}>
+      <Button size="small" look="quiet" className="max-[719px]:h-14" onClick={searchAgain}>
         <SearchIcon size={13} aria-hidden /> {t('board.look-again')}
       </Button>
     </span>
@@ -131,7 +131,7 @@ function Aim({ board }: { board: Board }) {
       <select
         value={goal}
         onChange={({ target }) => setGoal(target.value as Goal)}
-        className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] text-ink max-[719px]:h-12"
+        className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] text-ink max-[719px]:h-14"
       >
         {GOALS.map((each) => (
           <option key={each} value={each}>
@@ -164,7 +164,7 @@ function Offer({ board, timeZone }: { board: Board; timeZone: string }) {
             })}
         {then.missed < now.missed ? ` ${t('board.keeps-more', { n: now.missed - then.missed })}` : ''}
       </span>
-      <Button size="small" className="max-[719px]:h-12" onClick={board.look}>
+      <Button size="small" className="max-[719px]:h-14" onClick={board.look}>
         {t('board.look')}
       </Button>
     </div>
@@ -187,7 +187,7 @@ function Slipped({ board }: { board: Board }) {
     <div role="status" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
       <span className="font-medium">{t('board.slipped', { n: board.slipped.length })}</span>
       {board.canPlan ? (
-        <Button size="small" className="max-[719px]:h-12" onClick={board.keep}>
+        <Button size="small" className="max-[719px]:h-14" onClick={board.keep}>
           {t('board.keep-as-it-is')}
         </Button>
       ) : null}
@@ -203,10 +203,10 @@ function Pending({ board }: { board: Board }) {
     <div role="status" className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <span className="font-medium">{t(board.view === 'found' ? 'board.shows-found' : 'board.shows-draft', { n: moves.length })}</span>
-        <Button size="small" look="solid" className="max-[719px]:h-12" onClick={board.keep}>
+        <Button size="small" look="solid" className="max-[719px]:h-14" onClick={board.keep}>
           {t('board.keep')}
         </Button>
-        <Button size="small" className="max-[719px]:h-12" onClick={board.leave}>
+        <Button size="small" className="max-[719px]:h-14" onClick={board.leave}>
           {t('board.leave')}
         </Button>
         <Moves moves={board.moves} workItems={board.workItems} />
@@ -243,7 +243,7 @@ function Conflicts({ board, choose }: { board: Board; choose(id: string): void }
           key={taskId}
           type="button"
           onClick={() => choose(taskId)}
-          className="min-h-7 font-medium underline decoration-iron underline-offset-2 max-[719px]:min-h-12"
+          className="min-h-7 font-medium underline decoration-iron underline-offset-2 max-[719px]:min-h-14"
         >
           {t(`board.${code}`, { name: itemName(items.get(taskId)!, model), late: lateMs === undefined ? '' : hoursMinutes(lateMs) })}
         </button>

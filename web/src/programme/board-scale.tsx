@@ -17,7 +17,7 @@ export function BoardScale({ scale, setScale }: { scale: number; setScale(scale:
           title={t(`board.${way}`)}
           disabled={way === 'wider' ? scale === 0 : scale === SCALES.length - 1}
           onClick={() => setScale(way === 'wider' ? scale - 1 : scale + 1)}
-          className="grid h-[30px] w-9 place-items-center hover:bg-sunk disabled:opacity-40 max-[719px]:h-12 max-[719px]:w-12"
+          className="grid h-[30px] w-9 place-items-center hover:bg-sunk disabled:opacity-40 max-[719px]:h-14 max-[719px]:w-12"
         >
           {way === 'wider' ? <Minus size={16} aria-hidden /> : <Plus size={16} aria-hidden />}
         </button>

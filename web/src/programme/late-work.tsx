@@ -24,7 +24,7 @@ export function LateWork({ item, isLate }: { item: WorkItem; isLate: boolean }) 
         <p key={remedy.decidedAt} className="flex flex-wrap items-center gap-x-3">
           <span>{t('late-work.decided', { way: t(`late-way.${remedy.way}`), reason: remedy.reason })}</span>
           {can('plan') && !isBegun ? (
-            <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={() => put('build-up', without(buildUp, remedy))}>
+            <Button size="small" look="quiet" className="max-[719px]:h-14" onClick={() => put('build-up', without(buildUp, remedy))}>
               {t('late-work.take-back')}
             </Button>
           ) : null}
@@ -55,7 +55,7 @@ function Choose({ ways, onChoose }: { ways: readonly RemedyWay[]; onChoose(way: 
       <fieldset className="min-w-[280px] flex-1">
         <legend className="font-medium">{t('late-work.title')}</legend>
         {ways.map((each) => (
-          <label key={each} className="flex items-start gap-2 py-0.5 max-[719px]:min-h-12">
+          <label key={each} className="flex items-start gap-2 py-0.5 max-[719px]:min-h-14">
             <input type="radio" name="late-way" className="mt-1" checked={way === each} onChange={() => setWay(each)} />
             <span>
               <b className="font-semibold">{t(`late-way.${each}`)}.</b> <span className="text-[13px]">{t(`late-coat.${each}`)}</span>
@@ -66,7 +66,7 @@ function Choose({ ways, onChoose }: { ways: readonly RemedyWay[]; onChoose(way: 
       <div className="w-56 max-[719px]:w-full">
         <TextField label={t('late-work.reason')} value={reason} maxLength={500} onChange={({ target }) => setReason(target.value)} />
       </div>
-      <Button type="submit" size="small" className="max-[719px]:h-12" disabled={reason.trim() === ''}>
+      <Button type="submit" size="small" className="max-[719px]:h-14" disabled={reason.trim() === ''}>
         {t('late-work.add')}
       </Button>
       <p className="basis-full text-[13px] text-soft">{t('late-work.sheet-first')}</p>

@@ -18,7 +18,7 @@ export function Moves({ moves, workItems }: { moves: readonly Move[]; workItems:
       <button
         type="button"
         aria-expanded={isOpen}
-        className="min-h-6 underline underline-offset-2 max-[719px]:min-h-12"
+        className="min-h-6 underline underline-offset-2 max-[719px]:min-h-14"
         onClick={() => setOpen(!isOpen)}
       >
         {t('board.what-moves')}

@@ -27,7 +27,7 @@ export function Permits({ board }: { board: Board }) {
   const roomOf = (id: string | undefined) => model.spaces.find((space) => space.id === id)?.name ?? t('permit.whole-job');
   return (
     <>
-      <Button size="small" className="max-[719px]:h-12" onClick={() => setOpen(true)}>
+      <Button size="small" className="max-[719px]:h-14" onClick={() => setOpen(true)}>
         <ShieldCheck size={14} aria-hidden /> {t('permit.open', { n: permits.length })}
       </Button>
       <Dialog open={isOpen} onOpenChange={setOpen} title={t('permit.title')}>

@@ -78,25 +78,25 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
     );
   return (
     <div className="flex flex-wrap gap-2">
-      <Link to={`/o/${organisationId}/jobs/${jobId}/day`} className={`${buttonClass('outline', 'small')} max-[719px]:h-12`}>
+      <Link to={`/o/${organisationId}/jobs/${jobId}/day`} className={`${buttonClass('outline', 'small')} max-[719px]:h-14`}>
         <ClipboardList size={15} aria-hidden /> {t('day.open')}
       </Link>
-      <Button size="small" className="max-[719px]:h-12" onClick={() => void calendar()}>
+      <Button size="small" className="max-[719px]:h-14" onClick={() => void calendar()}>
         <CalendarDays size={15} aria-hidden /> {t('programme.calendar')}
       </Button>
-      <Button size="small" className="max-[719px]:h-12" onClick={() => saveFile(`${name}.csv`, table(), 'text/csv;charset=utf-8')}>
+      <Button size="small" className="max-[719px]:h-14" onClick={() => saveFile(`${name}.csv`, table(), 'text/csv;charset=utf-8')}>
         <FileText size={15} aria-hidden /> CSV
       </Button>
       <Button
         size="small"
-        className="max-[719px]:h-12"
+        className="max-[719px]:h-14"
         onClick={() => saveFile(`${name}.svg`, drawing().svg, 'image/svg+xml;charset=utf-8')}
       >
         SVG
       </Button>
       <Button
         size="small"
-        className="max-[719px]:h-12"
+        className="max-[719px]:h-14"
         onClick={() => void boardPng(drawing()).then((png) => saveFile(`${name}.png`, png))}
       >
         PNG

@@ -56,7 +56,7 @@ export function ProgrammeSlate() {
                   key={String(asTable)}
                   size="small"
                   look={isTable === asTable ? 'solid' : 'outline'}
-                  className="max-[719px]:h-12"
+                  className="max-[719px]:h-14"
                   aria-pressed={isTable === asTable}
                   onClick={() => setTable(asTable)}
                 >
@@ -133,7 +133,7 @@ function Expected() {
         type="button"
         aria-expanded={isOpen}
         onClick={() => setOpen(!isOpen)}
-        className="min-h-6 shrink-0 self-start underline underline-offset-2 max-[719px]:min-h-12"
+        className="min-h-6 shrink-0 self-start underline underline-offset-2 max-[719px]:min-h-14"
       >
         {isOpen ? t('programme.less') : t('programme.all-of', { n: found.length })}
       </button>
@@ -166,7 +166,7 @@ function Release() {
       {can('plan') && !differs ? (
         <Button
           size="small"
-          className="max-[719px]:h-12"
+          className="max-[719px]:h-14"
           look={isCurrent ? 'outline' : 'solid'}
           disabled={plan.workItems.length === 0 || (isCurrent && revision !== null)}
           onClick={() => send('plan.release', { revisionId: v4(), ...conditions })}

@@ -48,7 +48,7 @@ export function Replan({ board }: { board: Board }) {
           <Button
             size="small"
             look="solid"
-            className="max-[719px]:h-12"
+            className="max-[719px]:h-14"
             onClick={() => send('plan.release', { revisionId: v4(), ...conditions })}
           >
             {t('release.do', { n: revision!.number + 1 })}

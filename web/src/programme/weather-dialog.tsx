@@ -39,7 +39,7 @@ export function Weather() {
   };
   return (
     <>
-      <Button size="small" className="max-[719px]:h-12" onClick={() => setOpen(true)}>
+      <Button size="small" className="max-[719px]:h-14" onClick={() => setOpen(true)}>
         <CloudRain size={14} aria-hidden />
         {cover ? t('weather.until', { until: dayAndTime(cover.untilMs, timeZone) }) : t('weather.open')}
       </Button>

@@ -31,7 +31,7 @@ export function WhatIf({ board }: { board: Board }) {
   };
   if (!asking)
     return (
-      <Button size="small" className="max-[719px]:h-12" onClick={start}>
+      <Button size="small" className="max-[719px]:h-14" onClick={start}>
         {t('what-if.ask')}
       </Button>
     );
@@ -99,7 +99,7 @@ export function WhatIf({ board }: { board: Board }) {
                     {board.canPlan && programme && given.options.week !== placedBy.week ? (
                       <Button
                         size="small"
-                        className="max-[719px]:h-12"
+                        className="max-[719px]:h-14"
                         onClick={() => {
                           board.keepInWeek(programme, given.options.week!);
                           leave();
@@ -111,7 +111,7 @@ export function WhatIf({ board }: { board: Board }) {
                     {board.canPlan && programme && given.strips ? (
                       <Button
                         size="small"
-                        className="max-[719px]:h-12"
+                        className="max-[719px]:h-14"
                         onClick={() => {
                           board.keepInStrips(programme, given.strips!);
                           leave();

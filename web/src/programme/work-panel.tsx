@@ -119,7 +119,7 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
               <Button
                 key={minutes}
                 size="small"
-                className="max-[719px]:h-12"
+                className="max-[719px]:h-14"
                 aria-label={moveLabel(minutes)}
                 onClick={() => board.move(id, task.startMs + minutes * 60_000)}
               >
@@ -128,7 +128,7 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
               </Button>
             ))}
           </div>
-          <Button size="small" className="max-[719px]:h-12" aria-pressed={isPinned} onClick={() => board.pin(id, !isPinned)}>
+          <Button size="small" className="max-[719px]:h-14" aria-pressed={isPinned} onClick={() => board.pin(id, !isPinned)}>
             {isPinned ? <PinOff size={14} aria-hidden /> : <Pin size={14} aria-hidden />} {t(isPinned ? 'board.unpin' : 'board.pin')}
           </Button>
           <div className="w-44">

@@ -47,8 +47,18 @@ export const KEEP_ANSWERS: Omit<PersistQueryClientOptions, 'queryClient'> = {
 
 /** Another person at the same device sees nothing of what was kept for the one before. */
 export async function beginAs(personId: string, client: QueryClient): Promise<void> {
-  if (localStorage.getItem(PERSON) !== personId) await forgetKept(client);
+  if (localStorage.getItem(PERSON) === personId) return;
+  await forgetKept(client);
   localStorage.setItem(PERSON, personId);
+  for (const tell of arrivals) tell();
+}
+
+const arrivals = new Set<() => void>();
+
+/** Calls whenever somebody is known to work at this device who was not known before; the answer ends it. */
+export function onArrival(tell: () => void): () => void {
+  arrivals.add(tell);
+  return () => arrivals.delete(tell);
 }
 
 /** Whether this person is the one who works at this device now. */

@@ -1,6 +1,6 @@
 import { get, update } from 'idb-keyval';
 import { ApiError } from './api';
-import { isHere } from './kept-answers';
+import { isHere, onArrival } from './kept-answers';
 
 /** What the server would not take, kept with what was typed until someone decides. */
 export interface Refused<C> {
@@ -75,10 +75,13 @@ export abstract class SendQueue<C extends { id: string }> {
     this.channel = new BroadcastChannel(this.key);
     this.channel.onmessage = () => void this.reload();
     addEventListener('online', this.wakeUp);
+    // a device that fell may have forgotten whose it is until the server says so again
+    const endArrival = onArrival(() => void this.run());
     void this.reload().then(() => this.run());
     return () => {
       this.channel?.close();
       this.channel = null;
+      endArrival();
       removeEventListener('online', this.wakeUp);
     };
   }

@@ -13,7 +13,7 @@ export function DraftBar({ tool, end }: { tool: Tool; end(): void }) {
   const units = useUnits();
   const shape = tool === 'reading' ? 'point' : FEATURE_SPECS[tool].shape;
   const mayEnd = draft !== null && draft.path.length >= (shape === 'area' ? 2 : POINTS_OF[shape][0]);
-  const big = 'max-[719px]:h-12';
+  const big = 'max-[719px]:h-14';
   return (
     <div className="flex min-w-0 flex-1 items-center gap-x-2 border-l-4 border-ochre pl-2">
       <p role="status" className={`min-w-0 truncate ${draft ? 'max-[719px]:sr-only' : ''}`}>

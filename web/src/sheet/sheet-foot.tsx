@@ -44,7 +44,7 @@ function LookButton({ label, children, onClick }: { label: string; children: Rea
       look="quiet"
       aria-label={label}
       title={label}
-      className="min-w-9 px-2! max-[719px]:h-12 max-[719px]:min-w-12"
+      className="min-w-9 px-2! max-[719px]:h-14 max-[719px]:min-w-12"
       onClick={onClick}
     >
       {children}
@@ -59,13 +59,13 @@ function PlateButton() {
   const face = selected?.kind === 'face' ? model.faces.find((f) => f.id === selected.id) : undefined;
   if (openPlateId)
     return (
-      <Button size="small" className="mr-1 max-[719px]:h-12" onClick={() => openPlate(null)}>
+      <Button size="small" className="mr-1 max-[719px]:h-14" onClick={() => openPlate(null)}>
         {t('sheet.back-to-section')}
       </Button>
     );
   if (!face || !isLevelFace(face)) return null;
   return (
-    <Button size="small" className="mr-1 max-[719px]:h-12" onClick={() => openPlate(face.id)}>
+    <Button size="small" className="mr-1 max-[719px]:h-14" onClick={() => openPlate(face.id)}>
       {t('sheet.open-plan', { mark: face.mark })}
     </Button>
   );

@@ -26,7 +26,7 @@ export function WalkLine({
   const model = useDeferredValue<JobModel | null>(latest, null);
   if (latest.faces.length === 0) return null;
   return (
-    <section aria-label={t('walk.title')} className="flex h-14 shrink-0 border-b border-rule bg-raised max-[719px]:h-12">
+    <section aria-label={t('walk.title')} className="flex h-14 shrink-0 border-b border-rule bg-raised max-[719px]:h-14">
       {model && model.faces.length > 0 ? <Line camera={camera} model={model} hasSheet={hasSheet} /> : null}
     </section>
   );

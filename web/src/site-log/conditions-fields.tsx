@@ -104,7 +104,7 @@ export function ConditionsFields<T extends ConditionTexts>({
         ) : null}
         {product ? (
           <details className="col-span-3">
-            <summary className="min-h-9 py-1.5 font-medium max-[719px]:min-h-12">{t('conditions.outdoors')}</summary>
+            <summary className="min-h-9 py-1.5 font-medium max-[719px]:min-h-14">{t('conditions.outdoors')}</summary>
             <div className="grid grid-cols-3 items-end gap-2.5">
               <TextField
                 label={t('conditions.warmest-ahead')}
@@ -142,7 +142,7 @@ export function ConditionsFields<T extends ConditionTexts>({
           </p>
           <button
             type="button"
-            className="min-h-7 shrink-0 underline decoration-rule-strong decoration-dotted underline-offset-4 max-[719px]:min-h-12"
+            className="min-h-7 shrink-0 underline decoration-rule-strong decoration-dotted underline-offset-4 max-[719px]:min-h-14"
             onClick={() => show(dewWorking(complete!) ?? null, t('air.margin'), t('air.why'))}
           >
             {t('why')}

@@ -60,7 +60,7 @@ export function DailyCare({ item, left }: { item: WorkItem; left: readonly CareI
       <ul>
         {left.map((check) => (
           <li key={check}>
-            <label className="flex min-h-12 items-start gap-2.5 py-1.5">
+            <label className="flex min-h-14 items-start gap-2.5 py-1.5">
               <input
                 type="checkbox"
                 className="mt-0.5 size-6 shrink-0 accent-[var(--iron)]"

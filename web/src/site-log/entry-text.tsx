@@ -5,6 +5,7 @@ import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
 import { breachText } from '../words/breach-text';
+import { cautionText } from '../words/caution-text';
 import { itemName } from '../words/item-name';
 import { parts, useJob } from '../job/job-context';
 
@@ -47,6 +48,7 @@ export function EntryText({
         </span>
       ) : null}
       {body.kind === 'inside' ? ` · ${t(`log.went-${body.went}`, { name: body.name, watcher: body.watcher ?? '' })}` : ''}
+      {body.kind === 'talk' ? ` · ${t('log.heard-by', { names: body.heard.join(', ') })}` : ''}
       {body.kind === 'diary' ? `, ${body.day}: ${body.word}` : ''}
       {body.kind === 'alone' ? ` · ${t(`log.alone.${body.state}`, { n: body.everyMin ?? 0 })}` : ''}
       {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
@@ -70,6 +72,7 @@ export function EntryText({
       {body.kind === 'care' ? (
         <span className="block text-[13px]">{body.checks.map((check) => tOf(`care.${check}`)).join(' ')}</span>
       ) : null}
+      {body.kind === 'talk' ? <span className="block text-[13px]">{body.cautions.map(cautionText).join(' ')}</span> : null}
       {body.note ? <span className="block">{body.note}</span> : null}
     </>
   );

@@ -2,6 +2,7 @@ import type { WorkItem } from '@caulkhorn/core/planning';
 import { USUAL_LEAST_SHARE, filmCheck } from '@caulkhorn/core/proof';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { type FilmReading, filmWalk } from '@caulkhorn/core/site-log';
+import { extentOf } from '@caulkhorn/core/jobs';
 import { useMemo, useState } from 'react';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { t } from '../messages/t';
@@ -11,6 +12,7 @@ import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { trueNowIso } from '../shared/true-clock';
+import { FilmPicture, type Stretch, useFilmMap } from './film-picture';
 
 /** What a comb is likely to say, as shares of what is wanted: thin ones as well. */
 const LIKELY = [0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5] as const;
@@ -33,7 +35,13 @@ export function FilmPad({ item }: { item: WorkItem }) {
   const [skipped, setSkipped] = useState(0);
   const values = form.watch();
   const areaM2 = item.quantity.value;
-  const written = site.films.get(item.id) ?? [];
+  const written = site.films.get(item.id);
+  const all = useMemo(() => [...(written ?? []), ...readingsIn(values.taken)], [written, values.taken]);
+  const stretch = useMemo((): Stretch => {
+    const { minU, maxU, minV, maxV } = extentOf(face?.outline ?? []);
+    return { fromU: item.zone?.fromM ?? minU, toU: item.zone?.toM ?? maxU, minV, maxV };
+  }, [face, item.zone]);
+  const map = useFilmMap(all, stretch, targetMm ?? 0);
   const wanted = useMemo(() => (targetMm === undefined ? 0 : requiredOf(targetMm, areaM2)), [targetMm, areaM2]);
   const walk = useMemo(
     () => (face ? filmWalk(face, Math.max(1, wanted), item.zone ? [item.zone.fromM, item.zone.toM] : undefined) : []),
@@ -41,8 +49,9 @@ export function FilmPad({ item }: { item: WorkItem }) {
   );
   if (targetMm === undefined || !face || item.targetId !== undefined) return null;
   const taken = readingsIn(values.taken);
-  const all = [...written, ...taken];
-  const place = walk[all.length + skipped];
+  const isWalking = all.length + skipped < walk.length;
+  // once the walk is done, one more goes where it settles most
+  const place = isWalking ? walk[all.length + skipped] : map?.nextBest;
   const leastMm = USUAL_LEAST_SHARE * targetMm;
   const likely = combValues(targetMm);
   const mm = (value: number) => formatQuantity(value, 'mm', units);
@@ -62,15 +71,18 @@ export function FilmPad({ item }: { item: WorkItem }) {
     <section aria-label={t('film.title', { target: mm(targetMm) })} className="border-2 border-rule-strong px-3 py-2.5">
       <h3 className="font-semibold">{t('film.title', { target: mm(targetMm) })}</h3>
       <p className="text-lg">
+        {isWalking ? '' : `${t('film.enough')} `}
         {place
-          ? t('film.next', {
-              along: formatQuantity(place[0] - Math.min(...face.outline.map(([u]) => u)), 'm', units),
-              up: formatQuantity(place[1] - Math.min(...face.outline.map(([, v]) => v)), 'm', units),
+          ? t(isWalking ? 'film.next' : 'film.next-best', {
+              along: formatQuantity(place[0] - extentOf(face.outline).minU, 'm', units),
+              up: formatQuantity(place[1] - stretch.minV, 'm', units),
               no: all.length + skipped + 1,
-              of: wanted,
+              of: walk.length,
             })
-          : t('film.enough')}
+          : ''}
       </p>
+      <FilmPicture {...{ face, stretch, leastMm, next: place }} readings={all} thin={map?.thin ?? []} />
+      {map && map.thin.length > 0 ? <p className="text-[13px] text-soft">{t('film.likely-thin')}</p> : null}
       <p className="text-[13px] text-soft">{t('film.press', { unit: toSystem(1, 'mm', units).unit })}</p>
       <div className="mt-1 grid grid-cols-4 gap-2">
         {likely.map((value) => (

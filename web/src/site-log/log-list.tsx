@@ -64,7 +64,7 @@ export function LogList({ faceId }: { faceId?: string }) {
             choose={(day) => setFilter({ ...filter, day })}
           />
           {(['csv', 'json'] as const).map((type) => (
-            <Button key={type} size="small" className="max-[719px]:h-12" onClick={() => save(type)}>
+            <Button key={type} size="small" className="max-[719px]:h-14" onClick={() => save(type)}>
               <Download size={14} aria-hidden /> {t(`log.as-${type}`)}
             </Button>
           ))}
@@ -107,7 +107,7 @@ export function LogList({ faceId }: { faceId?: string }) {
         })}
       </ol>
       {wanted.length > shown ? (
-        <Button look="quiet" size="small" className="max-[719px]:h-12" onClick={() => setShown(shown + MORE)}>
+        <Button look="quiet" size="small" className="max-[719px]:h-14" onClick={() => setShown(shown + MORE)}>
           {t('log.show-more', { n: Math.min(MORE, wanted.length - shown), all: wanted.length })}
         </Button>
       ) : null}
@@ -159,7 +159,7 @@ function Choice({
       <select
         value={value ?? ''}
         onChange={({ target }) => choose(target.value || undefined)}
-        className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] text-ink max-[719px]:h-12"
+        className="h-8 rounded-[3px] border border-rule-strong bg-raised px-1.5 text-[13px] text-ink max-[719px]:h-14"
       >
         <option value="">{t('log.of-all')}</option>
         {[...options].map(([id, name]) => (

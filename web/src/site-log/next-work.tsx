@@ -100,7 +100,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (
         <details>
-          <summary className="min-h-12 py-3 font-semibold">{t('now.how-laid')}</summary>
+          <summary className="min-h-14 py-3 font-semibold">{t('now.how-laid')}</summary>
           <LayCard plan={facePlan} tool={conditions.tool} />
         </details>
       ) : null}

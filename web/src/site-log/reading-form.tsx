@@ -41,7 +41,7 @@ export function ReadingForm({ faceId }: { faceId?: string }) {
       <h3 className="font-semibold">{t('log.reading')}</h3>
       <ConditionsFields register={register} errors={formState.errors} texts={texts} />
       <TextField label={t('field.note')} fault={formState.errors.note?.message} {...register('note')} />
-      <Button type="submit" className="self-start max-[719px]:h-12">
+      <Button type="submit" className="self-start max-[719px]:h-14">
         {t('log.save-reading')}
       </Button>
     </form>

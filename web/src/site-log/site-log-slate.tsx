@@ -18,6 +18,7 @@ import { LogList } from './log-list';
 import { LoneWatch } from './lone-watch';
 import { NextWork } from './next-work';
 import { RunningPails } from './pails';
+import { TalkBeforeWork } from './talk-before-work';
 import { ReadingForm } from './reading-form';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { trueNow } from '../shared/true-clock';
@@ -78,13 +79,15 @@ export function SiteLogSlate() {
       <FoundSince />
       <RunningPails />
       <OtherWork next={next} chosen={chosen} now={now} />
+      {can('log') ? <TalkBeforeWork now={now} at="head" /> : null}
       {chosen ? (
         <NextWork task={chosen.task} item={chosen.item} now={now} />
       ) : (
         <p className="text-soft">{faceId ? t('now.nothing-on-face') : t('now.all-done')}</p>
       )}
       {can('log') ? (
-        <section className="mt-5 flex flex-col gap-3 border-t border-rule pt-3">
+        <section className="mt-5 flex flex-col gap-3 pt-3">
+          <TalkBeforeWork now={now} at="foot" />
           <LoneWatch />
           <ReadingForm faceId={faceId} />
         </section>

@@ -15,7 +15,7 @@ import {
   nearestMeasurement,
   wantsAir,
 } from '@caulkhorn/core/site-log';
-import { type ReactNode, useId, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -24,6 +24,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { TextArea, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { stepName } from '../words/item-name';
+import { BatchField } from '../stores/batch-field';
 import { useBatches } from '../stores/use-batches';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { useCareLeft, useGas, usePermitsLapsed } from './daily-care';
@@ -76,12 +77,13 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const lapsedAt = usePermitsLapsed(item);
   const gasAt = useGas(item);
   const batches = useBatches(product, texts.batchNumber);
-  const batchList = useId();
   const measured = completeConditions(texts, units);
   const breaches = kind === 'start' && measured ? breachesOf(product, measured) : [];
   const breach = breaches.length > 0 && !breaches.some(({ isFinal }) => isFinal);
   const startMs = Date.parse(fromLocalField(texts.occurredAt, timeZone) ?? '');
   const off = kind === 'start' && window ? outOfWindow(window, startMs) : undefined;
+  /** past its day, or it lay in the cold: not without a reason */
+  const isSpoiled = kind === 'start' && batches.warning !== undefined;
   /** asked once about a time that can hardly be */
   const [asked, setAsked] = useState('');
   /** somebody else's entry: the correction says why, under both names */
@@ -109,7 +111,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
     if (occurredAt === '') issues.push({ code: 'not-a-time-with-offset', path: 'occurredAt' });
     const reason = values.supersedesReason.trim();
     if (corrects && isOthers && reason === '') issues.push({ code: 'supersede-needs-reason', path: 'supersedesReason' });
-    if (off && !breach && values.breachReason.trim() === '') issues.push({ code: 'missing', path: 'breachReason' });
+    if ((off || isSpoiled) && !breach && values.breachReason.trim() === '') issues.push({ code: 'missing', path: 'breachReason' });
     if (issues.length > 0) return form.showIssues(issues);
     const odd = kind === 'finish' ? oddDuration(item, done, body, occurredAt) : undefined;
     if (odd && asked !== odd.key) {
@@ -144,7 +146,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
         ...(conditions ? { conditions } : {}),
         ...(isTakenOver(values) ? { conditionsAt: new Date(found!.at).toISOString() } : {}),
         ...text('batchNumber'),
-        ...(breach || off ? text('breachReason') : {}),
+        ...(breach || off || isSpoiled ? text('breachReason') : {}),
         ...text('note'),
       };
     }
@@ -174,9 +176,13 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
           {found ? <p className="text-[13px] text-soft">{t('conditions.as-measured', { at: dayAndTime(found.at, timeZone) })}</p> : null}
         </Air>
       ) : null}
-      {breach || off ? (
+      {breach || off || isSpoiled ? (
         <TextArea
-          label={breach || !off ? t('log.breach-reason') : t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) })}
+          label={
+            breach || !off
+              ? t(breach || !isSpoiled ? 'log.breach-reason' : 'label.spoiled-reason')
+              : t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) })
+          }
           hint={breach && off ? t(`log.out-of-window.${off.side}`, { by: hoursMinutes(off.byMs) }) : undefined}
           fault={faults.breachReason?.message}
           {...register('breachReason')}
@@ -190,19 +196,13 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
           {...register('occurredAt')}
         />
         {isCoat || product ? (
-          <div>
-            <TextField label={t('field.batchNumber')} list={batchList} fault={faults.batchNumber?.message} {...register('batchNumber')} />
-            <datalist id={batchList}>
-              {batches.known.map((batch) => (
-                <option key={batch} value={batch} />
-              ))}
-            </datalist>
-            {batches.warning ? (
-              <p role="status" className="mt-1 text-[13px] font-medium text-iron">
-                {batches.warning}
-              </p>
-            ) : null}
-          </div>
+          <BatchField
+            product={product}
+            batches={batches}
+            fault={faults.batchNumber?.message}
+            field={register('batchNumber')}
+            onScanned={(batchNumber) => form.setValue('batchNumber', batchNumber)}
+          />
         ) : null}
         {kind === 'finish' && isCoat ? (
           <>
@@ -254,7 +254,7 @@ function Air({ isWanted, isFilled, children }: { isWanted: boolean; isFilled: bo
   if (isWanted) return <>{children}</>;
   return (
     <details open={isFilled || undefined}>
-      <summary className="min-h-9 py-1.5 font-medium max-[719px]:min-h-12">{t('conditions.by-the-sheet')}</summary>
+      <summary className="min-h-9 py-1.5 font-medium max-[719px]:min-h-14">{t('conditions.by-the-sheet')}</summary>
       <div className="flex flex-col gap-2.5">{children}</div>
     </details>
   );

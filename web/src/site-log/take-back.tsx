@@ -29,7 +29,7 @@ export function TakeBack() {
       <span className="min-w-0 flex-1 truncate">
         {t('log.just-written')} <EntryText entry={last} short />
       </span>
-      <Button className="min-h-12" onClick={() => log({ kind: 'withdrawn' }, trueNowIso(), { entryId: last.id })}>
+      <Button className="min-h-14" onClick={() => log({ kind: 'withdrawn' }, trueNowIso(), { entryId: last.id })}>
         {t('log.take-back')}
       </Button>
     </div>

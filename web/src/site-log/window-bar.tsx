@@ -107,7 +107,7 @@ function End({ text, onPress }: { text: string; onPress?: (() => void) | undefin
       type="button"
       onClick={onPress}
       title={t('working.open')}
-      className="min-h-7 underline decoration-rule-strong decoration-dotted underline-offset-4 hover:bg-sunk max-[719px]:min-h-12"
+      className="min-h-7 underline decoration-rule-strong decoration-dotted underline-offset-4 hover:bg-sunk max-[719px]:min-h-14"
     >
       {text}
     </button>

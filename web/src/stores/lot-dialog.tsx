@@ -1,10 +1,15 @@
 import { toSystem } from '@caulkhorn/core/quantities';
 import type { Catalogue } from '@caulkhorn/core/catalogue';
 import type { StockLot, StockMove } from '@caulkhorn/core/materials';
+import { Printer } from 'lucide-react';
+import { useState } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
+import { saveFile } from '../shared/save-file';
 import { dayAndTime } from '../shared/times';
+import { trueNowIso } from '../shared/true-clock';
+import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
@@ -13,6 +18,44 @@ import { type NewMove, useAddMoves } from './use-stores';
 
 const KINDS = ['taken', 'returned', 'scrapped', 'counted'] as const;
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+const MOST_LABELS = 60;
+
+/** For what is filled over into other pails: none stands about without its batch and its day. */
+function Labels({ lot }: { lot: StockLot }) {
+  const [count, setCount] = useState('6');
+  const [fault, setFault] = useState<string>();
+  const n = Number(count);
+  const isFine = Number.isInteger(n) && n >= 1 && n <= MOST_LABELS;
+  const save = async () => {
+    if (!isFine) return setFault(t('label.how-many', { most: MOST_LABELS }));
+    setFault(undefined);
+    try {
+      const { labelsPdf } = await import('./labels-pdf');
+      const { batchNumber, expiresOn, product, sheet } = lot;
+      const label = { batchNumber, expiresOn, productId: product.id, openedOn: trueNowIso().slice(0, 10) };
+      saveFile(`${t('label.title')} ${batchNumber}.pdf`, await labelsPdf(sheet?.name ?? product.id, label, n));
+    } catch {
+      setFault(t('label.not-made'));
+    }
+  };
+  return (
+    <div className="mt-3 flex items-end gap-2">
+      <div className="w-28">
+        <TextField
+          label={t('label.title')}
+          inputMode="numeric"
+          fault={fault}
+          value={count}
+          onChange={({ target }) => setCount(target.value)}
+        />
+      </div>
+      <Button onClick={() => void save()}>
+        <Printer size={16} aria-hidden /> {t('label.print')}
+      </Button>
+    </div>
+  );
+}
 
 /** One batch: what happened to it, and what happens to it now. */
 export function LotDialog({
@@ -71,6 +114,7 @@ export function LotDialog({
         {needsReason ? <TextField label={t('stores.reason')} fault={faults.reason?.message} {...register('reason')} /> : null}
         <TextField label={t('field.note')} {...register('note')} />
       </MoveForm>
+      <Labels lot={lot} />
       <ol className="mt-3 border-t border-rule" aria-label={t('stores.history')}>
         {[...own].reverse().map((move) => (
           <li key={move.id} className="flex justify-between gap-3 border-b border-rule py-1 text-[13px]">

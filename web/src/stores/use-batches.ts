@@ -6,8 +6,13 @@ import { parts, useJob } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { useStores } from './use-stores';
 
+export interface KnownBatches {
+  /** that are there and may be used, first to expire first */ known: string[];
+  /** why the one that was given may not be used, in words */ warning?: string;
+}
+
 /** What the store knows of a batch that somebody types: which are there, first to expire first, and whether this one may still be used. */
-export function useBatches(product: Product | undefined, typed: string): { known: string[]; warning?: string } {
+export function useBatches(product: Product | undefined, typed: string): KnownBatches {
   const { organisationId, can } = useJob(parts('organisationId', 'can'));
   const house = useHouse();
   const units = useUnits();

@@ -54,7 +54,7 @@ export function CopyAlong({ feature, face }: { feature: Feature; face: Face }) {
           onChange={(event) => setSpacing(event.target.value)}
         />
       </div>
-      <Button className="mt-2 max-[719px]:h-12" disabled={paths.length === 0} onClick={copy}>
+      <Button className="mt-2 max-[719px]:h-14" disabled={paths.length === 0} onClick={copy}>
         <CopyPlus size={16} /> {paths.length === 0 ? t('copy.title') : t('copy.do', { n: paths.length })}
       </Button>
     </details>

@@ -41,7 +41,7 @@ export function DiagnosisPanel({ face, place, editable }: { face: Face; place: F
         <summary className="py-1">{t('diagnosis.signs', { n: place.signs?.length ?? 0 })}</summary>
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
           {DAMP_SIGNS.map((sign) => (
-            <label key={sign} className="flex min-h-8 items-center gap-2 text-[13px] max-[719px]:min-h-12">
+            <label key={sign} className="flex min-h-8 items-center gap-2 text-[13px] max-[719px]:min-h-14">
               <input
                 type="checkbox"
                 className="size-4 accent-[var(--water)]"

@@ -55,7 +55,7 @@ export function FaceForm({ face }: { face: Face }) {
   const isClear = face.clearAt !== undefined;
   return (
     <>
-      <label className="mt-2 flex items-center gap-2 max-[719px]:min-h-12">
+      <label className="mt-2 flex items-center gap-2 max-[719px]:min-h-14">
         <input
           type="checkbox"
           className="size-4 accent-[var(--water)]"

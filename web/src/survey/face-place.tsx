@@ -18,7 +18,7 @@ export function FacePlace({ face }: { face: Face }) {
     // as few changes as the new order needs
     put('face', ...order.flatMap((each, i) => (each.order === i ? [] : [{ ...each, order: i }])));
   };
-  const big = 'max-[719px]:h-12';
+  const big = 'max-[719px]:h-14';
   return (
     <div className="mt-3 flex flex-col gap-1.5">
       <div className="flex flex-wrap gap-1.5">

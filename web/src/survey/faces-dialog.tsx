@@ -125,7 +125,7 @@ export function FacesDialog({ close }: { close(): void }) {
 
 function Tick({ label, isTicked, onTick, isHead = false }: { label: string; isTicked: boolean; onTick(): void; isHead?: boolean }) {
   return (
-    <label className={`flex min-h-8 items-center gap-2 max-[719px]:min-h-12 ${isHead ? 'font-medium' : 'pl-4'}`}>
+    <label className={`flex min-h-8 items-center gap-2 max-[719px]:min-h-14 ${isHead ? 'font-medium' : 'pl-4'}`}>
       <input type="checkbox" className="size-4 shrink-0 accent-[var(--water)]" checked={isTicked} onChange={onTick} />
       <span className="min-w-0 break-words">{label}</span>
     </label>

@@ -104,7 +104,7 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
           <SelectField label={t('field.pipe')} options={PIPE_KINDS.map((p) => ({ value: p, label: t(`pipe.${p}`) }))} {...choice('pipe')} />
         ) : null}
         {hasField(feature, 'flow') ? <FlowFields form={form} feature={feature} save={save} /> : null}
-        <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-12">
+        <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-14">
           <input type="checkbox" className="size-4 accent-[var(--water)]" {...choice('pastLeakage')} /> {t('field.pastLeakage')}
         </label>
         <div className="col-span-2">

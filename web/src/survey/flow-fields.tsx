@@ -42,7 +42,7 @@ export function FlowFields({ form, feature, save }: FlowFieldsProps) {
             fault={faults.dripsPerMin?.message}
             {...register('dripsPerMin', { onBlur: save })}
           />
-          <Button className="self-end max-[719px]:h-12" onClick={() => setCounting(true)}>
+          <Button className="self-end max-[719px]:h-14" onClick={() => setCounting(true)}>
             {t('flow.count')}
           </Button>
         </>

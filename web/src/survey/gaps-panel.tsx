@@ -36,7 +36,7 @@ export function GapsPanel() {
           <li key={`${gap.code} ${gap.path}`} className="border-b border-rule">
             <button
               type="button"
-              className="flex min-h-9 w-full items-center gap-2 text-left hover:bg-sunk max-[719px]:min-h-12"
+              className="flex min-h-9 w-full items-center gap-2 text-left hover:bg-sunk max-[719px]:min-h-14"
               onClick={() => select(selected)}
             >
               <b className="w-9 shrink-0">{mark}</b>

@@ -42,7 +42,7 @@ export function JunctionList({ face, editable }: { face: Face; editable: boolean
         <p key={junctionId} className="flex items-center gap-2 border-b border-rule py-1 text-soft">
           <span className="flex-1">{t('junction.apart', { mark: markOf(faceIds) })}</span>
           {editable ? (
-            <Button size="small" look="quiet" className="max-[719px]:h-12" onClick={() => edit(junctionId, null)}>
+            <Button size="small" look="quiet" className="max-[719px]:h-14" onClick={() => edit(junctionId, null)}>
               {t('junction.bring-back')}
             </Button>
           ) : null}
@@ -102,7 +102,7 @@ function JunctionRow({ junction, face, editable, edit }: RowProps) {
           isNeeded
           keep={(angleDeg) => edit({ angleDeg: angleDeg! })}
         />
-        <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-12">
+        <label className="col-span-2 flex items-center gap-2 max-[719px]:min-h-14">
           <input type="checkbox" className="size-4 accent-[var(--water)]" checked={false} onChange={() => edit({ isAbsent: true })} />
           {t('junction.absent')}
         </label>

@@ -92,7 +92,7 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
           <div className="mt-3 flex flex-wrap gap-2">
             <Button
               look="solid"
-              className="max-[719px]:h-12"
+              className="max-[719px]:h-14"
               disabled={CHOICES.every((name) => chosen[name] === AS_IS) && MEASURES.every((name) => texts[name].trim() === '')}
               onClick={apply}
             >
@@ -100,7 +100,7 @@ export function ManyForm({ features, editable }: { features: readonly Feature[];
             </Button>
             <Button
               look="quiet"
-              className="text-iron max-[719px]:h-12"
+              className="text-iron max-[719px]:h-14"
               onClick={() => {
                 remove('feature', ...features.map(({ id }) => id));
                 select(null);

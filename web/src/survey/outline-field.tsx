@@ -35,7 +35,7 @@ export function OutlineField({ label, text, onText, fault, placeholder, around, 
         <Button
           size="small"
           look={open ? 'solid' : 'outline'}
-          className="mb-0.5 max-[719px]:h-12"
+          className="mb-0.5 max-[719px]:h-14"
           aria-expanded={open}
           aria-label={t('pad.open', { what: label })}
           onClick={() => setOpen(!open)}

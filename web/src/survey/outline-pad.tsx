@@ -71,7 +71,7 @@ export function OutlinePad({ label, points: given, onChange, around = [] }: Outl
   const font = view.width * 0.04;
   const line = (ring: readonly FacePoint[]) => ring.map(([u, v]) => `${u},${-v}`).join(' ');
   const edges = points.map((from, i) => ({ from, to: points[(i + 1) % points.length]! })).slice(0, closed ? undefined : -1);
-  const big = 'max-[719px]:h-12';
+  const big = 'max-[719px]:h-14';
   return (
     <figure className="relative flex flex-col gap-1">
       <svg

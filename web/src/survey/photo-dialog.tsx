@@ -60,7 +60,7 @@ function Caption({ photo, save, remove }: { photo: Photo; save(photo: Photo): vo
         />
       </div>
       {photo.workItemId === undefined ? (
-        <Button look="quiet" className="text-iron max-[719px]:h-12" onClick={remove}>
+        <Button look="quiet" className="text-iron max-[719px]:h-14" onClick={remove}>
           <Trash2 size={16} /> {t('photos.remove')}
         </Button>
       ) : null}

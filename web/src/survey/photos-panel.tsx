@@ -40,7 +40,7 @@ export function PhotosPanel({ faceId, featureId, editable }: { faceId: string; f
                 event.target.value = '';
               }}
             />
-            <Button size="small" className="max-[719px]:h-12 max-[719px]:px-4" onClick={() => chooser.current?.click()}>
+            <Button size="small" className="max-[719px]:h-14 max-[719px]:px-4" onClick={() => chooser.current?.click()}>
               <Camera size={16} /> {t('photos.take')}
             </Button>
           </>

@@ -77,7 +77,7 @@ export function ReadingsImport({ open, onOpenChange }: { open: boolean; onOpenCh
 function Kinds() {
   return (
     <details>
-      <summary className="flex min-h-9 cursor-pointer items-center font-medium max-[719px]:min-h-12">
+      <summary className="flex min-h-9 cursor-pointer items-center font-medium max-[719px]:min-h-14">
         {t('readings.kinds', { n: READING_KINDS.length })}
       </summary>
       <ul className="grid grid-cols-2 gap-x-6 max-[719px]:grid-cols-1">

@@ -123,7 +123,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
         {shape === 'walls' || shape === 'rectangle' ? (
           <fieldset>
             <legend className="sr-only">{t('room.draw')}</legend>
-            <Button size="small" className="max-[719px]:h-12" aria-expanded={drawing} onClick={() => setDrawing(!drawing)}>
+            <Button size="small" className="max-[719px]:h-14" aria-expanded={drawing} onClick={() => setDrawing(!drawing)}>
               <PencilRuler size={15} aria-hidden /> {t('room.draw')}
             </Button>
             {drawing ? (
@@ -218,7 +218,7 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
             {...register('near')}
           />
           {shape === 'walls' || shape === 'rectangle' ? (
-            <label className="flex items-center gap-2 max-[719px]:min-h-12">
+            <label className="flex items-center gap-2 max-[719px]:min-h-14">
               <input type="checkbox" className="size-4 accent-[var(--water)]" {...register('soffit')} /> {t('room.soffit')}
             </label>
           ) : null}

@@ -54,7 +54,7 @@ function RoomName({ room, save }: { room: Space; save(name: string): void }) {
   return (
     <div className="min-w-0 flex-1">
       <input
-        className="h-9 w-full rounded-[3px] border border-rule-strong bg-raised px-2 aria-invalid:border-2 aria-invalid:border-iron max-[719px]:h-12"
+        className="h-9 w-full rounded-[3px] border border-rule-strong bg-raised px-2 aria-invalid:border-2 aria-invalid:border-iron max-[719px]:h-14"
         aria-label={t('room.name')}
         aria-invalid={!shape.ok}
         value={text}

@@ -17,7 +17,7 @@ export function StructureSigns({ feature, editable }: { feature: Feature; editab
       <legend className="font-semibold">{t('structure.signs')}</legend>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
         {STRUCTURE_SIGNS.map((sign) => (
-          <label key={sign} className="flex min-h-8 items-center gap-2 text-[13px] max-[719px]:min-h-12">
+          <label key={sign} className="flex min-h-8 items-center gap-2 text-[13px] max-[719px]:min-h-14">
             <input
               type="checkbox"
               className="size-4 accent-[var(--iron)] max-[719px]:size-6"

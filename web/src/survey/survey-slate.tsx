@@ -99,14 +99,14 @@ export function SurveySlate() {
       {editable ? (
         <>
           <div className="mt-4 mb-4 flex flex-wrap gap-2">
-            <Button className="max-[719px]:h-12" onClick={() => setDialog('room')}>
+            <Button className="max-[719px]:h-14" onClick={() => setDialog('room')}>
               <DraftingCompass size={16} /> {t('room.title')}
             </Button>
-            <Button className="max-[719px]:h-12" onClick={() => setDialog('import')}>
+            <Button className="max-[719px]:h-14" onClick={() => setDialog('import')}>
               <FileUp size={16} /> {t('drawing.open')}
             </Button>
             {model.faces.length > 1 ? (
-              <Button className="max-[719px]:h-12" onClick={() => setDialog('faces')}>
+              <Button className="max-[719px]:h-14" onClick={() => setDialog('faces')}>
                 <ListChecks size={16} /> {t('faces.title')}
               </Button>
             ) : null}
@@ -116,7 +116,7 @@ export function SurveySlate() {
         </>
       ) : null}
       {model.faces.length > 0 ? (
-        <Button className="mt-4 max-[719px]:h-12" onClick={() => setDialog('export')}>
+        <Button className="mt-4 max-[719px]:h-14" onClick={() => setDialog('export')}>
           <FileDown size={16} /> {t('export.open')}
         </Button>
       ) : null}

@@ -63,7 +63,7 @@ export function CasesPanel({ face, feature }: { face?: Face; feature?: Feature }
               <button
                 type="button"
                 aria-pressed={shown}
-                className="flex w-full items-baseline gap-2 px-1.5 py-1.5 text-left hover:bg-sunk max-[719px]:min-h-12"
+                className="flex w-full items-baseline gap-2 px-1.5 py-1.5 text-left hover:bg-sunk max-[719px]:min-h-14"
                 onClick={() => showCase(shown ? null : designCase)}
               >
                 <span className="flex-1 font-medium">{t(`case.${designCase}`)}</span>
@@ -74,7 +74,7 @@ export function CasesPanel({ face, feature }: { face?: Face; feature?: Feature }
               {found ? <CaseFigures found={found} /> : null}
               {shown && can('survey') ? (
                 <div className="px-1.5 pb-2">
-                  <Button size="small" className="max-[719px]:h-12" onClick={() => adopt(designCase)}>
+                  <Button size="small" className="max-[719px]:h-14" onClick={() => adopt(designCase)}>
                     {t('cases.adopt')}
                   </Button>
                 </div>
@@ -119,7 +119,7 @@ function CaseFigures({ found: { sides, drivingHeadM, gradient, uplift } }: { fou
         key={label + text}
         type="button"
         title={t('working.open')}
-        className="text-left hover:bg-sunk max-[719px]:min-h-12"
+        className="text-left hover:bg-sunk max-[719px]:min-h-14"
         onClick={() => show(working, label)}
       >
         {words}

@@ -81,7 +81,7 @@ function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string
               size="small"
               look={i === at ? 'solid' : 'quiet'}
               aria-pressed={i === at}
-              className="max-[719px]:h-12"
+              className="max-[719px]:h-14"
               onClick={() => go(i)}
             >
               {i + 1}. {marks.get(id)}
@@ -118,10 +118,10 @@ function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string
       <div className="mt-2 flex items-center gap-2">
         {plan.order.length > 1 ? (
           <>
-            <Button size="small" className="max-[719px]:h-12" disabled={at === 0} onClick={() => go(at - 1)}>
+            <Button size="small" className="max-[719px]:h-14" disabled={at === 0} onClick={() => go(at - 1)}>
               <ChevronLeft size={15} /> {t('sealing.back')}
             </Button>
-            <Button size="small" className="max-[719px]:h-12" disabled={isLast} onClick={() => go(at + 1)}>
+            <Button size="small" className="max-[719px]:h-14" disabled={isLast} onClick={() => go(at + 1)}>
               {t('sealing.next')} <ChevronRight size={15} />
             </Button>
           </>

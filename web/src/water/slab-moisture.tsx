@@ -78,7 +78,7 @@ function TestPlan({ face }: { face: Face }) {
             <span className="flex-1">{t('slab.place', { u: formatQuantity(u, 'm', units), v: formatQuantity(v, 'm', units) })}</span>
             <Button
               size="small"
-              className="max-[719px]:h-12"
+              className="max-[719px]:h-14"
               aria-label={t('slab.measure-at', { n: i + 1 })}
               onClick={() => placeReading(face.id, [u, v])}
             >

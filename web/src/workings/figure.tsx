@@ -33,7 +33,7 @@ export function Figure({ label, value, unit = '', working, because, tone }: Figu
   return working ? (
     <button
       type="button"
-      className={`${className} hover:bg-sunk max-[719px]:min-h-12`}
+      className={`${className} hover:bg-sunk max-[719px]:min-h-14`}
       onClick={() => show(working, label, because)}
       title={t('working.open')}
     >

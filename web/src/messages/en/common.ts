@@ -75,6 +75,7 @@ export const COMMON = {
   'outbox.all-sent': 'all sent',
   'outbox.sending': 'sending {n}',
   'outbox.away': 'no answer, trying again',
+  'outbox.as-file': 'What waits here can be saved as a file',
   'outbox.away-kept': 'no answer · {n} kept here',
   'waiting.elsewhere': '{n} changes of other jobs are kept here and will be sent',
   'waiting.elsewhere.one': 'One change of another job is kept here and will be sent',

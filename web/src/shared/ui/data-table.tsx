@@ -46,7 +46,7 @@ const STACKS = {
   table: 'max-[719px]:block max-[719px]:[&_tbody]:block max-[719px]:[&_thead]:block',
   heads: 'max-[719px]:flex max-[719px]:flex-wrap max-[719px]:border-b-2 max-[719px]:border-rule-strong',
   head: 'max-[719px]:border-0',
-  row: 'max-[719px]:block max-[719px]:min-h-12 max-[719px]:py-1.5',
+  row: 'max-[719px]:block max-[719px]:min-h-14 max-[719px]:py-1.5',
   cell: 'max-[719px]:flex max-[719px]:justify-between max-[719px]:gap-4 max-[719px]:py-0.5 max-[719px]:text-right max-[719px]:whitespace-normal max-[719px]:empty:hidden max-[719px]:first:text-left max-[719px]:first:font-semibold max-[719px]:not-first:before:shrink-0 max-[719px]:not-first:before:text-soft max-[719px]:not-first:before:content-[attr(data-label)]',
 } as const;
 
@@ -134,7 +134,7 @@ export function DataTable<Row extends RowData>({ name, rows, columns, rowKey, on
                     >
                       <button
                         type="button"
-                        className="inline-flex items-center gap-1 px-1.5 py-1.5 hover:bg-sunk max-[719px]:min-h-12"
+                        className="inline-flex items-center gap-1 px-1.5 py-1.5 hover:bg-sunk max-[719px]:min-h-14"
                         onClick={header.column.getToggleSortingHandler()}
                       >
                         {byId.get(header.id)?.header}

@@ -10,7 +10,7 @@ import {
 import { mayBecomeFigure } from '../numbers';
 
 const CONTROL =
-  'w-full min-w-0 rounded-[3px] border bg-raised px-2 h-9 text-ink placeholder:text-soft max-[719px]:h-12 max-[719px]:text-base disabled:opacity-60';
+  'w-full min-w-0 rounded-[3px] border bg-raised px-2 h-9 text-ink placeholder:text-soft max-[719px]:h-14 max-[719px]:text-base disabled:opacity-60';
 
 interface FrameProps {
   label: string;

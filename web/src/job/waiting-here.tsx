@@ -1,0 +1,70 @@
+import '../messages/later';
+import type { SessionInfo } from '@caulkhorn/contract';
+import { Download, Upload } from 'lucide-react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { t } from '../messages/t';
+import { faultText } from '../shared/fault-text';
+import { refusalOf } from '../shared/refusal';
+import { saveFile } from '../shared/save-file';
+import { Button } from '../shared/ui/button';
+import { outboxesOf } from './outboxes';
+import { bringIn, waitingFile } from './waiting-file';
+
+const total = (by: ReadonlyMap<string, number>) => [...by.values()].reduce((sum, n) => sum + n, 0);
+
+/** What this device still has to hand over: saved as a file where there will be no signal, and brought in where there is. */
+export function WaitingHere({ session }: { session: SessionInfo }) {
+  const outboxes = outboxesOf(session.personId);
+  const { pending, refused } = useSyncExternalStore(outboxes.subscribe, outboxes.getState);
+  const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
+  const chooser = useRef<HTMLInputElement>(null);
+  useEffect(() => void outboxes.openKept(session.organisations.map(({ id }) => id)), [outboxes, session.organisations]);
+  const n = total(pending) + total(refused);
+
+  const save = async () => {
+    const file = await waitingFile(session.personId);
+    if (!file) return setSaid({ text: t('waiting-file.nothing'), isFault: false });
+    saveFile(`Caulkhorn ${session.name} ${file.savedAt.slice(0, 16).replace(':', '')}.json`, JSON.stringify(file), 'application/json');
+    setSaid({ text: t('waiting-file.saved'), isFault: false });
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const taken = await bringIn(await file.text(), session.personId, outboxes);
+      setSaid(
+        taken.ok
+          ? { text: t('waiting-file.taken', { n: taken.value }), isFault: false }
+          : { text: taken.issues.slice(0, 3).map(faultText).join(' '), isFault: true },
+      );
+    } catch (fault) {
+      setSaid({ text: refusalOf(fault), isFault: true });
+    }
+  };
+
+  return (
+    <>
+      <p className="font-medium">{n === 0 ? t('waiting-file.none') : t('waiting-file.waits', { n })}</p>
+      <p className="text-[13px] text-soft">{t('waiting-file.about')}</p>
+      <div className="flex flex-wrap gap-2">
+        <Button disabled={n === 0} onClick={() => void save()}>
+          <Download size={16} aria-hidden /> {t('waiting-file.save')}
+        </Button>
+        <Button onClick={() => chooser.current?.click()}>
+          <Upload size={16} aria-hidden /> {t('waiting-file.bring-in')}
+        </Button>
+        <input
+          ref={chooser}
+          type="file"
+          accept="application/json,.json"
+          aria-label={t('waiting-file.file')}
+          className="hidden"
+          onChange={({ target }) => {
+            void take(target.files?.[0]);
+            target.value = '';
+          }}
+        />
+      </div>
+      {said ? <p role={said.isFault ? 'alert' : 'status'}>{said.text}</p> : null}
+    </>
+  );
+}

@@ -1,0 +1,134 @@
+import '../messages/later';
+import { TalkBodyDto, checkShape } from '@caulkhorn/contract';
+import { hazardsOf } from '@caulkhorn/core/planning';
+import type { ReleasedPlan } from '@caulkhorn/core/proof';
+import { DAY_MS } from '@caulkhorn/core/quantities';
+import { type EntryBody, dayStart, talkOf } from '@caulkhorn/core/site-log';
+import { Plus } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { parts, useJob, usePlanning } from '../job/job-context';
+import { useHouse } from '../job/use-house';
+import { t } from '../messages/t';
+import { trueNowIso } from '../shared/true-clock';
+import { Button } from '../shared/ui/button';
+import { TextField } from '../shared/ui/field';
+import { useKeptForm } from '../shared/use-kept-form';
+import { cautionText } from '../words/caution-text';
+
+/**
+ * What can hurt somebody at what is on or due today: by the work and its products, and by the places where it is done. On a day without
+ * work of its own the next one's counts: who comes all the same comes for that.
+ */
+function useCautions(now: number): string[] {
+  const { model, revision } = useJob(parts('model', 'revision'));
+  const { programme, workItems, plan } = usePlanning();
+  const { timeZone } = model.job;
+  const todayMs = dayStart(now, timeZone);
+  return useMemo(() => {
+    const items = new Map(workItems.map((item) => [item.id, item]));
+    const released = revision?.decided as ReleasedPlan | null | undefined;
+    const open = programme.tasks.filter(({ state, endMs }) => state !== 'done' && endMs > todayMs);
+    if (open.length === 0) return [];
+    const nextMs = dayStart(Math.max(todayMs, Math.min(...open.map(({ startMs }) => startMs))), timeZone);
+    const today = open.filter(({ startMs }) => startMs < nextMs + DAY_MS).flatMap(({ id }) => items.get(id) ?? []);
+    const byWork = today.flatMap((item) => hazardsOf(item, plan.faces.find(({ faceId }) => faceId === item.faceId)?.lines ?? []));
+    const byPlace = today.flatMap(({ faceId }) => released?.faces.find((face) => face.faceId === faceId)?.care ?? []);
+    return [...new Set<string>([...byWork, ...byPlace])];
+  }, [programme, workItems, plan, revision, todayMs, timeZone]);
+}
+
+/**
+ * The talk of the day: its cautions, and who has heard them, ticked by each. It stands at the head of Now while there is something to
+ * talk of, and at its foot where that was held before one came here.
+ */
+export function TalkBeforeWork({ now, at }: { now: number; at: 'head' | 'foot' }) {
+  const { model, lines } = useJob(parts('model', 'lines'));
+  const cautions = useCautions(now);
+  const minute = Math.ceil(now / 60_000) * 60_000;
+  const { timeZone } = model.job;
+  const talk = useMemo(() => talkOf(lines, cautions, { atMs: minute, timeZone }), [lines, cautions, minute, timeZone]);
+  const [place] = useState(talk.left.length > 0 ? 'head' : 'foot');
+  if (cautions.length === 0 || place !== at) return null;
+  return (
+    <details className={at === 'head' ? 'mb-3 border-b border-rule' : 'border-t border-rule'}>
+      <summary className="min-h-14 py-4 font-semibold">
+        {t('talk.title')}
+        <span className="ml-2 font-normal text-soft">
+          {talk.left.length > 0 ? t('talk.left', { n: talk.left.length }) : t('talk.held', { n: talk.heardAll.length })}
+        </span>
+      </summary>
+      <p>{t('talk.about')}</p>
+      <ul className="my-2 flex flex-col gap-1.5 border-l-4 border-iron bg-iron-soft px-2.5 py-2">
+        {cautions.map((caution) => (
+          <li key={caution} className={talk.left.includes(caution) ? 'font-medium' : ''}>
+            {cautionText(caution)}
+          </li>
+        ))}
+      </ul>
+      <p className="text-[13px] text-soft">{t('talk.defers')}</p>
+      {talk.heardAll.length > 0 ? <p className="mt-2">{t('talk.heard-all', { names: talk.heardAll.join(', ') })}</p> : null}
+      {talk.heardSome.length > 0 ? <p className="mt-2 font-medium">{t('talk.heard-some', { names: talk.heardSome.join(', ') })}</p> : null}
+      <WhoHeard cautions={cautions} heardAll={talk.heardAll} />
+    </details>
+  );
+}
+
+interface Heard {
+  ticked: string[];
+  added: string[];
+  another: string;
+}
+
+function WhoHeard({ cautions, heardAll }: { cautions: readonly string[]; heardAll: readonly string[] }) {
+  const { log, jobId, lines, session } = useJob(parts('log', 'jobId', 'lines', 'session'));
+  const { people = [] } = useHouse();
+  const form = useKeptForm<Heard>(`talk ${jobId}`, { ticked: [], added: [], another: '' });
+  const { ticked, added, another } = form.watch();
+  const known = [session.name, ...people.map(({ name }) => name), ...lines.map(({ entry }) => entry.personName), ...added];
+  const isHeard = (name: string) => heardAll.some((each) => each.toLowerCase() === name.toLowerCase());
+  const asked = [...new Map(known.map((name) => [name.trim().toLowerCase(), name.trim()])).values()].filter((name) => !isHeard(name));
+  const toggle = (name: string) =>
+    form.setValue('ticked', ticked.includes(name) ? ticked.filter((each) => each !== name) : [...ticked, name]);
+  const add = () => {
+    const name = another.trim();
+    if (name === '') return;
+    form.setValue('added', [...added, name]);
+    form.setValue('ticked', [...new Set([...ticked, name])]);
+    form.setValue('another', '');
+  };
+  const heard = ticked.filter((name) => asked.includes(name));
+  const write = form.handleSubmit(() => {
+    const shape = checkShape<EntryBody>(TalkBodyDto, { kind: 'talk', cautions, heard });
+    if (!shape.ok) return form.showIssues(shape.issues);
+    log(shape.value, trueNowIso());
+    form.reset({ ticked: [], added: [], another: '' });
+    form.forget();
+  });
+  return (
+    <form aria-label={t('talk.who')} onSubmit={(event) => void write(event)} noValidate className="mt-2 flex flex-col gap-2">
+      <fieldset>
+        <legend className="font-semibold">{t('talk.who')}</legend>
+        {asked.map((name) => (
+          <label key={name} className="flex min-h-14 items-center gap-2.5">
+            <input
+              type="checkbox"
+              className="size-7 shrink-0 accent-[var(--water)]"
+              checked={ticked.includes(name)}
+              onChange={() => toggle(name)}
+            />
+            {name}
+          </label>
+        ))}
+      </fieldset>
+      <div className="flex items-end gap-2">
+        <TextField label={t('talk.else')} hint={t('talk.else-how')} {...form.register('another')} />
+        <Button className="size-14" aria-label={t('talk.add')} onClick={add}>
+          <Plus size={20} aria-hidden />
+        </Button>
+      </div>
+      <Button type="submit" look="solid" size="large" disabled={heard.length === 0}>
+        {t(heard.length === 0 ? 'talk.nobody' : 'talk.write')}
+      </Button>
+    </form>
+  );
+}
