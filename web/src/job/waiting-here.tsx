@@ -1,12 +1,13 @@
 import '../messages/later';
 import type { SessionInfo } from '@caulkhorn/contract';
 import { Download, Upload } from 'lucide-react';
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { t } from '../messages/t';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { saveFile } from '../shared/save-file';
 import { Button } from '../shared/ui/button';
+import { FileButton } from '../shared/ui/file-button';
 import { outboxesOf } from './outboxes';
 import { bringIn, waitingFile } from './waiting-file';
 
@@ -17,7 +18,6 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
   const outboxes = outboxesOf(session.personId);
   const { pending, refused } = useSyncExternalStore(outboxes.subscribe, outboxes.getState);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
-  const chooser = useRef<HTMLInputElement>(null);
   useEffect(() => void outboxes.openKept(session.organisations.map(({ id }) => id)), [outboxes, session.organisations]);
   const n = total(pending) + total(refused);
 
@@ -27,8 +27,7 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
     saveFile(`Caulkhorn ${session.name} ${file.savedAt.slice(0, 16).replace(':', '')}.json`, JSON.stringify(file), 'application/json');
     setSaid({ text: t('waiting-file.saved'), isFault: false });
   };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     try {
       const taken = await bringIn(await file.text(), session.personId, outboxes);
       setSaid(
@@ -49,20 +48,9 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
         <Button disabled={n === 0} onClick={() => void save()}>
           <Download size={16} aria-hidden /> {t('waiting-file.save')}
         </Button>
-        <Button onClick={() => chooser.current?.click()}>
+        <FileButton label={t('waiting-file.file')} accept="application/json,.json" onFile={(file) => void take(file)}>
           <Upload size={16} aria-hidden /> {t('waiting-file.bring-in')}
-        </Button>
-        <input
-          ref={chooser}
-          type="file"
-          accept="application/json,.json"
-          aria-label={t('waiting-file.file')}
-          className="hidden"
-          onChange={({ target }) => {
-            void take(target.files?.[0]);
-            target.value = '';
-          }}
-        />
+        </FileButton>
       </div>
       {said ? <p role={said.isFault ? 'alert' : 'status'}>{said.text}</p> : null}
     </>

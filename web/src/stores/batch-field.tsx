@@ -2,12 +2,12 @@ import '../messages/later';
 import type { Product } from '@caulkhorn/core/catalogue';
 import { readLabel } from '@caulkhorn/core/materials';
 import { ScanLine } from 'lucide-react';
-import { useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import type { UseFormRegisterReturn } from 'react-hook-form';
 import { t } from '../messages/t';
 import { faultText } from '../shared/fault-text';
 import { trueNow, trueNowIso } from '../shared/true-clock';
-import { Button } from '../shared/ui/button';
+import { FileButton } from '../shared/ui/file-button';
 import { TextField } from '../shared/ui/field';
 import type { KnownBatches } from './use-batches';
 
@@ -22,10 +22,8 @@ interface BatchFieldProps {
 /** The batch from which something is laid: picked, typed, or read from a photo of its label. */
 export function BatchField({ product, batches, fault, field, onScanned }: BatchFieldProps) {
   const list = useId();
-  const camera = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
-  const scan = async (picture: File | undefined) => {
-    if (!picture) return;
+  const scan = async (picture: File) => {
     setSaid({ text: t('label.reading'), isFault: false });
     const refused = (text: string) => setSaid({ text, isFault: true });
     try {
@@ -51,21 +49,9 @@ export function BatchField({ product, batches, fault, field, onScanned }: BatchF
         <div className="min-w-0 flex-1">
           <TextField label={t('field.batchNumber')} list={list} fault={fault} {...field} />
         </div>
-        <Button aria-label={t('label.scan')} title={t('label.scan')} onClick={() => camera.current?.click()}>
+        <FileButton label={t('label.photo')} name={t('label.scan')} accept="image/*" isCamera onFile={(picture) => void scan(picture)}>
           <ScanLine size={20} aria-hidden />
-        </Button>
-        <input
-          ref={camera}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          aria-label={t('label.photo')}
-          className="hidden"
-          onChange={({ target }) => {
-            void scan(target.files?.[0]);
-            target.value = '';
-          }}
-        />
+        </FileButton>
       </div>
       <datalist id={list}>
         {batches.known.map((batch) => (
