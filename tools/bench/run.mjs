@@ -9,6 +9,7 @@ ensurePackages('postgresql', 'chromium');
 ensureModules();
 build();
 dataFolder();
+const { benchBacklog } = await import('./backlog.mjs');
 const { benchApiRead } = await import('./api-read.mjs');
 const { benchBrowser } = await import('./browser.mjs');
 const { jobOfSize } = await import('./jobs.mjs');
@@ -64,6 +65,7 @@ try {
   const takeOffJobId = await load(coated(jobOfSize(50, 5000)));
   await benchBrowser({ url, cookie, organisationId, jobId, largeJobId, takeOffJobId });
   await benchPhone({ url, cookie, organisationId });
+  await benchBacklog({ url, cookie, organisationId });
 } finally {
   server.kill('SIGTERM');
   cluster.destroy();

@@ -213,9 +213,12 @@ export class JobSession {
     if (!this.stored) return this.fault ? { status: 'failed', fault: this.fault } : { status: 'loading' };
     if (!this.isHouseKnown) return { status: 'loading' };
     const outbox = this.settings.outbox.getState();
-    this.pendingModel.follow(this.stored.model, outbox.pending);
+    // what is on its way to the device's store is not true yet
+    const { keeping } = outbox;
+    const pending = keeping.length > 0 ? outbox.pending.filter(({ id }) => !keeping.includes(id)) : outbox.pending;
+    this.pendingModel.follow(this.stored.model, pending);
     const { revision, house: houseAnswer, yard, isAway } = this;
-    const shown = { model: this.pendingModel.model!, lines: this.linesWith(outbox.pending), revision, houseAnswer };
+    const shown = { model: this.pendingModel.model!, lines: this.linesWith(pending), revision, houseAnswer };
     return {
       status: 'open',
       job: { ...this.actions, ...shown, outbox, planning: this.planning.follow({ ...shown, yard }), isAway },

@@ -1,6 +1,7 @@
 import { get, update } from 'idb-keyval';
 import { ApiError } from './api';
 import { isHere, onArrival } from './kept-answers';
+import { strictStore } from './strict-store';
 
 /** What the server would not take, kept with what was typed until someone decides. */
 export interface Refused<C> {
@@ -13,6 +14,7 @@ export interface Refused<C> {
 export interface QueueState<C> {
   pending: readonly C[];
   refused: readonly Refused<C>[];
+  /** ids of those that are on their way to the store and stand for nobody yet who looks */ keeping: readonly string[];
   /** waiting: the line or the database is away; tried again by itself */ status: 'loading' | 'idle' | 'sending' | 'waiting';
 }
 
@@ -24,8 +26,10 @@ export interface Kept<C> {
 }
 
 const LONGEST_PAUSE_MS = 10_000;
-/** What is being kept is shown after so long, kept or not. */
-const LONGEST_UNSHOWN_MS = 150;
+/** A store that has not answered for so long is taken for broken: what waits for it is shown, and sent. */
+const STORE_BROKEN_MS = 3000;
+/** So many that were taken are struck from what is kept at once: each striking writes all that still waits. */
+const STRUCK_AT_ONCE = 25;
 /** Faults of the server (500) over one and the same, after which it is set aside and the next goes on. */
 const MOST_FAULTS = 5;
 
@@ -34,13 +38,15 @@ const MOST_FAULTS = 5;
  * Goes on when its screen is left, and stops when its owner signs out: nothing is ever sent in another's name.
  */
 export abstract class SendQueue<C extends { id: string }> {
-  private state: QueueState<C> = { pending: [], refused: [], status: 'loading' };
+  private state: QueueState<C> = { pending: [], refused: [], keeping: [], status: 'loading' };
   private readonly listeners = new Set<() => void>();
   private channel: BroadcastChannel | null = null;
   private isRunning = false;
   private wake: () => void = () => {};
   /** in this page's memory alone: on their way to the store, or the store is full */
   private unkept: readonly C[] = [];
+  /** taken by the server and still kept: after a fall they are sent again, and it knows them */
+  private readonly taken = new Set<string>();
 
   /** @param key under which it is kept, its owner's own */
   constructor(
@@ -97,10 +103,11 @@ export abstract class SendQueue<C extends { id: string }> {
   async add(command: C): Promise<void> {
     this.unkept = [...this.unkept, command];
     const isKeptFirst = this.isKeptFirst(command);
-    this.state = { ...this.state, pending: [...this.state.pending, command] };
+    const { pending, keeping } = this.state;
+    // what one is told of is there: a device that falls now has promised nothing
+    this.state = { ...this.state, pending: [...pending, command], keeping: isKeptFirst ? [...keeping, command.id] : keeping };
     if (!isKeptFirst) this.tell();
-    // a device that is slow to keep it does not look as if nothing had been pressed
-    const timer = isKeptFirst ? setTimeout(() => this.tell(), LONGEST_UNSHOWN_MS) : undefined;
+    const timer = isKeptFirst ? setTimeout(() => this.shownUnkept(command.id), STORE_BROKEN_MS) : undefined;
     try {
       await this.keepChanged((kept) => {
         this.unkept = this.unkept.filter(({ id }) => id !== command.id);
@@ -111,9 +118,15 @@ export abstract class SendQueue<C extends { id: string }> {
       throw fault;
     } finally {
       clearTimeout(timer);
-      if (isKeptFirst) this.tell();
+      this.shownUnkept(command.id);
       void this.run();
     }
+  }
+
+  /** It stands for everybody now, kept or not. */
+  private shownUnkept(commandId: string): void {
+    if (!this.state.keeping.includes(commandId)) return;
+    this.show({ keeping: this.state.keeping.filter((id) => id !== commandId) });
   }
 
   /** Lets a refused command go. */
@@ -130,7 +143,8 @@ export abstract class SendQueue<C extends { id: string }> {
   }
 
   private showKept({ pending, refused }: Kept<C>): void {
-    const unkept = this.unkept.filter(({ id }) => pending.every((command) => command.id !== id));
+    const left = pending.filter(({ id }) => !this.taken.has(id));
+    const unkept = this.unkept.filter(({ id }) => left.every((command) => command.id !== id));
     // what comes back from the store is a copy: the thing itself stays, so that nothing seems changed that is not
     const known = new Map(this.state.pending.map((command) => [command.id, command]));
     const itself = (command: C): C => {
@@ -139,13 +153,27 @@ export abstract class SendQueue<C extends { id: string }> {
     };
     const stays =
       refused.length === this.state.refused.length && refused.every(({ command }, i) => command.id === this.state.refused[i]!.command.id);
-    this.show({ pending: [...pending.map(itself), ...unkept], refused: stays ? this.state.refused : refused });
+    const there = new Set(pending.map(({ id }) => id));
+    this.show({
+      pending: [...left.map(itself), ...unkept],
+      refused: stays ? this.state.refused : refused,
+      keeping: this.state.keeping.filter((id) => !there.has(id)),
+    });
   }
 
   /** Changes what is kept, whatever other tabs do meanwhile. */
   protected async keepChanged(change: (kept: Kept<C>) => Kept<C>): Promise<void> {
     let stored = nothing<C>();
-    await update<Kept<C>>(this.key, (kept) => (stored = { ...change(kept ?? nothing<C>()), path: this.path }));
+    const struck = [...this.taken];
+    const keep = (kept = nothing<C>()) => {
+      const left = kept.pending.filter(({ id }) => !this.taken.has(id));
+      const { faults: _over, ...sinceTaken } = kept;
+      // what the server stumbled over was the first of those before
+      const now = left.length < kept.pending.length ? sinceTaken : kept;
+      return (stored = { ...change({ ...now, pending: left }), path: this.path });
+    };
+    await update<Kept<C>>(this.key, keep, strictStore);
+    for (const id of struck) this.taken.delete(id);
     this.showKept(stored);
     this.channel?.postMessage('changed');
   }
@@ -154,8 +182,9 @@ export abstract class SendQueue<C extends { id: string }> {
     const next = { ...this.state, ...part };
     if (next.pending.length === this.state.pending.length && next.pending.every((command, i) => command === this.state.pending[i]))
       next.pending = this.state.pending;
-    const { pending, refused, status } = this.state;
-    if (next.pending === pending && next.refused === refused && next.status === status) return;
+    if (next.keeping.length === this.state.keeping.length) next.keeping = this.state.keeping;
+    const { pending, refused, keeping, status } = this.state;
+    if (next.pending === pending && next.refused === refused && next.keeping === keeping && next.status === status) return;
     this.state = next;
     this.tell();
   }
@@ -179,8 +208,13 @@ export abstract class SendQueue<C extends { id: string }> {
 
   private async sendAll(): Promise<void> {
     let pauseMs = 1000;
+    await this.reload();
     for (;;) {
-      await this.reload();
+      // other tabs say so when they add something; what they added and did not say is found before it rests
+      if (this.state.pending.length === 0) {
+        await this.strike();
+        await this.reload();
+      }
       const [command] = this.state.pending;
       if (!command) return this.show({ status: 'idle' });
       if (!isHere(this.ownerId)) return this.show({ status: 'waiting' });
@@ -190,6 +224,7 @@ export abstract class SendQueue<C extends { id: string }> {
         pauseMs = 1000;
         continue;
       }
+      await this.strike();
       this.show({ status: 'waiting' });
       await new Promise<void>((resolve) => {
         const timer = setTimeout(resolve, pauseMs);
@@ -226,9 +261,16 @@ export abstract class SendQueue<C extends { id: string }> {
     return faults >= MOST_FAULTS;
   }
 
-  private drop(commandId: string): Promise<void> {
+  private async drop(commandId: string): Promise<void> {
     this.unkept = this.unkept.filter(({ id }) => id !== commandId);
-    return this.keepChanged(({ pending, refused }) => ({ pending: pending.filter((c) => c.id !== commandId), refused }));
+    this.taken.add(commandId);
+    this.show({ pending: this.state.pending.filter(({ id }) => id !== commandId) });
+    if (this.taken.size >= STRUCK_AT_ONCE) await this.strike();
+  }
+
+  /** What the server has taken is no longer kept here. */
+  private async strike(): Promise<void> {
+    if (this.taken.size > 0) await this.keepChanged((kept) => kept);
   }
 }
 
