@@ -44,11 +44,6 @@ export async function benchBacklog({ url, cookie, organisationId }) {
 
   const from = Date.now();
   await page.goto(`${url}/o/${organisationId}/jobs/${jobId}/survey`);
-  await page
-    .getByText(/\d+ kept here|Sending \d+/i)
-    .first()
-    .waitFor({ timeout: 30_000 })
-    .catch(() => undefined);
   await page.getByText('all sent').waitFor({ state: 'attached', timeout: 600_000 });
   const seconds = (Date.now() - from) / 1000;
   const seen = await page.evaluate(() => /** @type {{ blocks: [number, number][] }} */ (/** @type {unknown} */ (window)).blocks);

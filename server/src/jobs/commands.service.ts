@@ -52,7 +52,12 @@ export class CommandsService {
   }
 
   private async once(given: CommandDto, command: Command, records: JobRecords): Promise<CommandOutcome> {
-    if (command.kind === 'log.append') await this.appends.check(command, given, records);
+    if (command.kind === 'log.append') {
+      // what was taken once is known, whatever has closed since
+      const taken = await records.commands.outcomeOf(given);
+      if (taken?.isSame) return taken.outcome;
+      await this.appends.check(command, given, records);
+    }
     // numbers and links are given out in order, and a command that is sent twice at once waits for itself
     if (!(await records.items.lock())) throw notFound();
     const before = await records.commands.outcomeOf(given);

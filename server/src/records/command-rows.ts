@@ -1,6 +1,9 @@
 import type { CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 
+/** What an entry bears of the way on which it was sent. */
+const AS_SENT = ['signature', 'hash', 'prevHash', 'deviceSeq', 'deviceId'];
+
 /** Commands that a job has taken, and what came of each, inside a tenant's transaction. */
 export class CommandRows {
   constructor(
@@ -9,11 +12,16 @@ export class CommandRows {
     private readonly jobId: string,
   ) {}
 
-  /** What came of a command under this id; `isSame` tells whether it asked for the same. Null where there was none. */
+  /**
+   * What came of a command under this id; `isSame` tells whether it asked for the same. Null where there was none. An entry that is sent
+   * again says the same, though it bears another signature (no two of a key are alike) or was linked anew meanwhile.
+   */
   async outcomeOf({ id, payload }: CommandDto): Promise<{ outcome: CommandOutcome; isSame: boolean } | null> {
     const [row] = await this.manager.query<{ outcome: CommandOutcome; isSame: boolean }[]>(
-      `select outcome, command->'payload' = $4::jsonb as "isSame" from command where organisation_id = $1 and job_id = $2 and id = $3`,
-      [this.organisationId, this.jobId, id, JSON.stringify(payload)],
+      `select outcome,
+         case when kind = 'log.append' then (command->'payload') - $5::text[] = $4::jsonb - $5::text[] else command->'payload' = $4::jsonb end
+         as "isSame" from command where organisation_id = $1 and job_id = $2 and id = $3`,
+      [this.organisationId, this.jobId, id, JSON.stringify(payload), AS_SENT],
     );
     return row ?? null;
   }

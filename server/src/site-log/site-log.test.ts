@@ -227,6 +227,26 @@ describe('site log', () => {
       expect((await post(inTheirs, apprentice).expect(400)).body.fields).toHaveProperty(['payload.deviceId']);
     });
 
+    test('sent again because its answer was lost, it is there once: under another signature, and linked anew as another device', async () => {
+      const mine = randomUUID();
+      await foreman.put(`${DEVICES}/${mine}`).send({ publicKey }).expect(200);
+      const written = note('answered, and not heard', { deviceId: mine });
+      const command = { id: randomUUID(), jobId: JOB, kind: 'log.append', baseVersion: 0, occurredAt: written.occurredAt };
+      const send = (payload: LogEntry) => foreman.post(`${PATH}/commands`).send({ ...command, deviceId: payload.deviceId, payload });
+      const before = (await lines()).length;
+      const [first, again] = [signedWith(pair.privateKey, written), signedWith(pair.privateKey, written)];
+      expect(first.signature).not.toBe(again.signature);
+      const { body } = await send(first).expect(200);
+      expect((await send(again).expect(200)).body).toEqual(body);
+      const { hash: _hash, signature: _signature, ...plain } = written;
+      const anew = sealEntry({ ...plain, deviceId: randomUUID() });
+      expect((await send(anew).expect(200)).body).toEqual(body);
+      expect((await lines()).length).toBe(before + 1);
+      // another text under that id is another thing
+      const other = signedWith(pair.privateKey, sealEntry({ ...plain, body: { kind: 'note', note: 'something else' } }));
+      expect((await send(other).expect(400)).body.fields).toEqual({ id: [{ code: 'id-used-before' }] });
+    });
+
     test('a device that holds a key signs: unsigned, or signed with another, is refused', async () => {
       expect((await post(note('unsigned')).expect(400)).body.fields).toHaveProperty(['payload.signature']);
       const stranger = generateKeyPairSync('ec', { namedCurve: 'P-256' }).privateKey;

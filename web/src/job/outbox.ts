@@ -46,9 +46,9 @@ export class Outbox extends SendQueue<Command> {
     // brought in from another device of the same person, under its signature
     if (entry.signature) return command;
     const organisationPath = this.path.replace(/\/jobs\/.*$/, '');
-    const known = `caulkhorn-enrolled ${organisationPath} ${entry.deviceId}`;
+    const key = await publicKey(entry.deviceId);
+    const known = `caulkhorn-enrolled ${organisationPath} ${entry.deviceId} ${key?.x ?? ''}`;
     if (!localStorage.getItem(known)) {
-      const key = await publicKey(entry.deviceId);
       await api.put(`${organisationPath}/devices/${entry.deviceId}`, key ? { publicKey: key } : {});
       localStorage.setItem(known, '1');
     }
@@ -60,12 +60,12 @@ export class Outbox extends SendQueue<Command> {
     return a.id === b.id && (a.payload as Partial<LogEntry>).hash === (b.payload as Partial<LogEntry>).hash;
   }
 
-  protected override async mend({ code, current }: ApiError): Promise<boolean> {
+  protected override async mend({ code, current, fields }: ApiError): Promise<boolean> {
     const [first] = this.getState().pending;
     const isOwn = (first?.payload as Partial<LogEntry> | undefined)?.signature == null;
     if (code === 'chain-moved-on' && isOwn) await this.relink(current as Pick<LogEntry, 'hash' | 'deviceSeq'>);
-    // what waits is written under another device's name, from its beginning
-    else if (code === 'chain-moved-on' || code === 'device-of-another' || code === 'device-has-a-key')
+    // what waits is written under another device's name, from its beginning; what was brought in and is not signed as it says is not
+    else if (code === 'chain-moved-on' || code === 'device-of-another' || code === 'device-has-a-key' || (isOwn && isKeyLost(fields)))
       await this.relink({ hash: FIRST_LINK, deviceSeq: 0 }, newDeviceId(this.ownerId));
     else return false;
     return true;
@@ -91,3 +91,9 @@ export class Outbox extends SendQueue<Command> {
     });
   }
 }
+
+/** The server knows this device by a key that it no longer has. */
+const isKeyLost = (fields: ApiError['fields']): boolean =>
+  Object.entries(fields).some(
+    ([path, faults]) => path === 'payload.signature' && faults.some(({ code }) => code === 'signature-does-not-match'),
+  );

@@ -1,5 +1,6 @@
 import { get, set } from 'idb-keyval';
 import { v4 } from 'uuid';
+import { strictStore } from './strict-store';
 
 /** A device is a browser and a person in it: whoever shares a tablet has a name, a chain and a key of their own on it. */
 
@@ -31,7 +32,8 @@ async function keyPair(device: string): Promise<CryptoKeyPair | undefined> {
   const known = await get<CryptoKeyPair>(key);
   if (known) return known;
   const made = await crypto.subtle.generateKey(EC, false, ['sign', 'verify']);
-  await set(key, made);
+  // the server is told of it next: it must not be gone after a fall that the server's knowledge outlives
+  await set(key, made, strictStore);
   return made;
 }
 

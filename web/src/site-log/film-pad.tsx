@@ -41,7 +41,7 @@ export function FilmPad({ item }: { item: WorkItem }) {
     const { minU, maxU, minV, maxV } = extentOf(face?.outline ?? []);
     return { fromU: item.zone?.fromM ?? minU, toU: item.zone?.toM ?? maxU, minV, maxV };
   }, [face, item.zone]);
-  const map = useFilmMap(all, stretch, targetMm ?? 0);
+  const map = useFilmMap(all, stretch, USUAL_LEAST_SHARE * (targetMm ?? 0));
   const wanted = useMemo(() => (targetMm === undefined ? 0 : requiredOf(targetMm, areaM2)), [targetMm, areaM2]);
   const walk = useMemo(
     () => (face ? filmWalk(face, Math.max(1, wanted), item.zone ? [item.zone.fromM, item.zone.toM] : undefined) : []),

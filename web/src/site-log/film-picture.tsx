@@ -7,7 +7,7 @@ import { t } from '../messages/t';
 
 /** Cells along the longer side: enough for where to go next. */
 const CELLS = 24;
-/** Where the film is more likely than so under what is wanted, the place is marked. */
+/** Where the film is more likely than so under the least that is allowed, the place is marked. */
 const LIKELY_THIN = 0.5;
 /** The picture's longer side and the least of its shorter one, in its own units. */
 const LONG = 300;
@@ -27,13 +27,13 @@ interface Mapped {
 }
 
 /** The film over a stretch of a face, by the readings whose place is known; none while two places are not read. */
-export function useFilmMap(readings: readonly FilmReading[], { fromU, toU, minV, maxV }: Stretch, targetMm: number): Mapped | undefined {
+export function useFilmMap(readings: readonly FilmReading[], { fromU, toU, minV, maxV }: Stretch, leastMm: number): Mapped | undefined {
   return useMemo(() => {
     const [widthM, heightM] = [toU - fromU, maxV - minV];
     const placed = readings.flatMap(({ uM, vM, wetMm }) => (uM === undefined || vM === undefined ? [] : [{ uM, vM, wetMm }]));
     const run = runCalculator(filmMap, {
       readings: placed.map(({ uM, vM, wetMm }) => ({ xM: uM - fromU, yM: vM - minV, mm: wetMm })),
-      ...{ widthM, heightM, specifiedMm: targetMm, gridM: Math.max(widthM, heightM) / CELLS },
+      ...{ widthM, heightM, specifiedMm: leastMm, gridM: Math.max(widthM, heightM) / CELLS },
     });
     if (!run.ok) return undefined;
     const { probabilityThin, nextBest } = run.value;
@@ -42,7 +42,7 @@ export function useFilmMap(readings: readonly FilmReading[], { fromU, toU, minV,
       cells.flatMap((share, column) => (share > LIKELY_THIN ? [{ u: fromU + column * width, v: minV + row * height, width, height }] : [])),
     );
     return { thin, nextBest: [fromU + nextBest.xM, minV + nextBest.yM] };
-  }, [readings, fromU, toU, minV, maxV, targetMm]);
+  }, [readings, fromU, toU, minV, maxV, leastMm]);
 }
 
 /** The stretch as one stands before it: what was read, where the film is likely thin, and where to read next. */
@@ -79,15 +79,15 @@ export function FilmPicture({
       <clipPath id={clip}>
         <path d={[face.outline, ...(face.openings ?? [])].map(path).join('')} clipRule="evenodd" />
       </clipPath>
-      <g clipPath={`url(#${clip})`}>
-        <rect width={w} height={h} fill="var(--raised)" />
+      <g clipPath={`url(#${clip})`} shapeRendering="crispEdges">
+        <rect width={w} height={h} fill="var(--paper-raised)" />
         {thin.map((cell) => (
           <rect
             key={`${cell.u} ${cell.v}`}
             x={x(cell.u)}
             y={y(cell.v + cell.height)}
-            width={(cell.width / width) * w + 0.5}
-            height={(cell.height / height) * h + 0.5}
+            width={(cell.width / width) * w}
+            height={(cell.height / height) * h}
             fill="var(--iron)"
             fillOpacity={0.28}
           />
@@ -102,14 +102,14 @@ export function FilmPicture({
       />
       {placed.map(({ u, v, wetMm }, i) =>
         wetMm < leastMm ? (
-          <path key={i} d={`M${x(u)} ${y(v) - 7}l7 12h-14z`} fill="var(--iron)" stroke="var(--raised)" />
+          <path key={i} d={`M${x(u)} ${y(v) - 7}l7 12h-14z`} fill="var(--iron)" stroke="var(--paper-raised)" />
         ) : (
-          <circle key={i} cx={x(u)} cy={y(v)} r={4.5} fill="var(--ink)" stroke="var(--raised)" />
+          <circle key={i} cx={x(u)} cy={y(v)} r={4.5} fill="var(--ink)" stroke="var(--paper-raised)" />
         ),
       )}
       {next ? (
         <g fill="none" stroke="var(--water)" strokeWidth={3}>
-          <circle cx={x(next[0])} cy={y(next[1])} r={9} fill="var(--raised)" />
+          <circle cx={x(next[0])} cy={y(next[1])} r={9} fill="var(--paper-raised)" />
           <path d={`M${x(next[0])} ${y(next[1]) - 5}v10M${x(next[0]) - 5} ${y(next[1])}h10`} />
         </g>
       ) : null}

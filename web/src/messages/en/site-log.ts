@@ -264,7 +264,7 @@ export const SITE_LOG = {
   'film.title': 'Wet film, {target} wanted',
   'film.next': 'Next: {along} from the left, {up} up ({no} of {of})',
   'film.next-best': 'One more settles most here: {along} from the left, {up} up.',
-  'film.likely-thin': 'Shaded: likely thinner than wanted, by the readings so far. Lay more there while it is wet.',
+  'film.likely-thin': 'Shaded: likely too thin, by the readings so far. Lay more there while it is wet.',
   'film.picture': 'The face with {n} readings, {thin} of them thin, and where to read next',
   'film.enough': 'Enough places are read; more may follow.',
   'film.press': 'Read the comb, press what it says, {unit}:',
