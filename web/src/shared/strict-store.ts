@@ -17,11 +17,11 @@ function database(): Promise<IDBDatabase> {
 }
 
 /** The usual store, but what is written is on the disk before it is said to be: a battery that ends a moment later takes nothing along. */
-export const strictStore: UseStore = async (mode, use) => {
+export const strictStore: UseStore = async (mode, callback) => {
   opened ??= database().catch((fault: unknown) => {
     opened = undefined;
     throw fault;
   });
   const transaction = (await opened).transaction(STORE, mode, mode === 'readwrite' ? { durability: 'strict' } : {});
-  return use(transaction.objectStore(STORE));
+  return callback(transaction.objectStore(STORE));
 };
