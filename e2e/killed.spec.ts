@@ -115,7 +115,10 @@ async function livesOf(
     }
     line = 'good';
     // a phone has no room to show it
-    await expect((await open()).getByText('all sent')).toBeAttached({ timeout: 120_000 });
+    const last = await open();
+    await expect(last.getByText('all sent')).toBeAttached({ timeout: 120_000 });
+    // nor is anything said not to be taken that was
+    await expect(last.getByRole('alert', { name: 'Changes that were not taken' })).toHaveCount(0);
   } finally {
     if (phone) await kill(phone);
     rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
