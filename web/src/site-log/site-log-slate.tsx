@@ -79,7 +79,7 @@ export function SiteLogSlate() {
       <FoundSince />
       <RunningPails />
       <OtherWork next={next} chosen={chosen} now={now} />
-      {can('log') ? <TalkBeforeWork now={now} at="head" /> : null}
+      {can('log') ? <TalkBeforeWork now={now} item={chosen?.item} at="head" /> : null}
       {chosen ? (
         <NextWork task={chosen.task} item={chosen.item} now={now} />
       ) : (
@@ -87,7 +87,7 @@ export function SiteLogSlate() {
       )}
       {can('log') ? (
         <section className="mt-5 flex flex-col gap-3 pt-3">
-          <TalkBeforeWork now={now} at="foot" />
+          <TalkBeforeWork now={now} item={chosen?.item} at="foot" />
           <LoneWatch />
           <ReadingForm faceId={faceId} />
         </section>

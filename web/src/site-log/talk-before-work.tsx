@@ -1,6 +1,6 @@
 import '../messages/later';
 import { TalkBodyDto, checkShape } from '@caulkhorn/contract';
-import { hazardsOf } from '@caulkhorn/core/planning';
+import { type WorkItem, hazardsOf } from '@caulkhorn/core/planning';
 import type { ReleasedPlan } from '@caulkhorn/core/proof';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { type EntryBody, dayStart, talkOf } from '@caulkhorn/core/site-log';
@@ -16,10 +16,10 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { cautionText } from '../words/caution-text';
 
 /**
- * What can hurt somebody at what is on or due today: by the work and its products, and by the places where it is done. On a day without
- * work of its own the next one's counts: who comes all the same comes for that.
+ * What can hurt somebody at what is on or due today, and at the work that is looked at: by the work and its products, and by the places
+ * where it is done. On a day without work of its own the next one's counts: who comes all the same comes for that.
  */
-function useCautions(now: number): string[] {
+function useCautions(now: number, shown: WorkItem | undefined): string[] {
   const { model, revision } = useJob(parts('model', 'revision'));
   const { programme, workItems, plan } = usePlanning();
   const { timeZone } = model.job;
@@ -27,27 +27,41 @@ function useCautions(now: number): string[] {
   return useMemo(() => {
     const items = new Map(workItems.map((item) => [item.id, item]));
     const released = revision?.decided as ReleasedPlan | null | undefined;
-    const open = programme.tasks.filter(({ state, endMs }) => state !== 'done' && endMs > todayMs);
-    if (open.length === 0) return [];
-    const nextMs = dayStart(Math.max(todayMs, Math.min(...open.map(({ startMs }) => startMs))), timeZone);
-    const today = open.filter(({ startMs }) => startMs < nextMs + DAY_MS).flatMap(({ id }) => items.get(id) ?? []);
-    const byWork = today.flatMap((item) => hazardsOf(item, plan.faces.find(({ faceId }) => faceId === item.faceId)?.lines ?? []));
-    const byPlace = today.flatMap(({ faceId }) => released?.faces.find((face) => face.faceId === faceId)?.care ?? []);
+    // what goes on by itself brings nobody
+    const open = programme.tasks.filter(
+      ({ id, state, endMs }) => state !== 'done' && endMs > todayMs && items.get(id)?.restH === undefined,
+    );
+    const firstMs = open.length === 0 ? todayMs : Math.min(...open.map(({ startMs }) => startMs));
+    const nextMs = dayStart(Math.max(todayMs, firstMs), timeZone);
+    const due = open.filter(({ startMs }) => startMs < nextMs + DAY_MS).flatMap(({ id }) => items.get(id) ?? []);
+    const work = [...(shown ? [shown] : []), ...due];
+    const byWork = work.flatMap((item) => hazardsOf(item, plan.faces.find(({ faceId }) => faceId === item.faceId)?.lines ?? []));
+    const byPlace = work.flatMap(({ faceId }) => released?.faces.find((face) => face.faceId === faceId)?.care ?? []);
     return [...new Set<string>([...byWork, ...byPlace])];
-  }, [programme, workItems, plan, revision, todayMs, timeZone]);
+  }, [programme, workItems, plan, revision, shown, todayMs, timeZone]);
 }
 
 /**
  * The talk of the day: its cautions, and who has heard them, ticked by each. It stands at the head of Now while there is something to
  * talk of, and at its foot where that was held before one came here.
  */
-export function TalkBeforeWork({ now, at }: { now: number; at: 'head' | 'foot' }) {
+export function TalkBeforeWork({
+  now,
+  item,
+  at,
+}: {
+  now: number;
+  /** that is looked at */ item: WorkItem | undefined;
+  at: 'head' | 'foot';
+}) {
   const { model, lines } = useJob(parts('model', 'lines'));
-  const cautions = useCautions(now);
+  const cautions = useCautions(now, item);
   const minute = Math.ceil(now / 60_000) * 60_000;
   const { timeZone } = model.job;
   const talk = useMemo(() => talkOf(lines, cautions, { atMs: minute, timeZone }), [lines, cautions, minute, timeZone]);
-  const [place] = useState(talk.left.length > 0 ? 'head' : 'foot');
+  const [place, setPlace] = useState<'head' | 'foot'>();
+  // once it is known what the day brings; after that it stays where it is
+  if (place === undefined && cautions.length > 0) setPlace(talk.left.length > 0 ? 'head' : 'foot');
   if (cautions.length === 0 || place !== at) return null;
   return (
     <details className={at === 'head' ? 'mb-3 border-b border-rule' : 'border-t border-rule'}>

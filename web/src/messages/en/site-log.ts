@@ -275,7 +275,7 @@ export const SITE_LOG = {
   'film.write': 'Write {n} readings',
   'film.write.one': 'Write {n} reading',
   'film.last-off': 'Leave out the last',
-  'film.so-far': '{n} of {of} read, {mean} on average, {min} the least',
+  'film.so-far': '{n} read, {of} wanted at least: {mean} on average, {min} the least',
   'film.no-figure': 'Give what the comb says, in {unit}.',
   'log.whole-site': 'whole site',
   'log.batch': 'batch {batch}',
