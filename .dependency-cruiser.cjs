@@ -42,6 +42,7 @@ const WEB_ORDER = [
   'materials',
   'programme',
   'site-log',
+  'proof',
   'handover',
   'house',
   'bench',

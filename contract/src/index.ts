@@ -26,6 +26,7 @@ export {
   InsideBodyDto,
   ReadingBodyDto,
   StartBodyDto,
+  TestBodyDto,
 } from './log.js';
 export {
   AcceptInvitationDto,

@@ -4,6 +4,7 @@ import {
   type HoldKind,
   LIMITS,
   MACHINE_KINDS,
+  MOST_MENDS,
   MOST_ZONES,
   type MachineKind,
   RECORD_LIMITS,
@@ -89,6 +90,12 @@ class ZoneDto {
   @Quantity(0, 1) share!: number;
 }
 
+/** The decision that it follows from, and the how-manieth of its face. */
+class OfMendDto {
+  @Id() id!: string;
+  @Whole(1, MOST_MENDS) no!: number;
+}
+
 class WorkItemDto {
   @Text(200) id!: string;
   @Id() faceId!: string;
@@ -101,6 +108,7 @@ class WorkItemDto {
   @Optional() @Whole(1, 20) coatNo?: number;
   @Optional() @Nested(() => ZoneDto) zone?: ZoneDto;
   @Optional() @Whole(1, 100) again?: number;
+  @Optional() @Nested(() => OfMendDto) mend?: OfMendDto;
   @Optional() @OneOf(HOLD_KINDS) hold?: HoldKind;
   @Optional() @SomeOf(MACHINE_KINDS) machines?: MachineKind[];
   @Optional() @SomeOf(SKILLS) skills?: Skill[];

@@ -1,5 +1,7 @@
 import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf } from '@caulkhorn/core/site-log';
-import { CARE_IDS, type CareId } from '@caulkhorn/core/jobs';
+import { byKind } from '@caulkhorn/core/fields';
+import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult } from '@caulkhorn/core/jobs';
+import { OfField } from './dto-of.js';
 import { WORK_HAZARDS } from '@caulkhorn/core/planning';
 import {
   Day,
@@ -47,6 +49,7 @@ const KINDS = {
   talk: () => TalkBodyDto,
   diary: () => DiaryBodyDto,
   photo: () => PhotoBodyDto,
+  test: () => TestBodyDto,
   withdrawn: () => WithdrawnBodyDto,
 } satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
 const ENTRY_KINDS = Object.keys(KINDS) as EntryBody['kind'][];
@@ -197,6 +200,23 @@ export class PhotoBodyDto extends EntryBodyDto {
   @Id() photoId!: string;
   @Sha256() originalSha256!: string;
   @OneOf([...PHOTO_OF]) of!: PhotoOf;
+  @Optional() @Text(2000) note?: string;
+}
+
+/** The readings of a test, by its kind. */
+const TEST_RESULT = byKind(TEST_RESULT_FIELDS);
+
+export class TestBodyDto extends EntryBodyDto {
+  declare kind: 'test';
+  @Id() faceId!: string;
+  @Id() planRevisionId!: string;
+  @Text(40) testId!: string;
+  @Given() @OfField(TEST_RESULT) result!: TestResult;
+  @Optional() @Text(120) instrument?: string;
+  @Optional() @Day() calibratedOn?: string;
+  @Optional() @Text(200) witness?: string;
+  @Optional() @Text(200) weather?: string;
+  @Optional() @Id() mendId?: string;
   @Optional() @Text(2000) note?: string;
 }
 

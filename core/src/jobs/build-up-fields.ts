@@ -1,5 +1,6 @@
 import { type ShapeOf, choice, id, list, mapOf, number, optional, record, text, textOrNone, time } from '../fields/index.js';
 import { ALTERABLE_LAYERS, type BuildUp, FAMILY_IDS, PRODUCT_ROLES, READY_STEPS, SCHOOL_QUESTIONS } from './choices.js';
+import { MENDS_FIELD } from './mend.js';
 import { REMEDIES_FIELD } from './remedy.js';
 import type { Same } from './same.js';
 
@@ -41,6 +42,7 @@ export const BUILD_UP_FIELDS = {
   pour: optional(record(POUR_FIELDS)),
   zones: optional(number('', { min: 2, max: MOST_ZONES, whole: true })),
   remedies: optional(REMEDIES_FIELD),
+  mends: optional(MENDS_FIELD),
   reason: optional(textOrNone(1000)),
   exception: optional(record({ by: text(120), reason: text(500) })),
 };

@@ -1,3 +1,4 @@
+import type { Mend } from './mend.js';
 import type { Remedy } from './remedy.js';
 
 /** What people choose for a face, and what is asked of it: the ids outlive every change of their tables. */
@@ -204,6 +205,7 @@ export interface BuildUp {
   pour?: Pour;
   /** coated in so many upright strips, each with its own windows; in one where it is not said */ zones?: number;
   /** what is done for coats that came late, in the order in which it was decided */ remedies?: Remedy[];
+  /** what is done where a test failed, in the order in which it was decided */ mends?: Mend[];
   reason?: string;
   /** chosen although a hard limit stands against it: who answers for it, and why */ exception?: { by: string; reason: string };
 }

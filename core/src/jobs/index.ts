@@ -67,6 +67,10 @@ export type {
   SchoolQuestion,
   TreatmentOverride,
 } from './choices.js';
+export { FAILURE_KINDS, MENDS_FIELD, MOST_MENDS } from './mend.js';
+export type { FailureKind, Mend } from './mend.js';
+export { CAVITY_CHECKS, PULL_FAILURES, TEST_KINDS, TEST_RESULT_FIELDS } from './test-results.js';
+export type { PullFailure, ResultOf, TestKind, TestPlace, TestResult } from './test-results.js';
 export { copiesAlong } from './copy-along.js';
 export { keepEdgeIds } from './edge-ids.js';
 export { FEATURE_SPECS, POINTS_OF } from './feature-kinds.js';

@@ -14,7 +14,10 @@ export interface FoundSince {
  * until a new plan is released. What a junction needs follows from its faces, so only faces and what was found on them count.
  */
 export function foundSince(released: ReleasedPlan, today: ReleasedPlan, model: Pick<JobModel, 'faces' | 'features'>): FoundSince {
-  const [before, now] = [decisionsOf(released), decisionsOf(today)];
+  const before = decisionsOf(released);
+  // a plan from before tests were planned is not another one for that
+  const tested = new Set(released.faces.filter(({ proof }) => proof !== undefined).map(({ faceId }) => faceId));
+  const now = decisionsOf({ ...today, faces: today.faces.map((face) => (tested.has(face.faceId) ? face : untested(face))) });
   const ids = [...model.faces, ...model.features].map(({ id }) => id);
   const known = new Set(ids);
   return {
@@ -33,6 +36,8 @@ function decisionsOf({ faces }: ReleasedPlan): Map<string, string> {
   }
   return decided;
 }
+
+const untested = ({ proof: _proof, ...face }: ReleasedPlan['faces'][number]): ReleasedPlan['faces'][number] => face;
 
 /** A plan that was kept comes back with its names in another order. */
 const textOf = (decision: object): string => canonicalize(decision)!;

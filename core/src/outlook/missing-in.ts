@@ -3,7 +3,7 @@ import type { Issue } from '../issues.js';
 import { type JobModel, MASONRY } from '../jobs/index.js';
 import type { FacePlan, JobPlan, PlanRevision } from '../planning/index.js';
 import type { Conflict } from '../programme/index.js';
-import { type ReleasedPlan, reinspection } from '../proof/index.js';
+import { type ReleasedPlan, proofOfPlan, reinspection } from '../proof/index.js';
 import { DAY_MS } from '../quantities/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { surveyGaps } from '../survey/index.js';
@@ -35,6 +35,7 @@ export function missingIn(seen: JobSeen): OutlookLine[] {
     ...seen.plan.faces.flatMap((face) => faceLines(face, seen)),
     ...missedLines(seen),
     ...lookLines(seen),
+    ...testLines(seen),
     ...gapLines(seen),
     ...openLines(seen),
   ];
@@ -108,7 +109,10 @@ function lookLines({ site, plan, revision, model, nowMs }: JobSeen): OutlookLine
       stoppedAt: new Date(finishedAt).toISOString(),
       block: MASONRY.includes(face.substrate),
     }).output;
-    const looks = model.photos.filter(({ featureId }) => featureId === targetId).map(({ at }) => Date.parse(at));
+    const looks = [
+      ...model.photos.filter(({ featureId }) => featureId === targetId).map(({ at }) => Date.parse(at)),
+      ...lookedAt(site.tests, targetId),
+    ];
     const times = due.map((at) => Date.parse(at));
     return times.flatMap((dueMs, i): OutlookLine[] => {
       const isLookedAt = looks.some((at) => at >= dueMs - EARLY_MS && (i === times.length - 1 || at < times[i + 1]! - EARLY_MS));
@@ -118,6 +122,27 @@ function lookLines({ site, plan, revision, model, nowMs }: JobSeen): OutlookLine
       return [{ code: 'look-due', ...whereIs(targetId, model, 'survey', faceId), tone: dueMs < nowMs ? 'wrong' : 'soon', atMs: dueMs }];
     });
   });
+}
+
+/** When a place was looked at in a test, ms. */
+const lookedAt = (tests: SiteState['tests'], targetId: string): number[] =>
+  tests.flatMap(({ body, occurredAt }) =>
+    body.kind === 'test' && body.result.kind === 'leak-look' && body.result.looks.some((look) => look.targetId === targetId)
+      ? [Date.parse(occurredAt)]
+      : [],
+  );
+
+/** Tests that failed and wait for a decision, and those that are to be taken now. */
+function testLines({ revision, site, model, nowMs }: JobSeen): OutlookLine[] {
+  if (!revision) return [];
+  return [...proofOfPlan(revision, site, model.readings, nowMs)].flatMap(([faceId, rows]) =>
+    rows.flatMap(({ planned, state, readyMs }): OutlookLine[] => {
+      const of = { ...whereIs(faceId, model, 'proof'), values: { test: planned.id } };
+      if (state === 'failed') return [{ code: 'test-failed', ...of, tone: 'wrong' }];
+      if (state !== 'due' || planned.optional) return [];
+      return [{ code: 'test-due', ...of, tone: 'waits', ...(readyMs ? { atMs: readyMs } : {}) }];
+    }),
+  );
 }
 
 function gapLines({ model, nowMs }: JobSeen): OutlookLine[] {

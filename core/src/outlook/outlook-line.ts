@@ -1,6 +1,6 @@
 /** Where one goes to settle a line: the step of the work, and there the face or the thing on it. */
 export interface OutlookPlace {
-  step: 'survey' | 'water' | 'build-up' | 'materials' | 'programme' | 'site-log' | 'handover';
+  step: 'survey' | 'water' | 'build-up' | 'materials' | 'programme' | 'site-log' | 'proof' | 'handover';
   faceId?: string;
   featureId?: string;
 }
@@ -19,6 +19,8 @@ export type MissingCode =
   | 'survey-gap'
   | 'window-missed'
   | 'look-due'
+  | 'test-due'
+  | 'test-failed'
   | 'work-open';
 
 /** What comes next in time. */

@@ -4,6 +4,7 @@ import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
 import { withHolds } from './holds.js';
 import { withNeeds } from './machines.js';
+import { withMends } from './mends.js';
 import { withRemedies } from './remedies.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
 import { inZones } from './zones.js';
@@ -18,7 +19,9 @@ interface FaceWork {
 /** All work on one face: in its strips, with what is done for coats that came late, and with what it takes from the yard. */
 export function faceWork(face: Face, { plan, house, conditions, holds }: FaceWork): WorkItem[] {
   const items = inZones(workItemsOf(face, plan, house, conditions), plan, face);
-  const needed = withNeeds(withRemedies(items, plan, { house, people: conditions.people }), plan, face, conditions.tool);
+  const crew = { house, people: conditions.people };
+  const mended = withMends(withRemedies(items, plan, crew), plan, crew);
+  const needed = withNeeds(mended, plan, face, conditions.tool);
   return withHolds(needed, plan, holds);
 }
 

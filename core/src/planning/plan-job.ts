@@ -8,6 +8,7 @@ import type { House } from './house.js';
 import { type Supply, SupplyMemory, planSupply, sumByProduct } from './supply.js';
 import { type WorkItem } from './work-items.js';
 import { faceWork } from './face-work.js';
+import { mendLines } from './mends.js';
 import { remedyLines } from './remedies.js';
 import { stoppingOrder } from '../water/index.js';
 
@@ -108,7 +109,7 @@ export class Planner {
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
     const items = faceWork(face, { plan, house, conditions, holds: job.holds ?? [] });
-    if (!isKnown) plan.lines.push(...remedyLines(items, plan));
+    if (!isKnown) plan.lines.push(...remedyLines(items, plan), ...mendLines(items, plan));
     const remembered = { from, plan, work: { people, tool, items } };
     this.faces.set(face.id, remembered);
     return remembered;

@@ -8,7 +8,8 @@ import { PACES, type RemedyStep } from './paces.js';
 import { materialFor } from './supply.js';
 import { type WorkItem, roundedMin } from './work-items.js';
 
-const STEP_OF: Readonly<Record<RemedyWay, RemedyStep>> = {
+/** What is done first, by the way in which a late coat is seen to. */
+export const REMEDY_STEP_OF: Readonly<Record<RemedyWay, RemedyStep>> = {
   'wet-and-slurry': 'slurry-in',
   'abrade-and-prime': 'abrade',
   'warm-and-prime': 'warm',
@@ -29,7 +30,7 @@ const SLURRY_KG_M2 = 0.5;
 
 /** What is done in a step for a late coat; undefined of any other work. */
 export const remedyWayOf = (step: WorkItem['step']): RemedyWay | undefined =>
-  (Object.keys(STEP_OF) as RemedyWay[]).find((way) => STEP_OF[way] === step);
+  (Object.keys(REMEDY_STEP_OF) as RemedyWay[]).find((way) => REMEDY_STEP_OF[way] === step);
 
 /** What can be done for a late coat, the one that is usual for what it is bound with first; where the maker is to be asked, only to start over. */
 export function remedyWays({ binder }: Pick<Product, 'binder'>): RemedyWay[] {
@@ -61,7 +62,7 @@ function remedied(items: WorkItem[], { workItemId, way }: Remedy, { plan, house,
   const late = items[at];
   const missed = late?.waits.filter(isClosing) ?? [];
   if (!late || missed.length === 0) return items;
-  const step = STEP_OF[way];
+  const step = REMEDY_STEP_OF[way];
   const areaM2 = areaOf(late, plan);
   const { faceId, targetId, coatNo, zone, room } = late;
   const readied: WorkItem = {

@@ -5,6 +5,7 @@ import { type ReleasedFace, type ReleasedPlan, type ReleasedTreatment, fingerpri
 import type { PlanConditions } from './conditions.js';
 import type { FacePlan } from './face-plan.js';
 import type { House } from './house.js';
+import { facesProof } from './proof-facts.js';
 import type { JobPlan } from './plan-job.js';
 import type { Treatment } from '../materials/index.js';
 import type { WorkItem } from './work-items.js';
@@ -80,7 +81,7 @@ export function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: Plan
     house: { sparePct, paces, schools },
     products: [...sheets].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, product]) => product),
     faces: plan.faces
-      .map((facePlan, place) => ({ ...releasedFace(facePlan, faces.get(facePlan.faceId)!, features, waters), place }))
+      .map((facePlan, place) => ({ ...releasedFace(facePlan, faces.get(facePlan.faceId)!, { model, features, waters }), place }))
       .sort((a, b) => (a.faceId < b.faceId ? -1 : 1)),
   };
   // plain data without what is undefined, so that it reads back as it was written
@@ -90,8 +91,7 @@ export function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: Plan
 function releasedFace(
   plan: FacePlan,
   face: Face,
-  features: ReadonlyMap<string, Feature>,
-  waters: ReadonlyMap<string, string>,
+  { model, features, waters }: { model: JobModel; features: ReadonlyMap<string, Feature>; waters: ReadonlyMap<string, string> },
 ): ReleasedFace {
   const { bottomM: bottomLevelM, topM: topLevelM } = levelRange(face);
   const sideOf = ({ kind, waterBodyId }: Side) => ({ kind, water: waterBodyId === undefined ? undefined : waters.get(waterBodyId) });
@@ -108,6 +108,8 @@ function releasedFace(
     exception: plan.buildUp?.exception,
     alterations: plan.buildUp?.alterations?.length ? [...plan.buildUp.alterations] : undefined,
     remedies: plan.buildUp?.remedies?.length ? [...plan.buildUp.remedies] : undefined,
+    mends: plan.buildUp?.mends?.length ? [...plan.buildUp.mends] : undefined,
+    proof: nonEmpty(facesProof(face, plan, model)),
     products: plan.buildUp?.products ?? {},
     schools: Object.fromEntries(
       Object.entries(plan.schools).map(([question, { school, from, reason }]) => [question, { school, from, reason: reason || undefined }]),
@@ -117,6 +119,8 @@ function releasedFace(
     findings: plan.findings.map(findingOf),
   } as ReleasedFace;
 }
+
+const nonEmpty = <T>(list: T[]): T[] | undefined => (list.length > 0 ? list : undefined);
 
 const refOf = ({ id, version }: ProductRef): ProductRef => ({ id, version });
 

@@ -36,6 +36,7 @@ export interface WorkItem {
   /** of a face that is coated strip by strip: which of them */ zone?: Zone;
   /** it stops before it until somebody else has looked */ hold?: HoldKind;
   /** laid anew for so many-th time, once what was there has been taken off */ again?: number;
+  /** what is done where a test failed: for which decision, and the how-manieth of its face */ mend?: { id: string; no: number };
   /** what it takes from the yard */ machines?: MachineKind[];
   /** what who does it must have learned */ skills?: Skill[];
   /** rounds a day while it is kept wet */ roundsPerDay?: number;

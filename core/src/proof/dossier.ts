@@ -14,6 +14,7 @@ import {
   entriesInForce,
   timeMarks,
 } from '../site-log/index.js';
+import { type ProofRow, proofOfPlan } from './proof-state.js';
 import type { ReleasedFace, ReleasedTreatment } from './released-plan.js';
 import { type ReleasedWork, productOfWork } from './work-product.js';
 
@@ -23,13 +24,6 @@ export interface ReleasedRevision extends ReleasedWork {
   madeAt: string;
   madeBy: string;
   fingerprint: string;
-}
-
-/** A test of the finished work and what it showed. */
-export interface ProofTest {
-  id: string;
-  faceId: string;
-  /** null: not shown yet */ passes: boolean | null;
 }
 
 /** One line of the log, with what became of it. Nothing that was written is left out. */
@@ -53,7 +47,7 @@ export interface DossierFace {
   face: ReleasedFace;
   work: DossierWork[];
   readings: Reading[];
-  tests: ProofTest[];
+  tests: ProofRow[];
 }
 
 /** What is not as it should be, by code, with what it is about. */
@@ -62,6 +56,7 @@ export type OpenPoint =
   | { code: 'no-level' | 'rating-fails' | 'exception'; face: ReleasedFace }
   | { code: 'refused' | 'undecided'; treatment: ReleasedTreatment }
   | { code: 'work-open'; n: number; first: DossierWork['item'] }
+  | { code: 'test-failed'; face: ReleasedFace; testId: string }
   | { code: 'not-shown-yet'; n: number };
 
 export interface Dossier {
@@ -81,16 +76,18 @@ export interface Dossier {
 }
 
 /**
- * All that a dossier says, from what was released, what was written and what was measured. Pure: the same record gives the same
+ * All that a dossier says at a time, ms, from what was released, what was written and what was measured. Pure: the same record gives the same
  * dossier, whatever has been planned or surveyed since.
  */
 export function dossierOf(
   revision: ReleasedRevision | null,
   log: readonly LogLine[],
   readings: readonly Reading[],
-  tests: readonly ProofTest[],
+  nowMs: number,
 ): Dossier {
-  const { done, films, pails, rounds } = foldLog(log);
+  const site = foldLog(log);
+  const { done, films, pails, rounds } = site;
+  const proven = revision ? proofOfPlan(revision, site, readings, nowMs) : new Map<string, ProofRow[]>();
   const inForce = entriesInForce(log);
   const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
   const breachesAt = (workItemId: string, conditions: Conditions | undefined): Breach[] =>
@@ -109,13 +106,13 @@ export function dossierOf(
         };
       });
     const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
-    return { face, work, readings: of(readings), tests: of(tests) };
+    return { face, work, readings: of(readings), tests: proven.get(faceId) ?? [] };
   });
   const last = log.at(-1);
   return {
     revision,
     faces,
-    open: openPoints(revision, faces, tests),
+    open: openPoints(revision, faces),
     breaches: inForce.filter(
       ({ body }) => body.kind === 'start' && (body.breachReason || breachesAt(body.workItemId, body.conditions).length > 0),
     ),
@@ -131,7 +128,7 @@ export function dossierOf(
   };
 }
 
-function openPoints(revision: ReleasedRevision | null, faces: readonly DossierFace[], tests: readonly ProofTest[]): OpenPoint[] {
+function openPoints(revision: ReleasedRevision | null, faces: readonly DossierFace[]): OpenPoint[] {
   if (!revision) return [{ code: 'no-release' }];
   if (!revision.decided) return [{ code: 'released-before-freezing' }];
   const points: OpenPoint[] = [];
@@ -148,9 +145,18 @@ function openPoints(revision: ReleasedRevision | null, faces: readonly DossierFa
   if (undone.length > 0) points.push({ code: 'work-open', n: undone.length, first: undone[0]!.item });
   // a missing test is never taken for a passed one
   const coated = faces.filter(({ face }) => face.family !== undefined);
-  const notShown = coated.filter(({ face }) => !tests.some(({ faceId, passes }) => faceId === face.faceId && passes === true));
+  for (const { face, tests } of coated)
+    for (const { planned, state } of tests)
+      if (state === 'failed' || state === 'mending') points.push({ code: 'test-failed', face, testId: planned.id });
+  const notShown = coated.filter(({ tests }) => !isShown(tests));
   if (notShown.length > 0) points.push({ code: 'not-shown-yet', n: notShown.length });
   return points;
+}
+
+/** Every test that was wanted is passed; where none was planned, nothing is shown. */
+export function isShown(tests: readonly ProofRow[]): boolean {
+  const wanted = tests.filter(({ planned }) => !planned.optional);
+  return wanted.length > 0 && wanted.every(({ state }) => state === 'passed');
 }
 
 function countBy(keys: readonly string[]): Record<string, number> {

@@ -1,8 +1,9 @@
 import { PRODUCT_FIELDS, TOOLS } from '../catalogue/index.js';
 import { type InputOf, choice, flag, list, map, nullable, number, optional, readFields, record, text, time } from '../fields/index.js';
 import { type Issue, type Result, accept, issue, refuse } from '../issues.js';
-import { FAMILY_IDS } from '../jobs/index.js';
+import { FAMILY_IDS, MENDS_FIELD } from '../jobs/index.js';
 import { hashOf } from '../site-log/index.js';
+import { plannedTest } from './proof-plan.js';
 
 /** What a released plan holds for good: whatever is read, printed or signed about it later comes from here and from the log. */
 
@@ -109,6 +110,8 @@ const face = record({
   /** what was decided for coats that came late */ remedies: optional(
     list(record({ workItemId: id, way: text(40), reason: words, decidedAt: time() }), 100),
   ),
+  /** what was decided where tests failed */ mends: optional(MENDS_FIELD),
+  /** how it is proven; none in plans from before that was kept */ proof: optional(list(plannedTest, 40, 0)),
   products: map(productRef, 40),
   schools: map(school, 40),
   layers: list(layer, 40, 0),

@@ -12,6 +12,7 @@ export interface ReleasedWork {
     coatNo?: number;
     again?: number;
     zone?: { no: number; of: number };
+    mend?: { id: string; no: number };
   }[];
 }
 
@@ -26,6 +27,8 @@ export function productOfWork({ decided, workItems }: ReleasedWork, workItemId: 
   const coat = face.products['coat'];
   if (step === SLURRIED) return sheetOf(coat);
   if (PRIMED.has(step)) return sheetOf(face.products[LATE_COAT_PRIMERS[sheetOf(coat)?.binder ?? 'mineral'] ?? '']);
+  // a place that is mended is not among what was planned to be treated
+  if (item.mend && step === 'plug') return sheetOf(face.products['plug']);
   return sheetOf(
     targetId === undefined
       ? face.layers.find(({ id, layer }) => id === step || layer === step)?.product

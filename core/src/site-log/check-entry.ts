@@ -1,5 +1,6 @@
 import type { Product } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
+import type { TestResult } from '../jobs/index.js';
 import { DEW_MARGIN_C, SAME_AIR_H, dewPoint } from '../physics/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 import { type ConfinedState, gasAlarms, mayNotEnter } from './confined.js';
@@ -78,12 +79,21 @@ export function checkEntry(
     if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
     found.push(...checkStart(body, product, isLaid, path), ...checkMeasuredAt(body, occurredAt, path));
   }
+  if (body.kind === 'test') found.push(...checkTest(body.result, `${path}.result`));
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
     if (body.firstLaidAt && ISO_BEFORE(lastLaidAt, body.firstLaidAt)) found.push(issue('last-before-first', `${path}.lastLaidAt`));
     if (ISO_BEFORE(occurredAt, lastLaidAt)) found.push(issue('after-the-entry', `${path}.lastLaidAt`));
   }
   return found;
+}
+
+/** Readings that cannot have been taken so: levels back in time, a tension that nobody set. */
+function checkTest(result: TestResult, path: string): Issue[] {
+  if (result.kind === 'pinhole' && result.how !== 'look' && result.volts === undefined) return [issue('missing', `${path}.volts`)];
+  if (result.kind !== 'ponding' && result.kind !== 'tank-fill') return [];
+  const { levels } = result;
+  return levels.flatMap(({ h }, i) => (i > 0 && h <= levels[i - 1]!.h ? [issue('not-in-order', `${path}.levels[${i}].h`)] : []));
 }
 
 const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();

@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 import canonicalize from 'canonicalize';
+import type { TestResult } from '../jobs/index.js';
 import type { CureWay } from './cure-ways.js';
 
 /** Air and surface as measured at the wall, with what follows from them. */
@@ -67,6 +68,20 @@ export type EntryBody =
       photoId: string;
       /** SHA-256 of the file as the camera gave it, hex */ originalSha256: string;
       of: PhotoOf;
+      note?: string;
+    }
+  /** a test of the finished work as it was read; how it is judged follows from what was released */
+  | {
+      kind: 'test';
+      faceId: string;
+      planRevisionId: string;
+      /** of the planned tests of the face */ testId: string;
+      result: TestResult;
+      instrument?: string;
+      /** YYYY-MM-DD */ calibratedOn?: string;
+      witness?: string;
+      /** or the air of the room, in words */ weather?: string;
+      /** after which mending it was taken again */ mendId?: string;
       note?: string;
     }
   /** takes back what its own writer wrote a moment before */

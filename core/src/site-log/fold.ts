@@ -23,6 +23,7 @@ export interface SiteState {
   /** pails in the order in which they were begun */ pails: readonly Pail[];
   /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
   /** who wrote starts and finishes of each piece of work, by their ids */ doers: ReadonlyMap<string, ReadonlySet<string>>;
+  /** of the finished work, in the order in which they were over */ tests: readonly LogEntry[];
   /** by work item, in order */ photos: ReadonlyMap<string, readonly WorkPhoto[]>;
   /** when each cure was wetted, by work item, ms since 1970 in order */ rounds: ReadonlyMap<string, readonly number[]>;
   /** wet film by work item, in the order in which it was read */ films: ReadonlyMap<string, readonly FilmReading[]>;
@@ -104,7 +105,20 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  return { done, latestConditions: measured.at(-1), measured, care, pails: [...pails.values()], films, rounds, holds, doers, photos };
+  const tests = inOrder.filter(({ body }) => body.kind === 'test');
+  return {
+    done,
+    tests,
+    latestConditions: measured.at(-1),
+    measured,
+    care,
+    pails: [...pails.values()],
+    films,
+    rounds,
+    holds,
+    doers,
+    photos,
+  };
 }
 
 function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {

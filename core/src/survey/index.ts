@@ -13,4 +13,5 @@ export { FINISHES, MVER_LB_PER_G, carbideLimit, dryingForecast, slabResults, sla
 export type { DryingForecast, Finish, SlabResults, SlabSurroundings } from './slab-moisture.js';
 export { vapourEmission } from './vapour-emission.js';
 export { risingReach } from './rising-reach.js';
-export { slabNotShown } from './slab-proof.js';
+export { slabAsked, slabNotShown } from './slab-proof.js';
+export type { SlabAsked } from './slab-proof.js';

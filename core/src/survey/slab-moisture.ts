@@ -94,7 +94,7 @@ export interface SlabResults {
 
 const KINDS = { rhPct: 'in-slab-rh', gPerM2Day: 'vapour-emission', ph: 'surface-ph', cmPct: 'carbide' } as const;
 
-export function slabResults(face: Face, readings: readonly Reading[]): SlabResults {
+export function slabResults(face: Pick<Face, 'id' | 'substrate'>, readings: readonly Reading[]): SlabResults {
   const own = readings.filter(({ faceId }) => faceId === face.id);
   const worst = (kind: Reading['kind']) => {
     const latest = new Map<string, Reading>();

@@ -1,6 +1,6 @@
 import type { Face, Reading } from '../jobs';
 import { reading, sampleJob } from '../testing/sample-job';
-import { FINISHES, carbideLimit, slabNotShown, slabResults } from './index';
+import { FINISHES, carbideLimit, slabAsked, slabNotShown, slabResults } from './index';
 
 const slab = sampleJob().faces[2]!;
 const NOW = '2026-03-31T08:00:00Z';
@@ -9,7 +9,7 @@ const rh = (id: string, point: [number, number], part: Partial<Reading> = {}) =>
 const three = [rh('a', [1, 1]), rh('b', [2, 1]), rh('c', [3, 1])];
 const ph = reading({ id: 'p', faceId: 'floor', kind: 'surface-ph', value: 8, point: [1, 1], at: '2026-03-20T08:00:00Z' });
 const profile = reading({ id: 'q', faceId: 'floor', kind: 'profile', value: 3, point: [1, 1], at: '2026-03-20T08:00:00Z' });
-const missing = (readings: Reading[], face = slab) => slabNotShown(face, readings, NOW).map(({ code }) => code);
+const missing = (readings: Reading[], face = slab) => slabNotShown(slabAsked(face), readings, NOW).map(({ code }) => code);
 
 // ASTM F2170 (from memory): three tests to 92.9 m²; F710: pH and profile before a finish
 test('three places of 12 m², pH and profile: nothing is missing', () => {
@@ -21,7 +21,7 @@ test('each thing that was not tested is named', () => {
   expect(missing([])).toEqual(['slab-tests-missing', 'slab-ph-missing', 'slab-profile-missing']);
   expect(missing([...three, profile])).toEqual(['slab-ph-missing']);
   expect(missing([...three, ph])).toEqual(['slab-profile-missing']);
-  expect(slabNotShown(slab, [three[0]!, three[1]!, ph, profile], NOW)).toEqual([
+  expect(slabNotShown(slabAsked(slab), [three[0]!, three[1]!, ph, profile], NOW)).toEqual([
     { code: 'slab-tests-missing', path: 'readings', values: { have: 2, want: 3, days: 30 } },
   ]);
 });

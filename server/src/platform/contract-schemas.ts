@@ -32,6 +32,7 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'TalkBodyDto',
     'DiaryBodyDto',
     'PhotoBodyDto',
+    'TestBodyDto',
     'WithdrawnBodyDto',
   ],
 };

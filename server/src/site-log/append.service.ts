@@ -1,7 +1,7 @@
 import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type PlanRevision, workItemsBefore } from '@caulkhorn/core/planning';
-import { type ReleasedPlan, productOfWork } from '@caulkhorn/core/proof';
+import { type ReleasedPlan, type TestBody, productOfWork } from '@caulkhorn/core/proof';
 import { type CareId, type Photo, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
 import {
   type EntryIsAbout,
@@ -48,6 +48,7 @@ export class AppendService {
         if (item && body.kind === 'start') about = { ...about, ...(await this.gates(revision, item, entry.occurredAt, records)) };
       }
     }
+    if (body.kind === 'test') issues.push(...(await this.checkTest(body, records)));
     if (body.kind === 'inside') about.gas = await records.log.gasAt(body.spaceId, Date.parse(entry.occurredAt));
     if (body.kind === 'photo') {
       const photo = await records.items.item('photo', body.photoId);
@@ -57,6 +58,21 @@ export class AppendService {
       issues.push(issue('not-found', 'payload.body.mixId'));
     issues.push(...checkEntry(body, entry.occurredAt, { ...about, path: 'payload.body' }));
     if (issues.length > 0) throw invalid(issues);
+  }
+
+  /** A test is one of those that were released for its face, and is of that kind. */
+  private async checkTest(body: TestBody, { revisions }: JobRecords): Promise<Issue[]> {
+    const revision = await revisions.byId(body.planRevisionId);
+    if (!revision) return [issue('not-found', 'payload.body.planRevisionId')];
+    const face = (revision.decided as ReleasedPlan | null)?.faces.find(({ faceId }) => faceId === body.faceId);
+    const planned = face?.proof?.find(({ id }) => id === body.testId);
+    return [
+      ...(planned ? [] : [issue('not-found', 'payload.body.testId')]),
+      ...(planned && planned.test !== body.result.kind ? [issue('not-one-of', 'payload.body.result.kind', { choices: planned.test })] : []),
+      ...(body.mendId !== undefined && !face?.mends?.some(({ id }) => id === body.mendId)
+        ? [issue('not-found', 'payload.body.mendId')]
+        : []),
+    ];
   }
 
   /** What keeps work from being started, by the plan that stood then: whoever names an older one does not get past a newer one's gates. */

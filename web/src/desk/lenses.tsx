@@ -2,7 +2,7 @@ import { type ComponentType, type LazyExoticComponent, lazy } from 'react';
 import type { Tool } from '../job/selection';
 import { TOOLS } from '../sheet/tools';
 
-export type LensId = 'survey' | 'water' | 'build-up' | 'materials' | 'programme' | 'site-log' | 'handover';
+export type LensId = 'survey' | 'water' | 'build-up' | 'materials' | 'programme' | 'site-log' | 'proof' | 'handover';
 
 export interface Lens {
   id: LensId;
@@ -59,6 +59,13 @@ export const LENSES: readonly Lens[] = [
     fullStrip: true,
     tools: NO_TOOLS,
     slate: lazy(() => import('../site-log/site-log-slate').then((m) => ({ default: m.SiteLogSlate }))),
+  },
+  {
+    id: 'proof',
+    layout: 'wide',
+    fullStrip: false,
+    tools: READING_ONLY,
+    slate: lazy(() => import('../proof/proof-slate').then((m) => ({ default: m.ProofSlate }))),
   },
   {
     id: 'handover',

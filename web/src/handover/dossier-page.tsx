@@ -23,7 +23,7 @@ export function DossierPage() {
   const now = useNow(60_000);
   const dossier = useMemo(() => {
     const received = lines.filter((line): line is LogLine => line.receipt !== null);
-    return dossierOf(revision, received, model.readings, []);
+    return dossierOf(revision, received, model.readings, now);
   }, [revision, lines, model.readings]);
   const job = revision?.decided?.job ?? model.job;
   const { chain } = dossier;

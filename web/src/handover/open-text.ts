@@ -25,6 +25,8 @@ export function openText(point: OpenPoint, faces: readonly ReleasedFace[]): stri
       return t('missing.undecided', { mark: markOf(point.treatment) });
     case 'work-open':
       return t('missing.open', { n: point.n, first: releasedItemName(point.first, faces) });
+    case 'test-failed':
+      return t('missing.test-failed', { mark: point.face.mark, test: tOf(`test.${point.testId}`) });
     case 'not-shown-yet':
       return t('missing.not-shown', { n: point.n });
   }

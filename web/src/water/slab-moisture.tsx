@@ -6,6 +6,7 @@ import {
   MVER_LB_PER_G,
   PROBE_DEPTH,
   type SlabResults,
+  slabAsked,
   slabNotShown,
   slabResults,
   slabVerdict,
@@ -102,7 +103,7 @@ function levelOf({ cmPct }: SlabResults, limitPct: number | undefined, verdict: 
 function Results({ results, finish, face }: { results: SlabResults; finish: Finish; face: Face }) {
   const { model } = useJob(parts('model'));
   const now = useNow(600_000);
-  const notShown = slabNotShown(face, model.readings, new Date(now).toISOString());
+  const notShown = slabNotShown(slabAsked(face), model.readings, new Date(now).toISOString());
   const verdict = slabVerdict(results, finish);
   const carbidePct = carbideLimit(face, finish);
   if (!verdict && results.cmPct === undefined) return <p className="py-2 text-soft">{t('slab.no-tests')}</p>;

@@ -3,7 +3,7 @@ import type { WorkItem } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { stepText } from './step-text';
 
-type Named = Pick<WorkItem, 'faceId' | 'targetId' | 'step' | 'coatNo' | 'again' | 'zone'>;
+type Named = Pick<WorkItem, 'faceId' | 'targetId' | 'step' | 'coatNo' | 'again' | 'zone' | 'mend'>;
 
 /** What a work item is called on screens and in the dossier: "B · coat 2", "B · K2 · plug". */
 export function itemName(item: Named, model: JobModel): string {

@@ -7,14 +7,16 @@ interface Step {
   coatNo?: string | number;
   /** laid anew */ again?: number;
   zone?: { no: number; of: number };
+  /** done where a test failed */ mend?: { no: number };
 }
 
 /** "coat 2", "collar, coat 2", "coat 1, strip 2 of 5". */
-export function stepText({ step, coatNo, again, zone }: Step): string {
+export function stepText({ step, coatNo, again, zone, mend }: Step): string {
   const steps = [`step.${step}`, ...(coatNo === undefined ? [] : [`step.coat-${coatNo}`])].map((key) => tOf(key));
   return [
     ...steps,
     ...(again === undefined ? [] : [t('step.laid-again')]),
+    ...(mend ? [t('mend.no', { n: mend.no })] : []),
     ...(zone ? [t('strip.of', { no: zone.no, of: zone.of })] : []),
   ].join(', ');
 }

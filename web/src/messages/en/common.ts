@@ -148,6 +148,7 @@ export const COMMON = {
   'lens.materials': 'Materials',
   'lens.programme': 'Programme',
   'lens.site-log': 'Site log',
+  'lens.proof': 'Proof',
   'lens.handover': 'Handover',
   'count.no-level': '{n} without level',
   'count.to-settle': '{n} to settle',

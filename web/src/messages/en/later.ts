@@ -6,6 +6,7 @@ import { DIAGNOSIS } from './diagnosis';
 import { DOSSIER } from './dossier';
 import { GATE } from './gate';
 import { HOUSE } from './house';
+import { PROOF } from './proof';
 import { SITE_LOG } from './site-log';
 import { STORES } from './stores';
 import { SYSTEMS } from './systems';
@@ -23,4 +24,5 @@ export const LATER = {
   ...DIAGNOSIS,
   ...DOSSIER,
   ...GATE,
+  ...PROOF,
 } as const;
