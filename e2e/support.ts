@@ -86,12 +86,15 @@ export async function addresses(page: Page): Promise<{ o: string; j: string; f: 
 }
 
 /** A job of its own with all that Harbour works is made of: what is released in it is no other test's business. Answers its address. */
-export async function copyOfHarbourWorks(page: Page, name: string): Promise<string> {
+export const copyOfHarbourWorks = (page: Page, name: string): Promise<string> => copyOf(page, 'Harbour works', name);
+
+/** The same of any job of the demo. */
+export async function copyOf(page: Page, of: string, name: string): Promise<string> {
   const { o } = await addresses(page);
   const jobs = (await (await page.request.get(`/api/organisations/${o}/jobs`)).json()) as { id: string; name: string }[];
-  const harbour = jobs.find((each) => each.name.startsWith('Harbour works'))!;
+  const original = jobs.find((each) => each.name.startsWith(of))!;
   const copy = { id: crypto.randomUUID(), name, withSurvey: true };
-  expect((await page.request.post(`/api/organisations/${o}/jobs/${harbour.id}/copies`, { data: copy })).status()).toBe(201);
+  expect((await page.request.post(`/api/organisations/${o}/jobs/${original.id}/copies`, { data: copy })).status()).toBe(201);
   return `/o/${o}/jobs/${copy.id}`;
 }
 

@@ -235,7 +235,7 @@ describe('water that stands', () => {
 });
 
 describe('looks', () => {
-  const LOOK = { test: 'leak-look', where: 'each', targetIds: ['k1', 'k2'], limits: { day: 7, crystalsDay: 28 } } as const;
+  const LOOK: Partial<PlannedTest> = { test: 'leak-look', where: 'each', targetIds: ['k1', 'k2'], limits: { day: 7, crystalsDay: 28 } };
   const look = (saw: readonly ['dry' | 'damp' | 'weeping' | 'dripping', 'dry' | 'damp' | 'weeping' | 'dripping'], waterUp = true) =>
     body({ kind: 'leak-look', waterUp, looks: saw.map((each, i) => ({ targetId: `k${i + 1}`, saw: each })) });
   test('damp before their day the crystals go on growing; what drips fails', () => {
@@ -311,7 +311,7 @@ describe('other tests', () => {
     [{ kind: 'pinhole', how: 'wet-sponge', volts: 67.5, coveredM2: 10, holes: [] }, 'not-shown', []],
     [{ kind: 'pinhole', how: 'look', coveredM2: 10, holes: [{ uM: 1, vM: 2 }] }, 'failed', ['pinhole']],
   ] as const)('%j: %s', (result, state, failures) => {
-    const limits = result.kind === 'pinhole' ? { areaM2: 10, sparkV: 3000 } : { areaM2: 10 };
+    const limits: Record<string, number> = result.kind === 'pinhole' ? { areaM2: 10, sparkV: 3000 } : { areaM2: 10 };
     expect(judge(body(result as unknown as TestResult), { test: result.kind, where: 'once', limits })).toMatchObject({ state, failures });
   });
   test('a drop that stands where it should be drunk, and one that is drunk where it should stand', () => {

@@ -1,3 +1,4 @@
+import { filmWalk } from '../site-log/index.js';
 import { type Face, type FacePoint, distanceToSegment, extentOf, isOnFace } from '../jobs/index.js';
 
 /** How near an edge a test is set at the nearest, m, or a quarter of a narrow face. */
@@ -19,7 +20,8 @@ export interface PlacesOn {
  */
 export function testPlacesOn({ face, lines }: PlacesOn, count: number, where: 'spread' | 'worst-first'): FacePoint[] {
   const candidates = gridOn(face);
-  if (where === 'spread') return farthest(candidates, count, []);
+  // in even fields for a mean; what those have too few of goes where it is emptiest
+  if (where === 'spread') return farthest(candidates, count, farthest(filmWalk(face, count).map(rounded), count, []));
   const worst = candidates.filter((point) => isWorst(point, face, lines));
   const first = farthest(worst, Math.ceil(count * WORST_SHARE), []);
   return farthest(candidates, count, first);
@@ -72,5 +74,7 @@ function farthest(candidates: readonly FacePoint[], count: number, before: reado
 
 const gapTo = ([u, v]: FacePoint, places: readonly FacePoint[]): number =>
   places.reduce((least, place) => Math.min(least, Math.hypot(u - place[0], v - place[1])), Infinity);
+
+const rounded = ([u, v]: FacePoint): FacePoint => [round(u), round(v)];
 
 const round = (metres: number): number => Math.round(metres * 100) / 100;

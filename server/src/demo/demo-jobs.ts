@@ -4,6 +4,7 @@ import { type PlanRevision, USUAL_HOUSE, planJob, revisionContent } from '@caulk
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { DEMO_PEOPLE } from './demo-people.js';
 import { surveyHarbourWorks } from './harbour-works.js';
+import { netLoft } from './net-loft.js';
 import { surveyKelpHouse } from './kelp-house.js';
 import { ropewalkLog } from './ropewalk-log.js';
 import { surveyRopewalk } from './ropewalk-readings.js';
@@ -16,7 +17,7 @@ const DAY_MS = 24 * HOUR_MS;
 /** Four jobs, dated back from `now`: the cellars under an old rope walk on a tidal basin, to become a sound archive; a lock gatehouse; a kelp house and a season of harbour works with one face for each way of building. */
 export function demoJobs(now: Date): JobFileDto[] {
   const kelpHouse = withProgrammeTold(surveyKelpHouse(now).model, now, DEMO_PEOPLE[0]!.name);
-  return [ropewalk(now), gatehouse(now), file(kelpHouse, [], []), file(surveyHarbourWorks(now).model, [], [])];
+  return [ropewalk(now), gatehouse(now), file(kelpHouse, [], []), file(surveyHarbourWorks(now).model, [], []), netLoft(now)];
 }
 
 function file(model: JobModel, planRevisions: PlanRevision[], log: LogLine[]): JobFileDto {

@@ -54,8 +54,8 @@ export class JobsService {
         if ((await items.read())?.model.job.name !== name) throw new RefusedError(409, { error: 'id-used-before' });
         return { jobId: id };
       }
-      // what was decided for a coat that came late there is nothing to this one
-      const buildUps = lists.buildUps.map(({ remedies: _remedies, ...buildUp }) => buildUp);
+      // what was decided there for a coat that came late, or a test that failed, is nothing to this one
+      const buildUps = lists.buildUps.map(({ remedies: _remedies, mends: _mends, ...buildUp }) => buildUp);
       if (withSurvey) await items.insertModel(asJson({ ...lists, buildUps, photos: [], keptProgrammes: [] }));
       return { jobId: id };
     });

@@ -41,7 +41,7 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
         {tab === 'faces' ? (
           <div className="flex min-h-0 flex-1 flex-col">
             <LensPicker lens={lens} />
-            {LENSES.find(({ id }) => id === lens)!.layout === 'page' ? null : (
+            {hasOwnList(lens) ? null : (
               <div className="flex h-[38%] shrink-0 flex-col border-b border-rule-strong bg-raised">
                 <ItemList editable={can('survey')} />
               </div>
@@ -82,6 +82,9 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
     </>
   );
 }
+
+/** Steps that list faces themselves, or need all of a small screen. */
+const hasOwnList = (lens: LensId) => lens === 'proof' || LENSES.find(({ id }) => id === lens)!.layout === 'page';
 
 function Slate({ id }: { id: LensId }) {
   const Content = LENSES.find((lens) => lens.id === id)!.slate;

@@ -13,6 +13,14 @@ export function usePlace(): void {
     const { select } = selection.getState();
     if (featureId !== null && model.features.some(({ id }) => id === featureId)) select({ kind: 'feature', id: featureId });
     else if (faceId !== null && model.faces.some(({ id }) => id === faceId)) select({ kind: 'face', id: faceId });
-    setParams({}, { replace: true });
+    setParams(
+      (before) => {
+        const rest = new URLSearchParams(before);
+        rest.delete('face');
+        rest.delete('feature');
+        return rest;
+      },
+      { replace: true },
+    );
   }, [faceId, featureId, model, selection, setParams]);
 }

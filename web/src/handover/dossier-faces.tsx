@@ -7,6 +7,7 @@ import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { breachText } from '../words/breach-text';
+import { TestsOfFace } from './dossier-tests';
 import { releasedStepName } from '../words/released-name';
 
 /** The air in which a coat went on, and its margin. */
@@ -128,7 +129,8 @@ export function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]
 }
 
 /** One coated face: its treatments with their rules, then what was done, when and with what. */
-export function FaceSection({ of: { face, work }, products, timeZone }: { of: DossierFace; products: Sheets; timeZone: string }) {
+export function FaceSection({ of, products, timeZone }: { of: DossierFace; products: Sheets; timeZone: string }) {
+  const { face, work } = of;
   const units = useUnits();
   const coat = sheetOf(products, face.products['coat']);
   const time = (ms: number | undefined) => (ms === undefined ? t('no-value') : fullTime(ms, timeZone));
@@ -195,6 +197,7 @@ export function FaceSection({ of: { face, work }, products, timeZone }: { of: Do
           </tbody>
         </table>
       ) : null}
+      <TestsOfFace of={of} timeZone={timeZone} />
       <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p>
     </Section>
   );

@@ -24,7 +24,7 @@ export function DossierPage() {
   const dossier = useMemo(() => {
     const received = lines.filter((line): line is LogLine => line.receipt !== null);
     return dossierOf(revision, received, model.readings, now);
-  }, [revision, lines, model.readings]);
+  }, [revision, lines, model.readings, now]);
   const job = revision?.decided?.job ?? model.job;
   const { chain } = dossier;
   const released = dossier.faces.map(({ face }) => face);

@@ -14,7 +14,7 @@ export function useFoundSince(): FoundLines {
   const { model, revision } = useJob(parts('model', 'revision'));
   const { plan, conditions } = usePlanning();
   const house = useHouse();
-  const { decidedIn, releaseLines } = use(engine());
+  const { decidedIn, releaseLines } = use(planEngine());
   // the plan that belongs to a model and the model itself settle together
   const settled = useDeferredValue<{ model: JobModel; plan: typeof plan } | null>(
     useMemo(() => ({ model, plan }), [model, plan]),
@@ -29,6 +29,6 @@ export function useFoundSince(): FoundLines {
 
 /** What compares comes with what plans, and is there once there is a plan. */
 let fetched: Promise<typeof import('./plan-engine')> | undefined;
-const engine = () => (fetched ??= import('./plan-engine'));
+export const planEngine = () => (fetched ??= import('./plan-engine'));
 
 const NOTHING: FoundLines = { lines: [], found: 0 };

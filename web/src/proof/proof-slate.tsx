@@ -1,7 +1,7 @@
 import '../messages/today';
 import type { ProofRow } from '@caulkhorn/core/proof';
 import { facesInWalk } from '@caulkhorn/core/jobs';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { t, tOf } from '../messages/t';
@@ -20,14 +20,19 @@ export function ProofSlate() {
   const proof = useProof();
   const faces = useMemo(() => facesInWalk(model).filter(({ id }) => (proof.get(id)?.length ?? 0) > 0), [model, proof]);
   const chosenId = selected?.kind === 'face' ? selected.id : model.features.find(({ id }) => id === selected?.id)?.faceId;
-  const asked = query.get('test');
-  const open = asked === null ? undefined : proof.get(chosenId ?? '')?.find(({ planned }) => planned.id === asked);
-  const goTo = (testId: string | null) =>
+  const [askedFace, askedTest] = (query.get('test') ?? '').split(':');
+  // whoever chooses another face sees its tests
+  const open =
+    chosenId === undefined || chosenId === askedFace ? proof.get(askedFace!)?.find(({ planned }) => planned.id === askedTest) : undefined;
+  useEffect(() => {
+    if (open && chosenId === undefined) select({ kind: 'face', id: askedFace! });
+  }, [open, chosenId, askedFace, select]);
+  const goTo = (test: string | null) =>
     setQuery(
       (before) => {
         const next = new URLSearchParams(before);
-        if (testId === null) next.delete('test');
-        else next.set('test', testId);
+        if (test === null) next.delete('test');
+        else next.set('test', test);
         return next;
       },
       { replace: false },
@@ -35,7 +40,7 @@ export function ProofSlate() {
   if (!revision) return <Nothing text={t('proof.no-release')} />;
   if (faces.length === 0)
     return <Nothing text={t(revision.decided?.faces.some(({ family }) => family) ? 'proof.before-tests' : 'proof.nothing')} />;
-  const face = faces.find(({ id }) => id === chosenId);
+  const face = faces.find(({ id }) => id === (chosenId ?? askedFace));
   if (face && open)
     return (
       <>
@@ -69,7 +74,7 @@ export function ProofSlate() {
                   timeZone={model.job.timeZone}
                   onOpen={() => {
                     select({ kind: 'face', id });
-                    goTo(row.planned.id);
+                    goTo(`${id}:${row.planned.id}`);
                   }}
                 />
               </li>

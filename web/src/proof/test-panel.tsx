@@ -1,5 +1,4 @@
-import type { Face, FacePoint } from '@caulkhorn/core/jobs';
-import { pathLengthM } from '@caulkhorn/core/jobs';
+import { type Face, type FacePoint, isLevelFace, pathLengthM } from '@caulkhorn/core/jobs';
 import { CALIBRATED_FOR_DAYS, type PlannedTest, type ProofRow, TEST_RULES, testPlacesOn } from '@caulkhorn/core/proof';
 import { useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
@@ -92,7 +91,7 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
 }
 
 const sourceText = ({ kind, title }: (typeof TEST_RULES)[number]['source']): string =>
-  kind === 'practice' ? t('source.practice') : `${title} (${t(`source.${kind}`)})`;
+  kind === 'practice' ? t('source.practice') : `${title} · ${t(`source.${kind}`)}`;
 
 function placesText({ planned, retest }: ProofRow, names: (ids: readonly string[]) => string): string {
   const { where, targetIds = [] } = planned;
@@ -106,7 +105,7 @@ function placesText({ planned, retest }: ProofRow, names: (ids: readonly string[
 function usePlaces(face: Face, { planned, retest }: ProofRow): readonly FacePoint[] {
   const { model } = useJob(parts('model'));
   const { plan } = usePlanning();
-  const { showPlaces } = useSelection('showPlaces');
+  const { showPlaces, openPlate } = useSelection('showPlaces', 'openPlate');
   const { features } = model;
   const { junctions } = plan;
   const { where, targetIds } = planned;
@@ -129,9 +128,16 @@ function usePlaces(face: Face, { planned, retest }: ProofRow): readonly FacePoin
     }
   }, [face, features, junctions, where, targetIds, count]);
   useEffect(() => {
-    showPlaces(places.length > 0 ? { faceId: face.id, points: places } : null);
-    return () => showPlaces(null);
-  }, [places, face.id, showPlaces]);
+    if (places.length === 0) return undefined;
+    showPlaces({ faceId: face.id, points: places });
+    // seen from the side the places of a floor would lie on top of each other
+    const isLevel = isLevelFace(face);
+    if (isLevel) openPlate(face.id);
+    return () => {
+      showPlaces(null);
+      if (isLevel) openPlate(null);
+    };
+  }, [places, face, showPlaces, openPlate]);
   return places;
 }
 

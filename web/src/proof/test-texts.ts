@@ -10,6 +10,7 @@ import { fullTime } from '../shared/times';
 export function shownText({ name, value, unit, limit, bound }: Shown, units: UnitSystem): string {
   const figure = `${tOf(`shown.${name}`)} ${formatQuantity(value, unit, units)}`;
   if (limit === undefined || bound === undefined) return figure;
+  if (limit === 0) return `${figure}, ${t('proof.none-allowed')}`;
   const margin = bound === 'least' ? value - limit : limit - value;
   const by = formatQuantity(Math.abs(margin), unit, units);
   const left = Math.abs(margin) < 1e-9 ? [] : [t(margin > 0 ? 'proof.margin' : 'proof.short', { margin: by })];

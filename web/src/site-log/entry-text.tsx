@@ -1,3 +1,4 @@
+import '../messages/today';
 import { productOfWork } from '@caulkhorn/core/proof';
 import { type EntryBody, GASES, type LogEntry, breachesOf, dewMargin, gasAlarms } from '@caulkhorn/core/site-log';
 import { t, tOf } from '../messages/t';
@@ -52,6 +53,7 @@ export function EntryText({
       {body.kind === 'diary' ? `, ${body.day}: ${body.word}` : ''}
       {body.kind === 'alone' ? ` · ${t(`log.alone.${body.state}`, { n: body.everyMin ?? 0 })}` : ''}
       {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
+      {body.kind === 'test' ? ` · ${tOf(`test.${body.testId}`)}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}
       {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}
       {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}

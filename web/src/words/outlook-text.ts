@@ -32,7 +32,7 @@ export function outlookText({ code, values = {}, atMs, tone }: OutlookLine, { ti
   return tOf(isLate ? 'outlook.look-late' : `outlook.${code}`, {
     ...values,
     work: workText(values),
-    test: tOf(`test.${values['test']}`),
+    ...(values['test'] === undefined ? {} : { test: tOf(`test.${values['test']}`) }),
     when: near(atMs),
     closes: near(values['closesMs']),
   });

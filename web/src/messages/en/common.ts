@@ -150,6 +150,8 @@ export const COMMON = {
   'lens.site-log': 'Site log',
   'lens.proof': 'Proof',
   'lens.handover': 'Handover',
+  'count.failed': '{n} failed',
+  'count.due': '{n} to test',
   'count.no-level': '{n} without level',
   'count.to-settle': '{n} to settle',
   'settings.open': 'Name and settings of the job',
