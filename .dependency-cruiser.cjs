@@ -43,6 +43,7 @@ const WEB_ORDER = [
   'programme',
   'site-log',
   'proof',
+  'bundle',
   'handover',
   'house',
   'bench',

@@ -4,7 +4,7 @@ import type { AxeResults } from 'axe-core';
 import { addresses, signIn } from './support.js';
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
-const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'handover'] as const;
+const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'proof', 'handover'] as const;
 
 /** What a page has in the way of who cannot see it, as lines that name the rule and the place. */
 async function faults(page: Page, where: string): Promise<string[]> {
@@ -47,11 +47,14 @@ for (const [size, viewport] of SIZES)
     await look('sign-in');
     await signIn(page);
     const { o, j, f } = await addresses(page);
+    const loft = await addresses(page, 'Net loft', 'B');
+    const tests = ['pull-off', 'film', 'pinhole'].map((id) => `/o/${o}/jobs/${loft.j}/proof?test=${loft.f}:${id}`);
     const paths = [
       '/',
       ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
       ...['dossier', 'cards', 'day', 'diary', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
       ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+      ...tests,
       ...['/account', '/bench', '/bench/film', '/glossary', '/join'],
     ];
     for (const path of paths) {
@@ -126,7 +129,21 @@ test('on site, in the dark: seven to one, and nothing that is pressed is smaller
   for (const part of ['Working alone', 'Talk before work']) await page.locator('summary', { hasText: part }).click();
   const enhanced = await new AxeBuilder({ page }).withRules(['color-contrast-enhanced']).analyze();
   expect(namesOf(enhanced, 'now')).toEqual([]);
-  const small = await page
+  expect(await tooSmall(page)).toEqual([]);
+  // and where a test is written down
+  const { j: loft, f } = await addresses(page, 'Net loft', 'D');
+  for (const at of ['proof', `proof?test=${f}:film`]) {
+    await page.goto(`/o/${o}/jobs/${loft}/${at}`);
+    await page.getByRole('button', { name: 'Faces' }).click();
+    await expect(page.getByText('Drying deck').or(page.getByText('Write down a test')).first()).toBeVisible();
+    if (at.includes('film')) await page.getByRole('button', { name: 'Take the places from the sheet' }).click();
+    expect({ at, small: await tooSmall(page) }).toEqual({ at, small: [] });
+  }
+});
+
+/** What is pressed on the page and is smaller than a gloved thumb. */
+const tooSmall = (page: Page): Promise<string[]> =>
+  page
     .getByRole('main')
     .locator('button, a, select, summary, input:not([type=checkbox]), label:has([type=checkbox])')
     .evaluateAll((each) =>
@@ -140,5 +157,3 @@ test('on site, in the dark: seven to one, and nothing that is pressed is smaller
         .filter(({ box }) => box.height < 56)
         .map(({ name, box }) => `${name}: ${Math.round(box.height)}`),
     );
-  expect(small).toEqual([]);
-});

@@ -95,7 +95,20 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
     const list = (await (await fetch(`/api/organisations/${organisationId}/jobs`)).json()) as { id: string; name: string }[];
     return { o: organisationId, j: list.find(({ name }) => name.startsWith('Ropewalk'))!.id };
   });
-  const lenses = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'handover', 'dossier', 'cards', 'day', 'diary'];
+  const lenses = [
+    'survey',
+    'water',
+    'build-up',
+    'materials',
+    'programme',
+    'site-log',
+    'proof',
+    'handover',
+    'dossier',
+    'cards',
+    'day',
+    'diary',
+  ];
   const paths = [
     ...lenses.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
     ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),

@@ -10,7 +10,7 @@ interface Route {
 /** Every address there is, with what it shows. {o} and {j} are the house and a job, {f} one of its coated faces. */
 const ROUTES: readonly Route[] = [
   { path: '/', shows: /^Today Hollin & Daughters Waterproofing/ },
-  ...['Survey', 'Water', 'Build-up', 'Materials', 'Programme', 'Site log', 'Handover'].map((lens) => ({
+  ...['Survey', 'Water', 'Build-up', 'Materials', 'Programme', 'Site log', 'Proof', 'Handover'].map((lens) => ({
     path: `/o/{o}/jobs/{j}/${lens.toLowerCase().replace(' ', '-')}`,
     shows: new RegExp(`^${lens}`),
     role: 'link' as const,

@@ -72,17 +72,20 @@ export async function choose(page: Page, text: string | RegExp): Promise<void> {
   await expect(row(page, text)).toHaveAttribute('aria-selected', 'true');
 }
 
-/** What addresses are made of: the house, the Ropewalk job in it, and a coated face of that. */
-export async function addresses(page: Page): Promise<{ o: string; j: string; f: string }> {
-  return page.evaluate(async () => {
-    const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
-    const session: { organisations: { id: string }[] } = await json('/session');
-    const o = session.organisations[0]!.id;
-    const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
-    const j = jobs.find(({ name }) => name.startsWith('Ropewalk'))!.id;
-    const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
-    return { o, j, f: model.faces.find(({ mark }) => mark === 'B')!.id };
-  });
+/** What addresses are made of: the house, a job in it (Ropewalk), and a coated face of that. */
+export async function addresses(page: Page, job = 'Ropewalk', mark = 'B'): Promise<{ o: string; j: string; f: string }> {
+  return page.evaluate(
+    async (of) => {
+      const json = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
+      const session: { organisations: { id: string }[] } = await json('/session');
+      const o = session.organisations[0]!.id;
+      const jobs: { id: string; name: string }[] = await json(`/organisations/${o}/jobs`);
+      const j = jobs.find(({ name }) => name.startsWith(of.job))!.id;
+      const { model }: { model: { faces: { id: string; mark: string }[] } } = await json(`/organisations/${o}/jobs/${j}`);
+      return { o, j, f: model.faces.find((face) => face.mark === of.mark)!.id };
+    },
+    { job, mark },
+  );
 }
 
 /** A job of its own with all that Harbour works is made of: what is released in it is no other test's business. Answers its address. */

@@ -2,11 +2,13 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { verifyPage } from './verify-plugin';
 
 export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    verifyPage(),
     VitePWA({
       registerType: 'prompt',
       manifest: {

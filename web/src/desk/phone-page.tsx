@@ -104,7 +104,7 @@ function LensPicker({ lens }: { lens: LensId }) {
           key={id}
           to={`/o/${organisationId}/jobs/${jobId}/${id}`}
           aria-current={id === lens ? 'page' : undefined}
-          className={`flex h-12 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}
+          className={`flex h-14 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}
         >
           {t(`lens.${id}`)}
         </Link>

@@ -68,7 +68,7 @@ export function RowsField({ name, draft, reader, issues, path, columns, onChange
             </div>
             <button
               type="button"
-              className={`grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:size-12 ${narrow && i > 0 ? '' : 'mt-6'}`}
+              className={`grid size-9 shrink-0 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:size-14 ${narrow && i > 0 ? '' : 'mt-6'}`}
               aria-label={t('bench.remove-row', { n: i + 1 })}
               title={t('bench.remove-row', { n: i + 1 })}
               onClick={() => onChange(rows.filter((_, at) => at !== i))}
@@ -79,10 +79,10 @@ export function RowsField({ name, draft, reader, issues, path, columns, onChange
         ))}
       </ol>
       <div className="mt-2 flex gap-2">
-        <Button size="small" onClick={() => onChange([...rows, {}])}>
+        <Button size="small" className="max-[719px]:h-14" onClick={() => onChange([...rows, {}])}>
           <Plus size={15} /> {t('bench.add-row')}
         </Button>
-        <Button look="quiet" size="small" onClick={toText}>
+        <Button look="quiet" size="small" className="max-[719px]:h-14" onClick={toText}>
           {t('bench.rows-as-text')}
         </Button>
       </div>

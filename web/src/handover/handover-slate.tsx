@@ -5,6 +5,7 @@ import { t } from '../messages/t';
 import { buttonClass } from '../shared/ui/button';
 import { parts, useJob } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
+import { BundleCheckPanel, BundlePanel } from './bundle-panel';
 import { LogCheckPanel } from './log-check';
 import { MissingList } from './missing-list';
 
@@ -25,6 +26,8 @@ export function HandoverSlate() {
           </a>
         ) : null}
       </div>
+      {can('export-job') ? <BundlePanel /> : null}
+      <BundleCheckPanel />
       <LogCheckPanel />
     </>
   );

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { t, tOf } from '../messages/t';
 import { FileField } from '../shared/ui/file-field';
-import { type LogCheck, checkLog, spansOf } from './check-log';
+import { type LogCheck, checkLog, spansOf } from '../bundle/check-log';
 
 /** Checks the log of an exported job here in the browser: every link, every signature, and who has signed what. Nothing leaves the device. */
 export function LogCheckPanel() {
@@ -22,13 +22,14 @@ export function LogCheckPanel() {
         }}
       />
       <div role="status" className="mt-2">
-        {check === 'checking' ? t('verify.checking') : check ? <Outcome check={check} /> : null}
+        {check === 'checking' ? t('verify.checking') : check ? <LogOutcome check={check} /> : null}
       </div>
     </details>
   );
 }
 
-function Outcome({ check }: { check: LogCheck }) {
+/** What a log shows of itself. */
+export function LogOutcome({ check }: { check: LogCheck }) {
   if (check.kind === 'no-job') return <p className="font-medium text-iron">{t('verify.no-job')}</p>;
   if (check.kind === 'broken')
     return (

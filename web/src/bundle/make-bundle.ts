@@ -1,0 +1,63 @@
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, MANIFEST, type Manifest, fileEntry } from './manifest';
+
+/** A file of a bundle: at hand, or fetched when its turn comes; null where nobody has it. */
+export interface Part {
+  path: string;
+  read(signal: AbortSignal): Promise<Uint8Array | string | null>;
+}
+
+export interface BundleOf {
+  job: { id: string; name: string };
+  madeAt: string;
+  parts: readonly Part[];
+  signal: AbortSignal;
+  /** so many of how many files are in it */ onProgress(done: number, of: number): void;
+}
+
+export interface MadeBundle {
+  file: Blob;
+  /** of its list of files: what is told at handover, so that nobody can change the list */ manifestSha256: string;
+  /** paths of what nobody had */ missing: string[];
+}
+
+/** Pictures are packed as they are: they do not get smaller. */
+const PACKED = /\.(jpe?g|png|webp|pdf)$/;
+
+/** Packs a bundle file by file, one in memory at a time besides what is packed already. Throws `AbortError` where it was cancelled. */
+export async function makeBundle({ job, madeAt, parts, signal, onProgress }: BundleOf): Promise<MadeBundle> {
+  const chunks: BlobPart[] = [];
+  let fault: Error | undefined;
+  const zip = new Zip((error, chunk) => {
+    if (error) fault = error;
+    else chunks.push(new Uint8Array(chunk));
+  });
+  const add = (path: string, bytes: Uint8Array) => {
+    const file = PACKED.test(path) ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
+    file.mtime = Date.parse(madeAt);
+    zip.add(file);
+    file.push(bytes, true);
+  };
+  const files: Manifest['files'] = [];
+  const missing: string[] = [];
+  for (const [i, part] of parts.entries()) {
+    signal.throwIfAborted();
+    onProgress(i, parts.length);
+    const content = await part.read(signal);
+    if (content === null) {
+      missing.push(part.path);
+      continue;
+    }
+    const bytes = typeof content === 'string' ? new TextEncoder().encode(content) : content;
+    add(part.path, bytes);
+    files.push(fileEntry(part.path, bytes));
+  }
+  signal.throwIfAborted();
+  const manifest: Manifest = { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, madeAt, job, files };
+  const bytes = new TextEncoder().encode(JSON.stringify(manifest, null, 1));
+  add(MANIFEST, bytes);
+  zip.end();
+  if (fault) throw fault;
+  onProgress(parts.length, parts.length);
+  return { file: new Blob(chunks, { type: 'application/zip' }), manifestSha256: fileEntry(MANIFEST, bytes).sha256, missing };
+}
