@@ -90,6 +90,24 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await expect(tests).toContainText('Came back beside the old stop');
   await expect(tests).toContainText('Drop of water before coating');
   await expect(tests).toContainText('left out');
+
+  // signed as it stands; what is written later is told as an addendum, and the signature can be taken back
+  await page.goto(`${path}/handover`);
+  const signatures = page.getByRole('region', { name: 'Signatures' });
+  await signatures.getByRole('checkbox').check();
+  await signatures.getByRole('button', { name: 'Sign as planner' }).click();
+  await allSent(page);
+  await expect(signatures).toContainText('Ines Varrow, planner');
+  await expect(signatures).toContainText('The record is as it was signed.');
+  await writeLog(page, path, [{ kind: 'note', note: 'Somebody drilled beside it' }]);
+  await expect(signatures).toContainText('Written since, as an addendum: one entry.', { timeout: 20_000 });
+  await page.goto(`${path}/dossier`);
+  await expect(page.getByRole('main')).toContainText('Written since, as an addendum: one entry.');
+  await page.goto(`${path}/handover`);
+  await signatures.getByRole('button', { name: 'Take it back' }).click();
+  await signatures.getByLabel('Why it is taken back').fill('Drilled');
+  await signatures.getByRole('button', { name: 'Take it back' }).click();
+  await expect(signatures).toContainText(/Taken back by Ines Varrow, .*: Drilled/);
 });
 
 test('levels of a logger come in from a file; in doubt about its unit they do not', async ({ page }) => {

@@ -2,7 +2,7 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
-import { verifyPage } from './verify-plugin';
+import { verifyPage } from './verify-plugin.ts';
 
 export default defineConfig({
   plugins: [

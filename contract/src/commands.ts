@@ -114,12 +114,20 @@ export class CommandDto {
 /** The class that a command's payload must satisfy. */
 export const payloadClass = (kind: CommandKind): new () => object => RULES[kind].payload;
 
-/** Who looks at a hold point writes into the log, and nothing else in it; who does the work takes pictures of it, and changes none. */
+/** What wants more, or less, than to write the log of the work. */
+const OF_ENTRY: ReadonlyMap<unknown, Permission> = new Map([
+  ['hold', 'hold'],
+  ['test', 'test'],
+  ['sign', 'sign'],
+  ['unsign', 'sign'],
+]);
+
+/** Who looks at a hold point or tests writes into the log, and nothing else in it; who does the work takes pictures of it, and changes none. */
 export function permissionFor(kind: CommandKind, payload: unknown, baseVersion = 0): Permission {
   if (kind === 'photo.put' && baseVersion === 0 && (payload as { workItemId?: unknown } | undefined)?.workItemId !== undefined)
     return 'log';
   const body = kind === 'log.append' ? (payload as { body?: { kind?: unknown } } | undefined)?.body : undefined;
-  return body?.kind === 'hold' ? 'hold' : RULES[kind].permission;
+  return OF_ENTRY.get(body?.kind) ?? RULES[kind].permission;
 }
 
 /** Checks what a command carries against its kind. */

@@ -25,8 +25,10 @@ export {
   GasBodyDto,
   InsideBodyDto,
   ReadingBodyDto,
+  SignBodyDto,
   StartBodyDto,
   TestBodyDto,
+  UnsignBodyDto,
 } from './log.js';
 export {
   AcceptInvitationDto,

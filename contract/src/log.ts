@@ -1,4 +1,4 @@
-import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf } from '@caulkhorn/core/site-log';
+import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf, SIGN_ROLES, type SignRole } from '@caulkhorn/core/site-log';
 import { byKind } from '@caulkhorn/core/fields';
 import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult } from '@caulkhorn/core/jobs';
 import { OfField } from './dto-of.js';
@@ -50,6 +50,8 @@ const KINDS = {
   diary: () => DiaryBodyDto,
   photo: () => PhotoBodyDto,
   test: () => TestBodyDto,
+  sign: () => SignBodyDto,
+  unsign: () => UnsignBodyDto,
   withdrawn: () => WithdrawnBodyDto,
 } satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
 const ENTRY_KINDS = Object.keys(KINDS) as EntryBody['kind'][];
@@ -217,6 +219,29 @@ export class TestBodyDto extends EntryBodyDto {
   @Optional() @Text(200) witness?: string;
   @Optional() @Text(200) weather?: string;
   @Optional() @Id() mendId?: string;
+  @Optional() @Text(2000) note?: string;
+}
+
+class CoveredDto {
+  @Sha256() revisionFingerprint!: string;
+  @Whole(1, 100_000_000) receiptSeq!: number;
+  @Sha256() receiptHash!: string;
+  @Sha256() readingsSha256!: string;
+  @Sha256() photosSha256!: string;
+}
+
+export class SignBodyDto extends EntryBodyDto {
+  declare kind: 'sign';
+  @OneOf([...SIGN_ROLES]) role!: SignRole;
+  @Given() @Nested(() => CoveredDto) covers!: CoveredDto;
+  @Sha256() fingerprint!: string;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class UnsignBodyDto extends EntryBodyDto {
+  declare kind: 'unsign';
+  @Id() signId!: string;
+  @Text(1000) reason!: string;
   @Optional() @Text(2000) note?: string;
 }
 

@@ -7,14 +7,38 @@ export type Role = (typeof ROLES)[number];
 export type Standing = Role | 'guest';
 
 export type Permission =
-  'read-job' | 'make-job' | 'export-job' | 'survey' | 'plan' | 'log' | 'hold' | 'stock' | 'manage-people' | 'supersede-others';
+  | 'read-job'
+  | 'make-job'
+  | 'export-job'
+  | 'survey'
+  | 'plan'
+  | 'log'
+  | 'hold'
+  | 'test'
+  | 'sign'
+  | 'stock'
+  | 'manage-people'
+  | 'supersede-others';
 
 /** Who may do what. One table, read by the server's guard and by the screens. */
 export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
-  planner: ['read-job', 'make-job', 'export-job', 'survey', 'plan', 'log', 'hold', 'stock', 'manage-people', 'supersede-others'],
-  foreman: ['read-job', 'export-job', 'survey', 'log', 'hold', 'stock', 'supersede-others'],
-  inspector: ['read-job', 'export-job', 'hold'],
-  apprentice: ['read-job', 'log', 'stock'],
+  planner: [
+    'read-job',
+    'make-job',
+    'export-job',
+    'survey',
+    'plan',
+    'log',
+    'hold',
+    'test',
+    'sign',
+    'stock',
+    'manage-people',
+    'supersede-others',
+  ],
+  foreman: ['read-job', 'export-job', 'survey', 'log', 'hold', 'test', 'sign', 'stock', 'supersede-others'],
+  inspector: ['read-job', 'export-job', 'hold', 'test', 'sign'],
+  apprentice: ['read-job', 'log', 'test', 'stock'],
   guest: ['read-job', 'export-job'],
 };
 

@@ -24,4 +24,6 @@ export { pondTest } from './pond-test.js';
 export { pullOff } from './pull-off.js';
 export { reinspection } from './reinspection.js';
 export { tankTest } from './tank-test.js';
+export { coveredBy, dossierFingerprint, signaturesOn } from './signing.js';
+export type { Covered, RecordToSign, SignBody, ToSign, Signature, SignatureChange } from './signing.js';
 export { testPlacesOn } from './test-places.js';

@@ -84,8 +84,28 @@ export type EntryBody =
       /** after which mending it was taken again */ mendId?: string;
       note?: string;
     }
+  /** somebody puts his name to the dossier as it stood */
+  | {
+      kind: 'sign';
+      role: SignRole;
+      covers: {
+        /** of the plan that was released last */ revisionFingerprint: string;
+        /** the last line that it covers, and through its chain all before it */ receiptSeq: number;
+        receiptHash: string;
+        readingsSha256: string;
+        photosSha256: string;
+      };
+      /** SHA-256 of `covers` */ fingerprint: string;
+      note?: string;
+    }
+  /** takes a signature back */
+  | { kind: 'unsign'; signId: string; reason: string; note?: string }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
+
+/** As whom somebody signs: as he stands in the house. */
+export const SIGN_ROLES = ['planner', 'foreman', 'inspector'] as const;
+export type SignRole = (typeof SIGN_ROLES)[number];
 
 /** What a photo of the work shows; `hidden`: what the next work covers for good. */
 export const PHOTO_OF = ['before', 'after', 'hidden'] as const;

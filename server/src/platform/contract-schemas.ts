@@ -33,6 +33,8 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'DiaryBodyDto',
     'PhotoBodyDto',
     'TestBodyDto',
+    'SignBodyDto',
+    'UnsignBodyDto',
     'WithdrawnBodyDto',
   ],
 };

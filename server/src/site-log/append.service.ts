@@ -1,11 +1,12 @@
 import type { Command, CommandDto, CommandOutcome } from '@caulkhorn/contract';
 import { type Issue, issue } from '@caulkhorn/core/issues';
 import { type PlanRevision, workItemsBefore } from '@caulkhorn/core/planning';
-import { type ReleasedPlan, type TestBody, productOfWork } from '@caulkhorn/core/proof';
+import { type ReleasedPlan, type TestBody, coveredBy, dossierFingerprint, productOfWork } from '@caulkhorn/core/proof';
 import { type CareId, type Photo, permitsFor, permitsLapsed } from '@caulkhorn/core/jobs';
 import {
   type EntryIsAbout,
   type LogEntry,
+  type Receipt,
   airBeforeStartMs,
   careLeft,
   checkEntry,
@@ -147,12 +148,13 @@ export class AppendService {
   }
 
   /** Adds a checked entry and gives its receipt. The job is locked by the caller. */
-  async append(given: CommandDto, { log, caller }: JobRecords): Promise<Omit<CommandOutcome, 'id'>> {
+  async append(given: CommandDto, records: JobRecords): Promise<Omit<CommandOutcome, 'id'>> {
     // the hash covers exactly what the device sent, so the stored entry is that, not the checked copy
     const entry = given.payload as LogEntry;
-    const issues = await this.checkSuperseding(entry, log, caller);
-    if (issues.length > 0) throw invalid(issues);
+    const { log, caller } = records;
     const { receipt: last, device } = await log.ends(entry.deviceId);
+    const issues = [...(await this.checkSuperseding(entry, log, caller)), ...(await this.checkSigning(entry, last, records))];
+    if (issues.length > 0) throw invalid(issues);
     if (entry.prevHash !== device.hash || entry.deviceSeq !== device.deviceSeq + 1)
       throw new RefusedError(409, { error: 'chain-moved-on', current: device });
     const receipt = await log.append(entry, last, new Date(), await this.keys.current());
@@ -173,6 +175,30 @@ export class AppendService {
     if (device.personId !== caller.personId) found.push(issue('device-of-another', 'payload.deviceId'));
     else if (device.publicKey ? !isSigned(entry, device.publicKey) : entry.signature !== null)
       found.push(issue('signature-does-not-match', 'payload.signature'));
+    return found;
+  }
+
+  /** One signs as one stands in the house, and for the record as it is at that moment; a signature is taken back by who gave it, or by who plans. */
+  private async checkSigning(
+    { body, personId }: LogEntry,
+    receipt: Receipt | null,
+    { items, log, revisions, caller }: JobRecords,
+  ): Promise<Issue[]> {
+    if (body.kind === 'unsign') {
+      const signed = await log.entry(body.signId);
+      if (signed?.body.kind !== 'sign') return [issue('not-found', 'payload.body.signId')];
+      return signed.personId === personId || may(caller.standing, 'plan') ? [] : [issue('not-yours-to-correct', 'payload.body.signId')];
+    }
+    if (body.kind !== 'sign') return [];
+    const found: Issue[] = [];
+    if (body.role !== caller.standing) found.push(issue('not-your-role', 'payload.body.role'));
+    const revision = await revisions.latest();
+    const stored = await items.read();
+    if (!receipt || !revision || !stored) return [...found, issue('nothing-to-sign', 'payload.body.covers')];
+    const { readings, photos } = stored.model;
+    const covers = coveredBy({ revisionFingerprint: revision.fingerprint, last: receipt, readings, photos });
+    if (dossierFingerprint(covers) !== body.fingerprint || dossierFingerprint(body.covers) !== body.fingerprint)
+      found.push(issue('record-has-moved-on', 'payload.body.fingerprint'));
     return found;
   }
 

@@ -33,7 +33,13 @@ const changed = (zip: Uint8Array, change: (files: Record<string, Uint8Array>) =>
 
 test('what was packed is whole, and its list has the fingerprint that was told', async () => {
   const { zip, manifestSha256, told, missing } = await made();
-  expect(await checked(zip)).toMatchObject({ isWhole: true, job: 'Weir house', manifestSha256, photosMissing: 0, log: { kind: 'holds', entries: 0 } });
+  expect(await checked(zip)).toMatchObject({
+    isWhole: true,
+    job: 'Weir house',
+    manifestSha256,
+    photosMissing: 0,
+    log: { kind: 'holds', entries: 0 },
+  });
   expect([told.at(0), told.at(-1), missing]).toEqual(['0/3', '3/3', []]);
 });
 
@@ -79,7 +85,13 @@ test('a picture that nobody has is told, and left out', async () => {
 test('it stops when it is told to', async () => {
   const controller = new AbortController();
   const parts = [part('job.json', '{}'), { path: 'slow', read: () => (controller.abort(), Promise.resolve('x')) }, part('never', 'x')];
-  const making = makeBundle({ job: { id: 'j', name: 'n' }, madeAt: '2026-09-01T08:00:00Z', parts, signal: controller.signal, onProgress: () => undefined });
+  const making = makeBundle({
+    job: { id: 'j', name: 'n' },
+    madeAt: '2026-09-01T08:00:00Z',
+    parts,
+    signal: controller.signal,
+    onProgress: () => undefined,
+  });
   await expect(making).rejects.toThrow(/abort/i);
 });
 

@@ -14,6 +14,7 @@ import { releasedItemName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { openText } from './open-text';
+import { SignatureLine, useSignatures } from './signature-line';
 
 /** The dossier as it is drawn for A4. Everything in it comes from what was released, written and measured, nothing from today's plan. */
 export function DossierPage() {
@@ -65,6 +66,7 @@ export function DossierPage() {
           </p>
         ) : null}
       </header>
+      <Signatures />
       {open.length > 0 ? (
         <Section title={t('dossier.open')}>
           <ul className="list-disc pl-5">
@@ -124,6 +126,23 @@ export function DossierPage() {
       </Section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
     </main>
+  );
+}
+
+/** Who has signed, and whether the record is still what they signed. */
+function Signatures() {
+  const { signatures } = useSignatures();
+  if (signatures.length === 0) return null;
+  return (
+    <Section title={t('sign.title')}>
+      <ul>
+        {signatures.map((signature) => (
+          <li key={signature.entry.id} className="break-inside-avoid border-b border-rule py-1">
+            <SignatureLine signature={signature} />
+          </li>
+        ))}
+      </ul>
+    </Section>
   );
 }
 

@@ -8,6 +8,7 @@ import { SlateTitle } from '../shared/ui/slate-title';
 import { BundleCheckPanel, BundlePanel } from './bundle-panel';
 import { LogCheckPanel } from './log-check';
 import { MissingList } from './missing-list';
+import { SigningPanel } from './signing-panel';
 
 /** Handover: what the dossier still lacks, the dossier itself, and the job as a file. */
 export function HandoverSlate() {
@@ -26,6 +27,7 @@ export function HandoverSlate() {
           </a>
         ) : null}
       </div>
+      <SigningPanel />
       {can('export-job') ? <BundlePanel /> : null}
       <BundleCheckPanel />
       <LogCheckPanel />

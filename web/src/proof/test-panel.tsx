@@ -40,7 +40,7 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
   const family = revision?.decided?.faces.find(({ faceId }) => faceId === face.id)?.family;
   const rule = TEST_RULES.find(({ id, families }) => id === planned.id && (!families || (family && families.includes(family))));
   const days = test === 'slab-moisture' ? undefined : CALIBRATED_FOR_DAYS[test];
-  const mayWrite = can('log') && state !== 'waits' && state !== 'left-out';
+  const mayWrite = can('test') && state !== 'waits' && state !== 'left-out';
   return (
     <>
       <SlateTitle mark={face.mark}>
