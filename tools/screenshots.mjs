@@ -41,7 +41,7 @@ async function benchAt(page, id) {
 }
 
 const desk = await signedIn({ width: 1280, height: 800 }, 'planner@hollin.example');
-await desk.getByText('All 4 jobs looked at.').waitFor();
+await desk.getByText('All 5 jobs looked at.').waitFor();
 await shoot(desk, 'today');
 await desk.getByRole('region', { name: 'Jobs' }).getByText('Ropewalk Cellars').click();
 await desk.getByTestId('sheet').waitFor();
@@ -78,11 +78,6 @@ await shoot(desk, 'chooser');
 await desk.getByPlaceholder('Find in the list').fill('');
 await goTo(desk, 'Materials');
 await shoot(desk, 'materials');
-await desk.getByRole('tab', { name: 'Mixing cards' }).click();
-await desk.getByRole('link', { name: 'Large, to print' }).click();
-await desk.getByRole('article').first().waitFor();
-await shoot(desk, 'cards');
-await desk.getByRole('link', { name: 'Materials' }).click();
 await goTo(desk, 'Programme');
 // the search is over, and its answer stands beside what stands
 await desk.getByRole('button', { name: 'Look again' }).waitFor();
@@ -95,6 +90,14 @@ await shoot(desk, 'handover');
 await desk.getByRole('link', { name: 'Open the dossier' }).click();
 await desk.getByRole('heading', { name: 'Faces and loads' }).waitFor();
 await shoot(desk, 'dossier');
+
+await desk.goto(new URL('/', desk.url()).href);
+await desk.getByRole('region', { name: 'Jobs' }).getByText('Net loft').click();
+await desk.getByTestId('sheet').waitFor();
+await goTo(desk, 'Proof');
+await desk.getByRole('button', { name: /Pull-off of the coat.*failed/ }).click();
+await desk.getByText('came off between coats').waitFor();
+await shoot(desk, 'proof');
 
 await desk.goto(new URL('/', desk.url()).href);
 await desk.getByRole('link', { name: 'Catalogue, rates, schools' }).click();

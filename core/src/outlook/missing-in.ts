@@ -1,9 +1,9 @@
 import { workSurely } from '../fields/index.js';
 import type { Issue } from '../issues.js';
-import { type JobModel, MASONRY } from '../jobs/index.js';
+import { type JobModel, MASONRY, groupBy } from '../jobs/index.js';
 import type { FacePlan, JobPlan, PlanRevision } from '../planning/index.js';
 import type { Conflict } from '../programme/index.js';
-import { type ReleasedPlan, proofOfPlan, reinspection } from '../proof/index.js';
+import { AFTER_CARE, type ReleasedPlan, careLooks, proofOfPlan, reinspection } from '../proof/index.js';
 import { DAY_MS } from '../quantities/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { surveyGaps } from '../survey/index.js';
@@ -36,6 +36,7 @@ export function missingIn(seen: JobSeen): OutlookLine[] {
     ...missedLines(seen),
     ...lookLines(seen),
     ...testLines(seen),
+    ...careLines(seen),
     ...gapLines(seen),
     ...openLines(seen),
   ];
@@ -143,6 +144,31 @@ function testLines({ revision, site, model, nowMs }: JobSeen): OutlookLine[] {
       return [{ code: 'test-due', ...of, tone: 'waits', ...(readyMs ? { atMs: readyMs } : {}) }];
     }),
   );
+}
+
+/** Told so long before it is due, and looked at so long before it counts. */
+const CARE_AHEAD_MS = 14 * DAY_MS;
+const CARE_COUNTS_MS = 30 * DAY_MS;
+
+/** Finished faces that are to be looked at again, for years; a photo or a test of the face is what a look leaves behind. */
+function careLines({ revision, site, model, nowMs }: JobSeen): OutlookLine[] {
+  if (!revision?.decided) return [];
+  const workOf = groupBy(revision.workItems, ({ faceId }) => faceId);
+  return revision.decided.faces.flatMap(({ faceId, family }): OutlookLine[] => {
+    const ends = (workOf.get(faceId) ?? []).map(({ id }) => site.done.get(id)?.finishedAt);
+    if (family === undefined || ends.length === 0 || ends.some((end) => end === undefined)) return [];
+    const looks = [
+      ...model.photos.filter((photo) => photo.faceId === faceId).map(({ at }) => Date.parse(at)),
+      ...site.tests.flatMap(({ body, occurredAt }) => (body.kind === 'test' && body.faceId === faceId ? [Date.parse(occurredAt)] : [])),
+    ];
+    // of several that were left out the last one stands for all
+    const dueMs = careLooks(family, Math.max(...(ends as number[]))).findLast((at) => at <= nowMs + CARE_AHEAD_MS);
+    if (dueMs === undefined || looks.some((at) => at >= dueMs - CARE_COUNTS_MS)) return [];
+    const { look } = AFTER_CARE[family];
+    return [
+      { code: 'care-due', ...whereIs(faceId, model, 'handover'), tone: dueMs < nowMs ? 'waits' : 'soon', atMs: dueMs, values: { look } },
+    ];
+  });
 }
 
 function gapLines({ model, nowMs }: JobSeen): OutlookLine[] {

@@ -21,6 +21,7 @@ export type MissingCode =
   | 'look-due'
   | 'test-due'
   | 'test-failed'
+  | 'care-due'
   | 'work-open';
 
 /** What comes next in time. */

@@ -48,6 +48,7 @@ export interface DossierFace {
   work: DossierWork[];
   readings: Reading[];
   tests: ProofRow[];
+  /** when its work was finished, all of it, ms */ finishedMs?: number;
 }
 
 /** What is not as it should be, by code, with what it is about. */
@@ -105,8 +106,10 @@ export function dossierOf(
           ...{ pails: mixed.length, thrown: mixed.filter(({ became }) => became === 'thrown').length },
         };
       });
+    const ends = work.map((each) => each.done?.finishedAt);
+    const finishedMs = ends.length === 0 || ends.some((end) => end === undefined) ? undefined : Math.max(...(ends as number[]));
     const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
-    return { face, work, readings: of(readings), tests: proven.get(faceId) ?? [] };
+    return { face, work, readings: of(readings), tests: proven.get(faceId) ?? [], ...(finishedMs === undefined ? {} : { finishedMs }) };
   });
   const last = log.at(-1);
   return {

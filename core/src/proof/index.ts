@@ -26,4 +26,5 @@ export { reinspection } from './reinspection.js';
 export { tankTest } from './tank-test.js';
 export { coveredBy, dossierFingerprint, signaturesOn } from './signing.js';
 export type { Covered, RecordToSign, SignBody, ToSign, Signature, SignatureChange } from './signing.js';
+export { AFTER_CARE, CARE_LOOKS, VOIDED_BY, careLooks } from './after-care.js';
 export { testPlacesOn } from './test-places.js';

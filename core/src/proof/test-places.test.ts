@@ -51,5 +51,5 @@ test('worst first goes to the foot, the corners and the old leak; spread does no
 });
 
 test('more are asked for than there is room for: as many as there are', () => {
-  expect(testPlacesOn({ face: wall(3, 3), lines: [] }, 5000, 'spread').length).toBeLessThanOrEqual(441);
+  expect(testPlacesOn({ face: wall(3, 3), lines: [] }, 600, 'worst-first').length).toBeLessThanOrEqual(441);
 });

@@ -21,7 +21,10 @@ export interface PlacesOn {
 export function testPlacesOn({ face, lines }: PlacesOn, count: number, where: 'spread' | 'worst-first'): FacePoint[] {
   const candidates = gridOn(face);
   // in even fields for a mean; what those have too few of goes where it is emptiest
-  if (where === 'spread') return farthest(candidates, count, farthest(filmWalk(face, count).map(rounded), count, []));
+  if (where === 'spread') {
+    const walked = filmWalk(face, count).map(rounded);
+    return walked.length > count ? farthest(walked, count, []) : farthest(candidates, count, walked);
+  }
   const worst = candidates.filter((point) => isWorst(point, face, lines));
   const first = farthest(worst, Math.ceil(count * WORST_SHARE), []);
   return farthest(candidates, count, first);

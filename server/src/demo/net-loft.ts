@@ -37,7 +37,7 @@ export function netLoft(now: Date): JobFileDto {
     const when = new Date(midnight(new Date(endMs)) + days * 24 * HOUR_MS + 10 * HOUR_MS);
     log.write(when, by, {
       ...{ kind: 'test', faceId: s.id(`face ${mark}`), planRevisionId, testId, result, witness: planner!.name, weather: 'dry, 15 °C' },
-      calibratedOn: when.toISOString().slice(0, 10),
+      ...('instrument' in more ? { calibratedOn: when.toISOString().slice(0, 10) } : {}),
       ...more,
     });
   };

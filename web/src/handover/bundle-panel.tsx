@@ -1,5 +1,7 @@
 import '../messages/later';
 import '../messages/today';
+import { dossierOf } from '@caulkhorn/core/proof';
+import type { LogLine } from '@caulkhorn/core/site-log';
 import { useEffect, useRef, useState } from 'react';
 import { type BundleCheck, checkBundle } from '../bundle/check-bundle';
 import { type MadeBundle, makeBundle } from '../bundle/make-bundle';
@@ -28,8 +30,16 @@ export function BundlePanel() {
     const controller = new AbortController();
     running.current = controller;
     const madeMs = trueNow();
-    const received = lines.filter(({ receipt }) => receipt !== null);
-    const bundle = bundleParts({ path, model, revision, lines: received, proof, madeMs });
+    const received = lines.filter((line): line is LogLine => line.receipt !== null);
+    const bundle = bundleParts({
+      path,
+      model,
+      revision,
+      lines: received,
+      proof,
+      madeMs,
+      faces: dossierOf(revision, received, model.readings, madeMs).faces,
+    });
     setMaking({ state: 'making', done: 0, of: bundle.length });
     try {
       const made = await makeBundle({

@@ -1,6 +1,6 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
-import type { ProofRow } from '@caulkhorn/core/proof';
+import { AFTER_CARE, type DossierFace, type ProofRow, careLooks } from '@caulkhorn/core/proof';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 import type { Part } from '../bundle/make-bundle';
 import { logCsv } from '../exchange/log-csv';
@@ -18,11 +18,13 @@ export interface PartsOf {
   revision: PlanRevision | null;
   /** as the server has received them */ lines: readonly ShownLine[];
   proof: ReadonlyMap<string, readonly ProofRow[]>;
+  faces: readonly DossierFace[];
   madeMs: number;
 }
 
 /** All that a bundle holds, in the order in which it is packed. */
-export function bundleParts({ path, model, revision, lines, proof, madeMs }: PartsOf): Part[] {
+export function bundleParts(of: PartsOf): Part[] {
+  const { path, model, revision, lines, proof } = of;
   const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
   const markOf = (faceId: string) => marks.get(faceId) ?? '';
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
@@ -34,7 +36,7 @@ export function bundleParts({ path, model, revision, lines, proof, madeMs }: Par
     made('tables/tests.csv', () => testsCsv(proof, markOf)),
     made('tables/readings.csv', () => readingsCsv(model)),
     made('tables/features.csv', () => featuresCsv(model)),
-    made('tests.ics', () => testCalendar(model, proof, markOf, madeMs)),
+    made('tests.ics', () => testCalendar(of, markOf)),
     ...(revision?.decided?.products ?? []).map((product) =>
       made(`sheets/${product.id}-${product.version}.json`, () => JSON.stringify(product, null, 1)),
     ),
@@ -64,7 +66,7 @@ async function fetched(address: string, signal: AbortSignal, isOurs: boolean): P
 }
 
 /** Tests to come, an hour each from when they say something. */
-function testCalendar(model: JobModel, proof: PartsOf['proof'], markOf: (faceId: string) => string, madeMs: number): string {
+function testCalendar({ model, proof, faces, madeMs }: PartsOf, markOf: (faceId: string) => string): string {
   const { id, name, site } = model.job;
   const events = [...proof].flatMap(([faceId, rows]) =>
     rows.flatMap((row) => {
@@ -76,7 +78,16 @@ function testCalendar(model: JobModel, proof: PartsOf['proof'], markOf: (faceId:
       return [{ uid: `${id} ${faceId} ${row.planned.id}`, summary, description, startMs, endMs: startMs + HOUR_MS }];
     }),
   );
-  return asCalendar({ name: t('bundle.calendar', { job: name }), place: site, events, madeMs });
+  const care = faces.flatMap(({ face, finishedMs }) =>
+    face.family === undefined || finishedMs === undefined
+      ? []
+      : careLooks(face.family, finishedMs).map((startMs) => {
+          const look = tOf(`care-look.${AFTER_CARE[face.family!].look}`);
+          const uid = `${id} ${face.faceId} care ${new Date(startMs).toISOString().slice(0, 10)}`;
+          return { uid, summary: `${face.mark} · ${look}`, description: t('care.how'), startMs, endMs: startMs + HOUR_MS };
+        }),
+  );
+  return asCalendar({ name: t('bundle.calendar', { job: name }), place: site, events: [...events, ...care], madeMs });
 }
 
 const readMe = ({ job }: JobModel): string =>

@@ -12,6 +12,7 @@ import { EntryText } from '../site-log/entry-text';
 import { alterationText } from '../words/alteration-text';
 import { releasedItemName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
+import { CareSection } from './dossier-care';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { openText } from './open-text';
 import { SignatureLine, useSignatures } from './signature-line';
@@ -86,6 +87,7 @@ export function DossierPage() {
         .map((each) => (
           <FaceSection key={each.face.faceId} of={each} products={revision!.decided!.products} timeZone={job.timeZone} />
         ))}
+      <CareSection faces={dossier.faces} timeZone={job.timeZone} />
       <Section title={t('dossier.exceptions')}>
         <Exceptions faces={released} />
         {dossier.breaches.map((entry) => (

@@ -32,6 +32,7 @@ export function outlookText({ code, values = {}, atMs, tone }: OutlookLine, { ti
   return tOf(isLate ? 'outlook.look-late' : `outlook.${code}`, {
     ...values,
     work: workText(values),
+    ...(values['look'] === undefined ? {} : { look: tOf(`care-look.${values['look']}`) }),
     ...(values['test'] === undefined ? {} : { test: tOf(`test.${values['test']}`) }),
     when: near(atMs),
     closes: near(values['closesMs']),

@@ -1,0 +1,50 @@
+import { AFTER_CARE, type DossierFace, careLooks } from '@caulkhorn/core/proof';
+import { t, tOf } from '../messages/t';
+import { dayOnly } from '../shared/times';
+import { Section } from './dossier-faces';
+
+/** Looks further ahead than these stand in the calendar of the bundle. */
+const TOLD = 4;
+
+/** What is asked of whoever has the place from now on: when each face is looked at again, and what makes a warranty void. */
+export function CareSection({ faces, timeZone }: { faces: readonly DossierFace[]; timeZone: string }) {
+  const coated = faces.filter(({ face }) => face.family !== undefined);
+  if (coated.length === 0) return null;
+  return (
+    <Section title={t('care.title')}>
+      <table className="w-full border-collapse text-[13px]">
+        <thead>
+          <tr>
+            {[t('dossier.col-face'), t('care.look'), t('care.voids')].map((head) => (
+              <th key={head} className="border-b border-rule-strong py-1 pr-2 text-left font-semibold">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {coated.map(({ face, finishedMs }) => {
+            const care = AFTER_CARE[face.family!];
+            const looks = finishedMs === undefined ? [] : careLooks(face.family!, finishedMs);
+            const when = looks.slice(0, TOLD).map((ms) => dayOnly(ms, timeZone));
+            return (
+              <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
+                <td className="py-1 pr-2">
+                  <b>{face.mark}</b>
+                </td>
+                <td className="py-1 pr-2">
+                  {tOf(`care-look.${care.look}`)}: {when.length > 0 ? when.join(', ') : t('care.once-done')}
+                  {looks.length > TOLD ? ' …' : ''}
+                </td>
+                <td className="py-1">{care.voids.map((each) => tOf(`voided.${each}`)).join(', ')}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="mt-1 text-[13px]">
+        {t('care.how')} {t('care.usual')}
+      </p>
+    </Section>
+  );
+}
