@@ -1,1 +1,1 @@
-export { bucketMl, isProbeSteady, meterDigits, outdoorsAt, probeRhPct, tidalLevelM, weatherAt } from './signals.js';
+export { bucketMl, isProbeSteady, meterDigits, outdoorsAt, pondAt, probeRhPct, pullN, tidalLevelM, weatherAt } from './signals.js';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { M2_PERIOD_H, bucketMl, isProbeSteady, meterDigits, probeRhPct, tidalLevelM, weatherAt } from './signals';
+import { M2_PERIOD_H, bucketMl, isProbeSteady, meterDigits, pondAt, probeRhPct, pullN, tidalLevelM, weatherAt } from './signals';
 
 const probe = { startPct: 60, slabPct: 92, timeConstantS: 20 };
 
@@ -41,4 +41,26 @@ test('air is warmer and drier in the afternoon than before dawn; the same time g
 test('a bucket holds what ran into it, to the step of its scale', () => {
   expect(bucketMl(0, 500)).toBe(0);
   expect([bucketMl(59, 1), bucketMl(61, 1), bucketMl(90, 40)]).toEqual([0, 1, 60]);
+});
+
+test('a pond falls by what it loses and what it gives off, and the pan beside it by the latter alone', () => {
+  const at = { startMm: 50, lossMmPerDay: 0.5 };
+  expect(pondAt(0, at)).toEqual({ levelMm: 50, evaporationMm: 0 });
+  const [two, four] = [pondAt(48, at), pondAt(96, at)];
+  // without the pan's loss the rest is the leak, to a tenth of a millimetre
+  expect(50 - two.levelMm - two.evaporationMm).toBeCloseTo(1, 1);
+  expect(50 - four.levelMm - four.evaporationMm).toBeCloseTo(2, 1);
+  // most of it goes at noon, next to nothing about midnight
+  expect(pondAt(15, at).evaporationMm - pondAt(9, at).evaporationMm).toBeGreaterThan(
+    4 * (pondAt(27, at).evaporationMm - pondAt(21, at).evaporationMm),
+  );
+});
+
+test('a rig reads force: strength times the area of the dolly, scattered, the same at the same place', () => {
+  const at = { dollyMm: 50, strengthMPa: 1.6 };
+  const strengths = Array.from({ length: 200 }, (_, i) => pullN(i, at) / (Math.PI * 25 * 25));
+  expect(Math.min(...strengths)).toBeGreaterThanOrEqual(1.6 * 0.85 - 0.01);
+  expect(Math.max(...strengths)).toBeLessThanOrEqual(1.6 * 1.25 + 0.01);
+  expect(new Set(strengths).size).toBeGreaterThan(150);
+  expect(pullN(7, at)).toBe(pullN(7, at));
 });

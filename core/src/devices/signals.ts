@@ -75,6 +75,26 @@ export function bucketMl(sinceS: number, mlPerMin: number): number {
   return Math.floor((Math.max(0, sinceS) * mlPerMin) / 60);
 }
 
+/** What a free surface gives off in a day of this weather, mm. */
+const EVAPORATES_MM_DAY = 2.4;
+
+/** A tank or pond that loses so much a day, and the pan beside it, h after a midnight: the sun takes most of it at noon from both. */
+export function pondAt(
+  h: number,
+  { startMm, lossMmPerDay }: { startMm: number; lossMmPerDay: number },
+): { levelMm: number; evaporationMm: number } {
+  const days = h / 24;
+  const evaporationMm = tenth(EVAPORATES_MM_DAY * (days - Math.sin(2 * Math.PI * days) / (2 * Math.PI)));
+  return { levelMm: tenth(startMm - lossMmPerDay * days - evaporationMm), evaporationMm };
+}
+
+/** Force at which a dolly lets go, N: no two places of a coat are alike, the same place always is. */
+export function pullN(place: number, { dollyMm, strengthMPa }: { dollyMm: number; strengthMPa: number }): number {
+  // the golden ratio never repeats itself
+  const scatter = ((place + 1) * 0.6180339887) % 1;
+  return Math.round(strengthMPa * (0.85 + 0.4 * scatter) * Math.PI * (dollyMm / 2) ** 2);
+}
+
 function tenth(value: number): number {
   // no −0: it is written and read as 0
   return Math.round(value * 10) / 10 + 0;

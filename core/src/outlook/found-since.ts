@@ -37,7 +37,7 @@ function decisionsOf({ faces }: ReleasedPlan): Map<string, string> {
   return decided;
 }
 
-const untested = ({ proof: _proof, ...face }: ReleasedPlan['faces'][number]): ReleasedPlan['faces'][number] => face;
+const untested = ({ proof: _proof, grade: _grade, ...face }: ReleasedPlan['faces'][number]): ReleasedPlan['faces'][number] => face;
 
 /** A plan that was kept comes back with its names in another order. */
 const textOf = (decision: object): string => canonicalize(decision)!;

@@ -109,6 +109,7 @@ function releasedFace(
     alterations: plan.buildUp?.alterations?.length ? [...plan.buildUp.alterations] : undefined,
     remedies: plan.buildUp?.remedies?.length ? [...plan.buildUp.remedies] : undefined,
     mends: plan.buildUp?.mends?.length ? [...plan.buildUp.mends] : undefined,
+    grade: plan.buildUp ? (face.demands?.grade ?? model.job.demands?.grade) : undefined,
     proof: nonEmpty(facesProof(face, plan, model)),
     products: plan.buildUp?.products ?? {},
     schools: Object.fromEntries(

@@ -8,6 +8,7 @@ import {
   type LogLine,
   type TimeMark,
   type WorkDone,
+  type WorkPhoto,
   breachesOf,
   findBrokenLink,
   foldLog,
@@ -39,6 +40,7 @@ export interface DossierWork {
   /** wet film as it was read */ film: readonly FilmReading[];
   /** pails, and of them those that were thrown away */ pails: number;
   thrown: number;
+  /** pictures of it that the log sealed, in order */ photos: readonly WorkPhoto[];
   /** how often it was wetted */ rounds: number;
   /** limits of the product's own sheet that the air at its start did not keep */ breaches: Breach[];
 }
@@ -102,7 +104,7 @@ export function dossierOf(
         const mixed = pails.filter(({ workItemId }) => workItemId === item.id);
         return {
           ...{ item, done: done.get(item.id), breaches: breachesAt(item.id, done.get(item.id)?.conditions) },
-          ...{ film: films.get(item.id) ?? [], rounds: rounds.get(item.id)?.length ?? 0 },
+          ...{ film: films.get(item.id) ?? [], rounds: rounds.get(item.id)?.length ?? 0, photos: site.photos.get(item.id) ?? [] },
           ...{ pails: mixed.length, thrown: mixed.filter(({ became }) => became === 'thrown').length },
         };
       });

@@ -1,7 +1,7 @@
 import { PRODUCT_FIELDS, TOOLS } from '../catalogue/index.js';
 import { type InputOf, choice, flag, list, map, nullable, number, optional, readFields, record, text, time } from '../fields/index.js';
 import { type Issue, type Result, accept, issue, refuse } from '../issues.js';
-import { FAMILY_IDS, MENDS_FIELD } from '../jobs/index.js';
+import { FAMILY_IDS, GRADES, MENDS_FIELD } from '../jobs/index.js';
 import { hashOf } from '../site-log/index.js';
 import { plannedTest } from './proof-plan.js';
 
@@ -111,6 +111,7 @@ const face = record({
     list(record({ workItemId: id, way: text(40), reason: words, decidedAt: time() }), 100),
   ),
   /** what was decided where tests failed */ mends: optional(MENDS_FIELD),
+  /** what may come in, BS 8102 grade, where somebody said */ grade: optional(choice(GRADES)),
   /** how it is proven; none in plans from before that was kept */ proof: optional(list(plannedTest, 40, 0)),
   products: map(productRef, 40),
   schools: map(school, 40),

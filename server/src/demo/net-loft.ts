@@ -98,6 +98,7 @@ function surveyNetLoft(now: Date): DemoSurvey {
   const s = new DemoSurvey('net-loft', {
     ...{ name: 'Net loft, brine cellar', site: 'Skarne Haven, Fish Steps 2', timeZone: 'Europe/Oslo', currency: 'EUR' },
     datum: 'harbour datum',
+    demands: { grade: '2' },
   });
   const ground = s.water(
     'Ground water, quay side',

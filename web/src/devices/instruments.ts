@@ -2,7 +2,8 @@ import type { ReadingKind } from '@caulkhorn/core/jobs';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
-export type InstrumentKind = 'rh-probe' | 'moisture-meter' | 'weather-station' | 'level-logger' | 'flow-bucket';
+export type InstrumentKind =
+  'rh-probe' | 'moisture-meter' | 'weather-station' | 'level-logger' | 'flow-bucket' | 'tank-logger' | 'pull-off-rig' | 'spark-tester';
 
 export interface Instrument {
   id: string;
@@ -22,6 +23,9 @@ export const INSTRUMENTS: readonly Instrument[] = [
     reads: ['air-temperature', 'air-humidity', 'surface-temperature'],
   },
   { id: 'sim-level-1', kind: 'level-logger', name: 'Standpipe logger S-4', reads: [] },
+  { id: 'sim-tank-1', kind: 'tank-logger', name: 'Tank logger T-6 with pan', reads: [] },
+  { id: 'sim-pull-1', kind: 'pull-off-rig', name: 'Pull rig R-7', reads: [] },
+  { id: 'sim-spark-1', kind: 'spark-tester', name: 'Spark tester K-3', reads: [] },
   { id: 'sim-bucket-1', kind: 'flow-bucket', name: 'Weighing bucket W-1', reads: [] },
 ];
 

@@ -7,6 +7,7 @@ import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { breachText } from '../words/breach-text';
+import { PhotosOfFace } from './dossier-photos';
 import { TestsOfFace } from './dossier-tests';
 import { releasedStepName } from '../words/released-name';
 
@@ -197,6 +198,7 @@ export function FaceSection({ of, products, timeZone }: { of: DossierFace; produ
           </tbody>
         </table>
       ) : null}
+      <PhotosOfFace of={of} timeZone={timeZone} />
       <TestsOfFace of={of} timeZone={timeZone} />
       <p className="mt-1 text-[13px]">{t('dossier.no-drilling')}</p>
     </Section>

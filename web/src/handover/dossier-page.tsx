@@ -14,6 +14,7 @@ import { releasedItemName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
 import { CareSection } from './dossier-care';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
+import { FrontPage } from './dossier-front';
 import { openText } from './open-text';
 import { SignatureLine, useSignatures } from './signature-line';
 
@@ -67,6 +68,7 @@ export function DossierPage() {
           </p>
         ) : null}
       </header>
+      <FrontPage faces={dossier.faces} />
       <Signatures />
       {open.length > 0 ? (
         <Section title={t('dossier.open')}>

@@ -9,7 +9,7 @@ import { type LogEntry, checkEntry } from '@caulkhorn/core/site-log';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { type FormEvent, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { type Draft, type DraftRecord, type Reader, isRecord, linesOf, readRecord, textOf } from '../fields/draft';
+import { type Draft, type DraftRecord, type Reader, draftOf, isRecord, linesOf, readRecord, textOf } from '../fields/draft';
 import { FieldsForm } from '../fields/fields-form';
 import { faultAt } from '../fields/field-words';
 import { useKeptDraft } from '../fields/use-kept-draft';
@@ -25,6 +25,7 @@ import { FileField } from '../shared/ui/file-field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { FaultList } from '../shared/ui/fault-list';
 import { LooksField } from './looks-field';
+import { SimulatedReading } from './simulated-reading';
 import { levelsIn } from './levels-in';
 
 type Spec = ReturnType<typeof describeFields>[string];
@@ -36,10 +37,11 @@ interface TestFormProps {
   row: ProofRow;
   kind: TestKind;
   /** as they stand on the sheet */ places: readonly FacePoint[];
+  onSaved(): void;
 }
 
 /** A test as it is read: into the log, under one's own name. What is typed stays on the device until it is written. */
-export function TestForm({ face, row, kind, places }: TestFormProps) {
+export function TestForm({ face, row, kind, places, onSaved }: TestFormProps) {
   const { model, revision, log, jobId } = useJob(parts('model', 'revision', 'log', 'jobId'));
   const units = useUnits();
   const { timeZone } = model.job;
@@ -82,11 +84,22 @@ export function TestForm({ face, row, kind, places }: TestFormProps) {
     log(shape.value as LogEntry['body'], when);
     toast(t('proof.saved'));
     forget();
+    onSaved();
   };
 
   return (
     <form onSubmit={save} noValidate aria-label={t('proof.enter')} className="mt-4 flex flex-col gap-3 border-t-2 border-ink pt-2">
       <h3 className="font-semibold">{t(retest ? 'proof.enter-again' : 'proof.enter')}</h3>
+      <SimulatedReading
+        {...{ kind, planned, places }}
+        onTaken={(taken, instrument) =>
+          change({
+            ...draft,
+            result: { ...result, ...only(draftOf(specs, taken, reader), taken) },
+            about: { ...about, instrument, calibratedOn: localField(trueNow(), timeZone).slice(0, 10) },
+          })
+        }
+      />
       {LEVELLED.has(kind) ? (
         <LevelsFile
           reader={reader}
@@ -128,6 +141,10 @@ export function TestForm({ face, row, kind, places }: TestFormProps) {
     </form>
   );
 }
+
+/** Of a draft what was read: the rest stays as it was typed. */
+const only = (draft: DraftRecord, read: object): DraftRecord =>
+  Object.fromEntries(Object.keys(read).map((name) => [name, draft[name] ?? '']));
 
 const rootFault = (issues: readonly Issue[]): string | undefined => {
   const [first] = issues;

@@ -1,11 +1,11 @@
 import { type Face, type FacePoint, isLevelFace, pathLengthM } from '@caulkhorn/core/jobs';
 import { CALIBRATED_FOR_DAYS, type PlannedTest, type ProofRow, TEST_RULES, testPlacesOn } from '@caulkhorn/core/proof';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
-import { buttonClass } from '../shared/ui/button';
+import { Button, buttonClass } from '../shared/ui/button';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { Caution } from '../shared/ui/states';
 import { MendForm } from './mend-form';
@@ -37,6 +37,14 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
   const { test } = planned;
   const nameOf = useTargetName(face.id);
   const places = usePlaces(face, row);
+  const [isWriting, setWriting] = useState(false);
+  const read = useRef<HTMLElement>(null);
+  const known = useRef(tries.length);
+  // what was just written down is looked at next
+  useEffect(() => {
+    if (tries.length > known.current) read.current?.scrollIntoView({ block: 'start' });
+    known.current = tries.length;
+  }, [tries.length]);
   const family = revision?.decided?.faces.find(({ faceId }) => faceId === face.id)?.family;
   const rule = TEST_RULES.find(({ id, families }) => id === planned.id && (!families || (family && families.includes(family))));
   const days = test === 'slab-moisture' ? undefined : CALIBRATED_FOR_DAYS[test];
@@ -67,7 +75,7 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
           </>
         )}
       </dl>
-      <section aria-label={t('proof.tries')}>
+      <section ref={read} aria-label={t('proof.tries')}>
         <h3 className="border-b border-rule-strong font-semibold">{t('proof.tries')}</h3>
         {tries.length === 0 ? <p className="py-1.5 text-soft">{t('proof.none-yet')}</p> : null}
         {tries.map((one, i) => (
@@ -84,7 +92,13 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
         </p>
       ) : null}
       {mayWrite && test !== 'slab-moisture' && !(state === 'failed' && open) ? (
-        <TestForm key={row.retest?.mendId ?? ''} face={face} row={row} kind={test} places={places} />
+        isWriting || state === 'due' ? (
+          <TestForm key={row.retest?.mendId ?? ''} face={face} row={row} kind={test} places={places} onSaved={() => setWriting(false)} />
+        ) : (
+          <Button className="mt-3 max-[719px]:h-14" onClick={() => setWriting(true)}>
+            {t('proof.write-another')}
+          </Button>
+        )
       ) : null}
     </>
   );
