@@ -74,6 +74,12 @@ export function startsUnit(written: string, unit: string): boolean {
   return (WRITTEN[unit] ?? []).some(({ as }) => as.some((each) => each.startsWith(wanted)));
 }
 
+/** Whether it is a unit of anything at all. */
+export function isWrittenUnit(written: string): boolean {
+  const wanted = written.toLowerCase().replace(/\s+/g, '');
+  return Object.values(WRITTEN).some((units) => units.some(({ as }) => as.includes(wanted)));
+}
+
 /** A value in a unit as someone wrote it, in the unit wanted; undefined where that unit does not measure such a thing. */
 export function fromWritten(value: number, written: string, unit: string): number | undefined {
   const wanted = written.toLowerCase().replace(/\s+/g, '');

@@ -60,6 +60,14 @@ describe('figures', () => {
     expect(column('value', ['−1,5', '°C'], ['1e2', '%'])).toEqual({ values: [-1.5, 100], codes: [] });
   });
 
+  test('a column of one kind of thing whose head names a unit of another is refused: a pressure is no level', () => {
+    const issues: Issue[] = [];
+    const levels = new QuantityColumn('level (kPa)', 'Level', true);
+    expect([levels.read('23.5', 'm', 2, issues), issues.map(({ code, path }) => `${code} ${path}`)]).toEqual([NaN, ['csv-unit line 1']]);
+    // a word in brackets that is no unit says nothing
+    expect(new QuantityColumn('level (well 3)', 'Level', true).read('23.5', 'm', 2, issues)).toBe(23.5);
+  });
+
   test('a unit beside some figures of a kind puts those without one in doubt, and those of other kinds not', () => {
     expect(column('value', ['59 °F', '°C'], ['15', '°C'], ['62', '%']).codes).toEqual(['csv-unit-missing line 3']);
   });

@@ -1,5 +1,5 @@
 import { type Issue, type Result, issue } from '@caulkhorn/core/issues';
-import { fromWritten } from '@caulkhorn/core/quantities';
+import { fromWritten, isWrittenUnit } from '@caulkhorn/core/quantities';
 import Papa from 'papaparse';
 import { parseNumber } from '../shared/numbers';
 import { instantsOf, localField } from '../shared/times';
@@ -70,6 +70,7 @@ const FIGURE = /^([+\-−]?[\d.,]+(?:e[+-]?\d+)?)\s*([^\d\s].*)?$/i;
 /** Reads the figures of one column into the unit of what they measure, and refuses a column whose units are in doubt. */
 export class QuantityColumn {
   private readonly headerUnit: string | undefined;
+  private isRefused = false;
   /** by unit wanted: a line that names a unit, and those that do not */
   private readonly named = new Map<string, number>();
   private readonly bare = new Map<string, number[]>();
@@ -77,6 +78,7 @@ export class QuantityColumn {
   constructor(
     header: string,
     /** how it is called to people */ private readonly name: string,
+    /** it holds one kind of thing: a unit of another in its head is no unit of some other line */ private readonly isOfOneKind = false,
   ) {
     this.headerUnit = /[_ ([]+([^_()[\]\s]+)[)\]]?$/.exec(header)?.[1];
   }
@@ -97,6 +99,12 @@ export class QuantityColumn {
       return converted ?? NaN;
     }
     const byHeader = this.headerUnit === undefined ? undefined : fromWritten(value, this.headerUnit, unit);
+    if (byHeader === undefined && this.isOfOneKind && this.headerUnit !== undefined && isWrittenUnit(this.headerUnit)) {
+      // a logger of pressure would be taken for one of levels, ten times too high
+      if (!this.isRefused) issues.push(issue('csv-unit', 'line 1', { column: this.name, unit: this.headerUnit }));
+      this.isRefused = true;
+      return NaN;
+    }
     if (byHeader === undefined) this.bare.set(unit, [...(this.bare.get(unit) ?? []), line]);
     return byHeader ?? value;
   }

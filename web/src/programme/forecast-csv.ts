@@ -29,7 +29,7 @@ export function readForecastCsv(text: string, timeZone: string): Result<Forecast
   if (missing.length > 0) return { ok: false, issues: missing.map((column) => issue('csv-no-column', 'line 1', { column })) };
   if (rows.length > MOST_FORECAST_H)
     return { ok: false, issues: [issue('too-many', `line ${MOST_FORECAST_H + 2}`, { max: MOST_FORECAST_H })] };
-  const readers = new Map(columns.map(({ name, index }) => [name, new QuantityColumn(header[index]!, header[index]!)]));
+  const readers = new Map(columns.map(({ name, index }) => [name, new QuantityColumn(header[index]!, header[index]!, true)]));
   const issues: Issue[] = [];
   const seen = new Map<number, number>();
   const hours = rows.map((cells, i): ForecastHour => {

@@ -33,6 +33,8 @@ test('a decimal comma, where semicolons part the columns', () => {
 test('feet by the name of the column or beside the figure; a file that names a unit in some lines only is asked about', () => {
   expect(figures('time,level_ft\n2026-03-01T06:00:00Z,-10\n')).toEqual([-3.048]);
   expect(figures('time,level\n2026-03-01T06:00:00Z,-10 ft\n2026-03-01T07:00:00Z,-3.1 m\n')).toEqual([-3.048, -3.1]);
+  // a logger of pressure is none of levels
+  expect(refusals(read('time,level (kPa)\n2026-03-01T06:00:00Z,23.5\n2026-03-01T07:00:00Z,23.6\n'))).toEqual(['csv-unit at line 1']);
   const mixed = 'time,level\n2026-03-01T06:00:00Z,-3\n2026-03-01T07:00:00Z,-10 ft\n2026-03-01T08:00:00Z,-3.2\n2026-03-01T09:00:00Z,4 psi\n';
   expect(refusals(read(mixed))).toEqual(['csv-unit-missing at line 2', 'csv-unit-missing at line 4', 'csv-unit at line 5']);
 });

@@ -46,7 +46,7 @@ export function toLevels(
     return { ok: false, issues: missing.map((name) => issue('csv-no-column', 'line 1', { column: t(`csv.${name}`) })) };
   const issues: Issue[] = [];
   const seen = new Map<string, number>();
-  const figures = new QuantityColumn(header[columns.level]!, t('csv.level'));
+  const figures = new QuantityColumn(header[columns.level]!, t('csv.level'), true);
   const levels = rows.map((cells, i): WaterLevel => {
     const line = i + 2;
     const path = `line ${line}`;
