@@ -58,11 +58,13 @@ const COVERS: ReadonlySet<string> = new Set(['board', 'drainage', 'screed']);
 /** How far a face is proven, test by test, in the order of the plan. A face from before tests were planned has none. */
 export function proofOf(face: ProvenFace, work: ProvenWork, record: ProofRecord): ProofRow[] {
   const own = work.filter(({ faceId }) => faceId === face.faceId);
-  const times = timesOf(face, own, record);
-  return (face.proof ?? []).map((planned) => {
+  if (!face.proof) return [];
+  const warmth = warmthOf(face.faceId, own, record);
+  const times = timesOf(face, own, { done: record.done, warmth });
+  return face.proof.map((planned) => {
     const when = times(planned);
     if (planned.test === 'slab-moisture') return slabRow(planned, when, { face, record });
-    return rowOf(planned, when, { face, own, record });
+    return rowOf(planned, when, { face, own, record, warmth });
   });
 }
 
@@ -76,11 +78,19 @@ export function proofOfPlan(
   if (!decided) return new Map();
   const workOf = groupBy(workItems, ({ faceId }) => faceId);
   const testsOfFace = groupBy(tests, ({ body }) => (body.kind === 'test' ? body.faceId : ''));
-  const record = { done, measured, readings, nowMs, timeZone: decided.job.timeZone };
+  const faceOfWork = new Map(workItems.map(({ id, faceId }) => [id, faceId]));
+  const measuredAt = groupBy(measured, ({ faceId, workItemId }) => faceId ?? faceOfWork.get(workItemId ?? '') ?? '');
+  const readingsOf = groupBy(readings, ({ faceId }) => faceId);
+  const record = { done, nowMs, timeZone: decided.job.timeZone };
   return new Map(
     decided.faces.map((face) => [
       face.faceId,
-      proofOf(face, workOf.get(face.faceId) ?? [], { ...record, tests: testsOfFace.get(face.faceId) ?? [] }),
+      proofOf(face, workOf.get(face.faceId) ?? [], {
+        ...record,
+        tests: testsOfFace.get(face.faceId) ?? [],
+        measured: measuredAt.get(face.faceId) ?? [],
+        readings: readingsOf.get(face.faceId) ?? [],
+      }),
     ]),
   );
 }
@@ -89,10 +99,14 @@ interface Setting {
   face: ProvenFace;
   own: ProvenWork;
   record: ProofRecord;
+  warmth: Ageing['warmth'];
 }
 
-function timesOf(face: ProvenFace, own: ProvenWork, record: ProofRecord): (planned: PlannedTest) => TestTimes {
-  const { done } = record;
+function timesOf(
+  face: ProvenFace,
+  own: ProvenWork,
+  { done, warmth }: Pick<ProofRecord, 'done'> & Pick<Ageing, 'warmth'>,
+): (planned: PlannedTest) => TestTimes {
   const laid = new Set(face.layers.filter(({ id, embedded }) => !embedded && !COVERS.has(id)).map(({ id }) => id));
   const planned = own.filter(({ mend }) => !mend);
   const layers = planned.filter(({ step }) => laid.has(step));
@@ -105,7 +119,6 @@ function timesOf(face: ProvenFace, own: ProvenWork, record: ProofRecord): (plann
   );
   const coatedMs = startOf(layers);
   const coveredMs = startOf(planned.filter(({ step }) => COVERS.has(step)));
-  const warmth = warmthOf(face.faceId, own, record);
   return ({ from, test, afterH, cureH, referenceC }) => {
     if (from === 'found') return { readyMs: 0, ...(coatedMs === undefined ? {} : { closedMs: coatedMs }) };
     const fromMs = from === 'layers' ? layersMs : preparedMs;
@@ -144,9 +157,8 @@ function agedMs(fromMs: number, cureH: number, { referenceC, warmth }: Ageing): 
   return fromMs + hoursToAge(cureH, hourlyC, referenceC, DOUBLES_PER_TEN) * HOUR_MS;
 }
 
-function rowOf(planned: PlannedTest, when: TestTimes, { face, own, record }: Setting): ProofRow {
+function rowOf(planned: PlannedTest, when: TestTimes, { face, own, record, warmth }: Setting): ProofRow {
   const mends = (face.mends ?? []).filter(({ testId }) => testId === planned.id);
-  const warmth = warmthOf(face.faceId, own, record);
   const mendedMs = (mend: Mend): number | undefined => {
     const endMs = endOf(
       own.filter((item) => item.mend?.id === mend.id),
@@ -233,7 +245,7 @@ function asksEngineer(tries: readonly Try[], mends: readonly Mend[]): boolean {
   return [...times.values()].some((n) => n >= ASKS_ENGINEER_FROM) && !mends.some(({ engineer }) => engineer?.trim());
 }
 
-function slabRow(planned: PlannedTest, when: TestTimes, { face, record }: Omit<Setting, 'own'>): ProofRow {
+function slabRow(planned: PlannedTest, when: TestTimes, { face, record }: Pick<Setting, 'face' | 'record'>): ProofRow {
   const { closedMs, readyMs } = when;
   const atMs = Math.min(record.nowMs, closedMs ?? Infinity);
   const judgement = judgeSlab(face.faceId, record.readings, planned, { atMs, fromMs: planned.from === 'layers' ? readyMs : 0 });

@@ -74,6 +74,19 @@ function nullable(schema: SchemaObject, property: string): void {
   schema.properties![property] = { ...rest, type: [type, 'null'] };
 }
 
+/** The same in draft 2020-12: there a bound that is not reached is a figure, where the language of the API's description has a flag. */
+function inDraft(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(inDraft);
+  if (typeof schema !== 'object' || schema === null) return schema;
+  const { minimum, exclusiveMinimum } = schema as { minimum?: unknown; exclusiveMinimum?: unknown };
+  const isExclusive = exclusiveMinimum === true;
+  return Object.fromEntries(
+    Object.entries(schema)
+      .filter(([name, value]) => value !== undefined && !(isExclusive && name === 'exclusiveMinimum'))
+      .map(([name, value]) => (isExclusive && name === 'minimum' ? ['exclusiveMinimum', minimum] : [name, inDraft(value)])),
+  );
+}
+
 /** The published schema of a job file: self-contained, draft 2020-12. */
 export function jobFileSchema(): object {
   const schemas = contractSchemas('#/$defs/');
@@ -84,7 +97,7 @@ export function jobFileSchema(): object {
     for (const [, ref] of JSON.stringify(schemas[name]).matchAll(/"#\/\$defs\/([^"]+)"/g)) visit(ref!);
   };
   visit('JobFileDto');
-  const defs = Object.fromEntries([...used].sort().map((name) => [name, schemas[name]]));
+  const defs = Object.fromEntries([...used].sort().map((name) => [name, inDraft(schemas[name])]));
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     $id: 'urn:caulkhorn:job-file:3',

@@ -1,5 +1,5 @@
 import { ClipboardList, Layers, PanelsTopLeft, Timer } from 'lucide-react';
-import { type ComponentType, Suspense, useState } from 'react';
+import { type ComponentType, Suspense, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Loading } from '../shared/ui/states';
@@ -29,6 +29,8 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
   const { can } = useJob(parts('can'));
   const [tab, setTab] = useState<Tab>(lens === 'site-log' ? 'now' : 'faces');
   const { selected } = useSelection('selected');
+  // a link to another step opens it
+  useEffect(() => setTab(lens === 'site-log' ? 'now' : 'faces'), [lens]);
   return (
     <>
       <OutboxNotices />

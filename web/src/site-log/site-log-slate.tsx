@@ -1,7 +1,7 @@
 import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import type { WorkDone } from '@caulkhorn/core/site-log';
-import { ChevronDown, ChevronUp } from 'lucide-react';
+import { ChevronDown, ChevronRight, ChevronUp, TestTubeDiagonal } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
@@ -10,6 +10,7 @@ import { useIsPhone } from '../shared/use-media';
 import { useNow } from '../shared/use-now';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useFoundSince } from '../job/use-found-since';
+import { useTestsOpen } from '../job/use-tests-open';
 import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
@@ -78,6 +79,7 @@ export function SiteLogSlate() {
       <ClockNotice />
       <FoundSince />
       <RunningPails />
+      <TestsDue />
       <OtherWork next={next} chosen={chosen} now={now} />
       {can('log') ? <TalkBeforeWork now={now} item={chosen?.item} at="head" /> : null}
       {chosen ? (
@@ -102,6 +104,26 @@ export function SiteLogSlate() {
         <LogList faceId={faceId} />
       </section>
     </>
+  );
+}
+
+/** What is to be tested now: nobody finds it by himself. */
+function TestsDue() {
+  const { organisationId, jobId } = useJob(parts('organisationId', 'jobId'));
+  const { failed, due } = useTestsOpen();
+  if (failed + due === 0) return null;
+  return (
+    <Link
+      to={`/o/${organisationId}/jobs/${jobId}/proof`}
+      className="mb-3 flex min-h-11 items-center gap-3 border-y border-rule-strong py-1.5 hover:bg-sunk max-[719px]:min-h-14"
+    >
+      <TestTubeDiagonal size={18} aria-hidden className="shrink-0" />
+      <span className="flex-1">
+        {failed > 0 ? <b className="mr-2 text-iron">{t('now.tests-failed', { n: failed })}</b> : null}
+        {due > 0 ? t('now.tests-due', { n: due }) : null}
+      </span>
+      <ChevronRight size={18} aria-hidden />
+    </Link>
   );
 }
 
