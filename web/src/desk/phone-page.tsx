@@ -1,5 +1,5 @@
 import { ClipboardList, Layers, PanelsTopLeft, Timer } from 'lucide-react';
-import { type ComponentType, Suspense, useEffect, useState } from 'react';
+import { type ComponentType, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Loading } from '../shared/ui/states';
@@ -29,8 +29,12 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
   const { can } = useJob(parts('can'));
   const [tab, setTab] = useState<Tab>(lens === 'site-log' ? 'now' : 'faces');
   const { selected } = useSelection('selected');
+  const [before, setBefore] = useState(lens);
   // a link to another step opens it
-  useEffect(() => setTab(lens === 'site-log' ? 'now' : 'faces'), [lens]);
+  if (before !== lens) {
+    setBefore(lens);
+    setTab(lens === 'site-log' ? 'now' : 'faces');
+  }
   return (
     <>
       <OutboxNotices />
