@@ -103,3 +103,25 @@ test('a job is renamed, given its hours, copied, archived, brought back and dele
   await jobs(page).getByLabel('Show').selectOption('deleted');
   await expect(menu(`${name}, west`)).toBeVisible();
 });
+
+test('nothing below moves under a finger while the jobs are looked at one after another', async ({ page }) => {
+  await signIn(page);
+  const looked = page.getByText(/^All \d+ jobs looked at\.$/);
+  await expect(looked).toBeVisible();
+  let n = 0;
+  await page.route(/\/outlook$/, async (route) => {
+    await new Promise((done) => setTimeout(done, 250 * ++n));
+    await route.continue();
+  });
+  await page.evaluate(() =>
+    indexedDB.databases().then((all) => Promise.all(all.map(({ name }) => name && indexedDB.deleteDatabase(name)))),
+  );
+  await page.reload();
+  const list = page.getByRole('region', { name: 'Jobs' });
+  const tops: number[] = [];
+  await expect(list).toBeVisible();
+  while (!(await looked.isVisible())) tops.push((await list.boundingBox())!.y);
+  expect(tops.length).toBeGreaterThan(3);
+  expect(Math.max(...tops) - Math.min(...tops)).toBeLessThanOrEqual(2);
+  expect(Math.abs((await list.boundingBox())!.y - tops.at(-1)!)).toBeLessThanOrEqual(2);
+});

@@ -63,7 +63,7 @@ export function OrganisationToday({ organisation }: { organisation: Organisation
       ) : null}
       {jobs.data && jobs.data.length > 0 ? (
         <>
-          <TodayColumns organisationId={organisation.id} lines={looks.lines} />
+          <TodayColumns organisationId={organisation.id} lines={looks.lines} isFilling={looks.waiting > 0} />
           <p role="status" className="mt-1 mb-4 text-[13px] text-soft">
             {looks.waiting > 0
               ? t('today.looking', { done: open.length - looks.waiting, n: open.length })

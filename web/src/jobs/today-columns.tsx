@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
+import { useKeptHeight } from './use-kept-height';
 import { type TodayLine, type TodayLines, leadsTo } from './today-lines';
 
 const SHOWN_FIRST = 7;
@@ -15,17 +16,20 @@ const COLUMNS = [
 const NOTHING = { wrong: 'today.nothing-wrong', coming: 'today.nothing-coming', waits: 'today.nothing-waits' } as const;
 
 /** What is wrong, what comes, what waits: three lists beside each other, on a phone one under the other. */
-export function TodayColumns({ organisationId, lines }: { organisationId: string; lines: TodayLines }) {
+export function TodayColumns({ organisationId, lines, isFilling }: { organisationId: string; lines: TodayLines; isFilling: boolean }) {
+  const { inner, minHeight } = useKeptHeight('today', isFilling);
   return (
-    <div className="grid grid-cols-3 gap-x-6 gap-y-4 max-[980px]:grid-cols-1">
-      {COLUMNS.map(({ id, edge }) => (
-        <section key={id} aria-label={t(`today.${id}`)} className="min-w-0">
-          <h3 className={`border-t-4 pt-1.5 pb-1 font-semibold ${edge}`}>
-            {t(`today.${id}`)} {lines[id].length > 0 ? <span className="font-normal text-soft">{lines[id].length}</span> : null}
-          </h3>
-          <Lines organisationId={organisationId} lines={lines[id]} nothing={t(NOTHING[id])} isWrong={id === 'wrong'} />
-        </section>
-      ))}
+    <div style={{ minHeight }}>
+      <div ref={inner} className="grid grid-cols-3 gap-x-6 gap-y-4 max-[980px]:grid-cols-1">
+        {COLUMNS.map(({ id, edge }) => (
+          <section key={id} aria-label={t(`today.${id}`)} className="min-w-0">
+            <h3 className={`border-t-4 pt-1.5 pb-1 font-semibold ${edge}`}>
+              {t(`today.${id}`)} {lines[id].length > 0 ? <span className="font-normal text-soft">{lines[id].length}</span> : null}
+            </h3>
+            <Lines organisationId={organisationId} lines={lines[id]} nothing={t(NOTHING[id])} isWrong={id === 'wrong'} />
+          </section>
+        ))}
+      </div>
     </div>
   );
 }
