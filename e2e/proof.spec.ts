@@ -51,6 +51,7 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await expect(page.getByLabel('Seen by')).toHaveValue('The harbour master');
   await page.getByRole('button', { name: 'Write it into the log' }).click();
   await expect(page.getByText('Something above is missing or wrong.')).toBeVisible();
+  await expect(page.getByText('This is needed.')).toBeVisible();
   await page.getByLabel('Water stood against it').selectOption('yes');
   await page.getByLabel('Weather, or the air of the room').fill('rain, 12 °C');
   await page.getByRole('button', { name: 'Write it into the log' }).click();
@@ -135,6 +136,17 @@ test('levels of a logger come in from a file; in doubt about its unit they do no
   await expect(slate(page)).toContainText('loss beyond evaporation 2.44 mm');
   await expect(slate(page)).toContainText('No calibration of the instrument was written down.');
   await expect(slate(page)).toContainText('not shown yet');
+
+  // a slip is corrected by an entry that says so, and then the water that went counts
+  await slate(page).getByRole('button', { name: 'Correct a slip in it' }).click();
+  await expect(page.getByLabel('Seen by')).toHaveValue('The client');
+  await page.getByLabel('Calibrated on').fill(new Date(Date.now() - 24 * 3_600_000).toLocaleDateString('sv', { timeZone: 'Europe/Oslo' }));
+  await page.getByRole('button', { name: 'Write it into the log' }).click();
+  await expect(page.getByText('This is needed.')).toBeVisible();
+  await page.getByLabel('What the slip was').fill('The calibration was left out');
+  await page.getByRole('button', { name: 'Write it into the log' }).click();
+  await expect(slate(page)).toContainText('water was lost');
+  await allSent(page);
 });
 
 test('the demo’s finished job shows what holds and what does not, and what is due stands on the first page', async ({ page }) => {

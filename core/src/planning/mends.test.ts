@@ -86,11 +86,14 @@ describe('a test that fails', () => {
   test('is mending until the work is done and its day is over, then due at the place alone, and passes there', () => {
     expect(rowAt(first, [...coated, failed], LATER)).toMatchObject({ state: 'failed', asksEngineer: false });
     const decided = rowAt(second, [...coated, failed], LATER);
-    expect(decided).toMatchObject({ state: 'mending', retest: { mendId: 'm1', places: 1 } });
+    expect(decided).toMatchObject({ state: 'mending', retest: { mendId: 'm1', places: 2 } });
     const mended = [...coated, failed, ...doneAll(mendItems, T0 + 30 * DAY_MS)];
     expect(rowAt(second, mended, T0 + 30 * DAY_MS + 12 * HOUR_MS).state).toBe('mending');
     expect(rowAt(second, mended, LATER)).toMatchObject({ state: 'due', retest: { readyMs: T0 + 31 * DAY_MS + HOUR_MS } });
-    const retest = test28(saw('dry', ['k1']), LATER, { mendId: 'm1' });
+    // both places dripped: one of them alone shows nothing
+    const half = test28(saw('dry', ['k1']), LATER, { mendId: 'm1' });
+    expect(rowAt(second, [...mended, half], LATER).state).toBe('due');
+    const retest = test28(saw('dry', ids), LATER, { mendId: 'm1' });
     const row = rowAt(second, [...mended, retest], LATER);
     expect(row.state).toBe('passed');
     // the loop stays in the record

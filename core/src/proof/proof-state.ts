@@ -224,12 +224,12 @@ function testsOf(tests: readonly LogEntry[], faceId: string, testId: string): (L
 }
 
 /** The same test at the mended places: fewer of them, or all of it where water has to be held again. */
-function retestOf(planned: PlannedTest, { failure, areaM2, targetId }: Mend, { judgement }: Try): PlannedTest {
+function retestOf(planned: PlannedTest, { failure, areaM2 }: Mend, { judgement }: Try): PlannedTest {
   const { placesEach } = MEND_RULES[failure];
   const failed = judgement.failures.filter(({ kind }) => kind === failure);
   if (planned.targetIds) {
-    const ids = [...new Set(failed.flatMap((each) => each.targetId ?? []))];
-    const targetIds = targetId === undefined ? ids : [targetId];
+    // each place that failed, whichever of them the mending names
+    const targetIds = [...new Set(failed.flatMap((each) => each.targetId ?? []))];
     return { ...planned, targetIds, places: Math.max(1, targetIds.length) };
   }
   if (placesEach === undefined) return planned;

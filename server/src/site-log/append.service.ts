@@ -212,6 +212,7 @@ export class AppendService {
     if (!before) return [issue('not-found', 'payload.supersedes')];
     if (await log.isSuperseded(supersedes)) return [issue('superseded-before', 'payload.supersedes')];
     if (before.body.kind === 'withdrawn') return [issue('superseded-before', 'payload.supersedes')];
+    if (before.body.kind === 'sign' || before.body.kind === 'unsign') return [issue('signature-stands', 'payload.supersedes')];
     if (entry.body.kind === 'withdrawn' && !isWithdrawnInTime(before, entry)) return [issue('withdrawn-too-late', 'payload.supersedes')];
     if (before.personId === caller.personId) return [];
     if (!may(caller.standing, 'supersede-others')) return [issue('not-yours-to-correct', 'payload.supersedes')];

@@ -88,6 +88,14 @@ describe('signing the dossier', () => {
     expect(signaturesOn(await record())[0]).toMatchObject({ changes: ['written-since'], added: 1 });
   });
 
+  test('a signature is never corrected away, not even at once', async () => {
+    const { id } = signaturesOn(await record())[0]!.entry;
+    for (const body of [{ kind: 'note', note: 'x' }, { kind: 'withdrawn' }] as EntryBody[])
+      expect(await phones.foreman.send(phones.foreman.entry(body, now(), { supersedes: id, supersedesReason: 'slip' }))).toEqual({
+        'payload.supersedes': ['signature-stands'],
+      });
+  });
+
   test('a signature is taken back by who gave it or who plans, with a reason, and stays in the record', async () => {
     const [foremans, inspectors] = signaturesOn(await record()).map(({ entry }) => entry.id);
     const back = (signId: string, reason = 'film map of another wall'): EntryBody => ({ kind: 'unsign', signId, reason });

@@ -73,13 +73,13 @@ function Decide({ failure, failures, buildUp, entryId, testId, asksEngineer }: D
   const units = useUnits();
   const usualM2 = failures.reduce((sum, { areaM2 }) => sum + Math.max(areaM2 ?? 0, MEND_RULES[failure].usualM2), 0);
   const form = useKeptForm(`mend ${entryId} ${failure} ${units}`, { area: fieldText(usualM2, 'm²', units), engineer: '', reason: '' });
-  const [first] = failures;
   const save = form.handleSubmit(({ area, engineer, reason }) => {
     const areaM2 = readQuantity(area, 'm²', units);
     if (areaM2 === undefined || !(areaM2 > 0)) return form.setError('area', { message: t('issue.missing') });
     if (asksEngineer && !engineer.trim()) return form.setError('engineer', { message: t('issue.missing') });
     if (!reason.trim()) return form.setError('reason', { message: t('issue.missing') });
-    const { targetId, uM, vM } = first!;
+    // of several places none is named: all of them are mended and tested
+    const { targetId, uM, vM } = failures.length === 1 ? failures[0]! : {};
     const mend: Mend = {
       ...{ id: v4(), entryId, testId, failure, areaM2 },
       ...(targetId === undefined ? {} : { targetId }),

@@ -3,7 +3,7 @@ import { TestBodyDto, checkShape } from '@caulkhorn/contract';
 import { describeFields } from '@caulkhorn/core/fields';
 import type { Issue } from '@caulkhorn/core/issues';
 import { type Face, type FacePoint, TEST_RESULT_FIELDS, type TestKind } from '@caulkhorn/core/jobs';
-import { CALIBRATED_FOR_DAYS, type ProofRow } from '@caulkhorn/core/proof';
+import { CALIBRATED_FOR_DAYS, type ProofRow, type Try } from '@caulkhorn/core/proof';
 import { type TestBody } from '@caulkhorn/core/proof';
 import { type LogEntry, checkEntry } from '@caulkhorn/core/site-log';
 import { toSystem } from '@caulkhorn/core/quantities';
@@ -38,17 +38,21 @@ interface TestFormProps {
   kind: TestKind;
   /** as they stand on the sheet */ places: readonly FacePoint[];
   onSaved(): void;
+  /** an entry with a slip in it, that this one takes the place of */ correcting?: Try['entry'];
 }
 
 /** A test as it is read: into the log, under one's own name. What is typed stays on the device until it is written. */
-export function TestForm({ face, row, kind, places, onSaved }: TestFormProps) {
+export function TestForm({ face, row, kind, places, onSaved, correcting }: TestFormProps) {
   const { model, revision, log, jobId } = useJob(parts('model', 'revision', 'log', 'jobId'));
   const units = useUnits();
   const { timeZone } = model.job;
   const reader: Reader = { units, timeZone };
   const { planned, retest } = row;
   const specs = useMemo(() => describeFields(TEST_RESULT_FIELDS[kind]), [kind]);
-  const { draft, change, forget } = useKeptDraft(`test ${jobId} ${face.id} ${planned.id} ${units}`, {});
+  const { draft, change, forget } = useKeptDraft(
+    `test ${jobId} ${face.id} ${planned.id} ${correcting?.id ?? ''} ${units}`,
+    correcting ? draftOfEntry(correcting, specs, reader) : {},
+  );
   const [issues, setIssues] = useState<readonly Issue[]>([]);
   const about = isRecord(draft['about'] ?? '') ? (draft['about'] as DraftRecord) : {};
   const result = isRecord(draft['result'] ?? '') ? (draft['result'] as DraftRecord) : {};
@@ -61,7 +65,8 @@ export function TestForm({ face, row, kind, places, onSaved }: TestFormProps) {
     fault: faultAt(issues, name),
   });
   const wantsCalibration = CALIBRATED_FOR_DAYS[kind] !== undefined || (kind === 'pinhole' && textOf(result['how'] ?? '') !== 'look');
-  const targetIds = retest && planned.targetIds ? retestTargets(row) : (planned.targetIds ?? []);
+  const isRetest = correcting ? correcting.body.mendId !== undefined : retest !== undefined;
+  const targetIds = isRetest && planned.targetIds ? retestTargets(row) : (planned.targetIds ?? []);
 
   const save = (event: FormEvent) => {
     event.preventDefault();
@@ -75,13 +80,14 @@ export function TestForm({ face, row, kind, places, onSaved }: TestFormProps) {
     );
     const body = {
       ...{ kind: 'test', faceId: face.id, planRevisionId: revision!.id, testId: planned.id, result: read, ...given },
-      ...(retest ? { mendId: retest.mendId } : {}),
+      ...(correcting ? (correcting.body.mendId ? { mendId: correcting.body.mendId } : {}) : retest ? { mendId: retest.mendId } : {}),
     };
+    if (correcting && text('reason').trim() === '') return setIssues([{ code: 'needed', path: 'reason' }]);
     const shape = checkShape<TestBody>(TestBodyDto, body);
     const found = shape.ok ? checkEntry(shape.value, when, { path: '' }) : shape.issues;
-    setIssues(found.map((each) => ({ ...each, path: each.path.replace(/^\.?(result\.)?/, '') })));
+    setIssues(found.map((each) => ({ ...each, code: asSaid(each.code), path: each.path.replace(/^\.?(result\.)?/, '') })));
     if (!shape.ok || found.length > 0) return;
-    log(shape.value as LogEntry['body'], when);
+    log(shape.value as LogEntry['body'], when, correcting && { entryId: correcting.id, reason: text('reason').trim() });
     toast(t('proof.saved'));
     forget();
     onSaved();
@@ -89,7 +95,8 @@ export function TestForm({ face, row, kind, places, onSaved }: TestFormProps) {
 
   return (
     <form onSubmit={save} noValidate aria-label={t('proof.enter')} className="mt-4 flex flex-col gap-3 border-t-2 border-ink pt-2">
-      <h3 className="font-semibold">{t(retest ? 'proof.enter-again' : 'proof.enter')}</h3>
+      <h3 className="font-semibold">{t(correcting ? 'proof.correct-title' : retest ? 'proof.enter-again' : 'proof.enter')}</h3>
+      {correcting ? <TextField label={t('proof.correct-why')} maxLength={1000} {...field('reason')} /> : null}
       <SimulatedReading
         {...{ kind, planned, places }}
         onTaken={(taken, instrument) =>
@@ -146,10 +153,21 @@ export function TestForm({ face, row, kind, places, onSaved }: TestFormProps) {
 const only = (draft: DraftRecord, read: object): DraftRecord =>
   Object.fromEntries(Object.keys(read).map((name) => [name, draft[name] ?? '']));
 
+/** What is not filled in is no fault while somebody types, and one once it is to be written down. */
+const asSaid = (code: string): string => (code === 'missing' || code === 'empty-list' || code === 'one-of-missing' ? 'needed' : code);
+
 const rootFault = (issues: readonly Issue[]): string | undefined => {
   const [first] = issues;
   return first && (first.path === '' ? faultText(first) : t('proof.look-above'));
 };
+
+/** What stands in an entry, as it would have been typed. */
+function draftOfEntry({ body, occurredAt }: NonNullable<Try['entry']>, specs: Readonly<Record<string, Spec>>, reader: Reader): DraftRecord {
+  const { kind: _kind, ...result } = body.result;
+  const { instrument = '', calibratedOn = '', witness = '', weather = '', note = '' } = body;
+  const when = localField(Date.parse(occurredAt), reader.timeZone);
+  return { result: draftOf(specs, result, reader), about: { when, instrument, calibratedOn, witness, weather, note, reason: '' } };
+}
 
 /** Places that failed before: those that are looked at again. */
 const retestTargets = ({ open }: ProofRow): string[] => [

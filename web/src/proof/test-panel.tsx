@@ -1,5 +1,5 @@
 import { type Face, type FacePoint, isLevelFace, pathLengthM } from '@caulkhorn/core/jobs';
-import { CALIBRATED_FOR_DAYS, type PlannedTest, type ProofRow, TEST_RULES, testPlacesOn } from '@caulkhorn/core/proof';
+import { CALIBRATED_FOR_DAYS, type PlannedTest, type ProofRow, TEST_RULES, type Try, testPlacesOn } from '@caulkhorn/core/proof';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
@@ -31,13 +31,14 @@ const CARED: ReadonlySet<PlannedTest['test']> = new Set([
 
 /** One test of one face: how it is done and where, what was read, what it showed, and what is done where it failed. */
 export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
-  const { can, revision, organisationId, jobId } = useJob(parts('can', 'revision', 'organisationId', 'jobId'));
+  const { can, revision, session, organisationId, jobId } = useJob(parts('can', 'revision', 'session', 'organisationId', 'jobId'));
   const units = useUnits();
   const { planned, state, tries, open } = row;
   const { test } = planned;
   const nameOf = useTargetName(face.id);
   const places = usePlaces(face, row);
   const [isWriting, setWriting] = useState(false);
+  const [correcting, setCorrecting] = useState<Try['entry']>(undefined);
   const read = useRef<HTMLElement>(null);
   const known = useRef(tries.length);
   // what was just written down is looked at next
@@ -79,7 +80,13 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
         <h3 className="border-b border-rule-strong font-semibold">{t('proof.tries')}</h3>
         {tries.length === 0 ? <p className="py-1.5 text-soft">{t('proof.none-yet')}</p> : null}
         {tries.map((one, i) => (
-          <TryView key={one.entry?.id ?? i} one={one} planned={planned} face={face} />
+          <TryView
+            key={one.entry?.id ?? i}
+            {...{ one, planned, face }}
+            {...(one.entry && (one.entry.personId === session.personId || can('supersede-others'))
+              ? { onCorrect: () => setCorrecting(one.entry) }
+              : {})}
+          />
         ))}
       </section>
       {open?.entry ? <MendForm face={face} row={row} /> : null}
@@ -91,7 +98,9 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
           </Link>
         </p>
       ) : null}
-      {mayWrite && test !== 'slab-moisture' && !(state === 'failed' && open) ? (
+      {correcting && test !== 'slab-moisture' && can('test') ? (
+        <TestForm key={correcting.id} {...{ face, row, places, correcting }} kind={test} onSaved={() => setCorrecting(undefined)} />
+      ) : mayWrite && test !== 'slab-moisture' && !(state === 'failed' && open) ? (
         isWriting || state === 'due' ? (
           <TestForm key={row.retest?.mendId ?? ''} face={face} row={row} kind={test} places={places} onSaved={() => setWriting(false)} />
         ) : (

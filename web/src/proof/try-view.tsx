@@ -7,6 +7,7 @@ import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayOnly, fullTime } from '../shared/times';
+import { Button } from '../shared/ui/button';
 import { FilmPicture } from '../site-log/film-picture';
 import { StateChip } from './state-chip';
 import { failureText, lackText, shownText } from './test-texts';
@@ -17,7 +18,17 @@ const Curves = lazy(() => import('../charts/curves').then((m) => ({ default: m.C
 const MOST_TOLD = 12;
 
 /** A test as it was taken: by whom, with what, what it shows beside what is asked, and what keeps it from showing anything. */
-export function TryView({ one: { entry, judgement }, planned, face }: { one: Try; planned: PlannedTest; face: Face }) {
+export function TryView({
+  one: { entry, judgement },
+  planned,
+  face,
+  onCorrect,
+}: {
+  one: Try;
+  planned: PlannedTest;
+  face: Face;
+  /** none where it may not be corrected */ onCorrect?: () => void;
+}) {
   const { model } = useJob(parts('model'));
   const units = useUnits();
   const nameOf = useTargetName(face.id);
@@ -73,6 +84,11 @@ export function TryView({ one: { entry, judgement }, planned, face }: { one: Try
         ))}
       {body ? <Drawn result={body.result} planned={planned} face={face} /> : null}
       {body?.note ? <p className="mt-1">{body.note}</p> : null}
+      {body && onCorrect ? (
+        <Button look="quiet" size="small" className="max-[719px]:h-14" onClick={onCorrect}>
+          {t('proof.correct')}
+        </Button>
+      ) : null}
     </article>
   );
 }

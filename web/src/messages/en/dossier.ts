@@ -94,6 +94,7 @@ export const DOSSIER = {
   'log.entry-unsign': 'Signature taken back',
   'log.kind.unsign': 'signatures taken back',
   'issue.not-your-role': 'One signs as one stands in this house.',
+  'issue.signature-stands': 'A signature is never corrected: it is taken back, with a reason.',
   'issue.nothing-to-sign': 'There is nothing to sign yet.',
   'issue.record-has-moved-on': 'Something was written or changed since this was read. Look again, then sign.',
   'bundle.title': 'Everything in one file',
