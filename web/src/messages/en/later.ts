@@ -7,6 +7,7 @@ import { DOSSIER } from './dossier';
 import { GATE } from './gate';
 import { HOUSE } from './house';
 import { PROOF } from './proof';
+import { PROOF_FIELDS } from './proof-fields';
 import { SITE_LOG } from './site-log';
 import { STORES } from './stores';
 import { SYSTEMS } from './systems';
@@ -25,4 +26,5 @@ export const LATER = {
   ...DOSSIER,
   ...GATE,
   ...PROOF,
+  ...PROOF_FIELDS,
 } as const;
