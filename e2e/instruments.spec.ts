@@ -12,7 +12,7 @@ test('instruments are paired, say that they are simulated, show live values, and
   await test.step('paired from a list that says what they are', async () => {
     await live.getByRole('button', { name: 'Instruments' }).click();
     const list = page.getByRole('dialog', { name: 'Instruments' });
-    await expect(list.getByText('simulated', { exact: true })).toHaveCount(5);
+    await expect(list.getByText('simulated', { exact: true })).toHaveCount(8);
     for (const name of ['Bore probe B-1', 'Pin meter P-2', 'Cellar station C-1', 'Standpipe logger S-4', 'Weighing bucket W-1'])
       await list.getByRole('button', { name: `Pair ${name}` }).click();
     await page.keyboard.press('Escape');

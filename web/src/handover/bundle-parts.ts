@@ -84,7 +84,7 @@ function testCalendar({ model, proof, faces, madeMs }: PartsOf, markOf: (faceId:
       : careLooks(face.family, finishedMs).map((startMs) => {
           const look = tOf(`care-look.${AFTER_CARE[face.family!].look}`);
           const uid = `${id} ${face.faceId} care ${new Date(startMs).toISOString().slice(0, 10)}`;
-          return { uid, summary: `${face.mark} · ${look}`, description: t('care.how'), startMs, endMs: startMs + HOUR_MS };
+          return { uid, summary: `${face.mark} · ${look}`, description: t('aftercare.how'), startMs, endMs: startMs + HOUR_MS };
         }),
   );
   return asCalendar({ name: t('bundle.calendar', { job: name }), place: site, events: [...events, ...care], madeMs });

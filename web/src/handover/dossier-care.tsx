@@ -11,11 +11,11 @@ export function CareSection({ faces, timeZone }: { faces: readonly DossierFace[]
   const coated = faces.filter(({ face }) => face.family !== undefined);
   if (coated.length === 0) return null;
   return (
-    <Section title={t('care.title')}>
+    <Section title={t('aftercare.title')}>
       <table className="w-full border-collapse text-[13px]">
         <thead>
           <tr>
-            {[t('dossier.col-face'), t('care.look'), t('care.voids')].map((head) => (
+            {[t('dossier.col-face'), t('aftercare.look'), t('aftercare.voids')].map((head) => (
               <th key={head} className="border-b border-rule-strong py-1 pr-2 text-left font-semibold">
                 {head}
               </th>
@@ -33,7 +33,7 @@ export function CareSection({ faces, timeZone }: { faces: readonly DossierFace[]
                   <b>{face.mark}</b>
                 </td>
                 <td className="py-1 pr-2">
-                  {tOf(`care-look.${care.look}`)}: {when.length > 0 ? when.join(', ') : t('care.once-done')}
+                  {tOf(`care-look.${care.look}`)}: {when.length > 0 ? when.join(', ') : t('aftercare.once-done')}
                   {looks.length > TOLD ? ' …' : ''}
                 </td>
                 <td className="py-1">{care.voids.map((each) => tOf(`voided.${each}`)).join(', ')}</td>
@@ -43,7 +43,7 @@ export function CareSection({ faces, timeZone }: { faces: readonly DossierFace[]
         </tbody>
       </table>
       <p className="mt-1 text-[13px]">
-        {t('care.how')} {t('care.usual')}
+        {t('aftercare.how')} {t('aftercare.usual')}
       </p>
     </Section>
   );

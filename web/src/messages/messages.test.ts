@@ -76,6 +76,19 @@ test('no word is said in two ways', () =>
     ),
   ).toEqual([]));
 
+test('no word of one file stands in another: the later one would silently take its place', () => {
+  const files = readdirSync(join(WEB, 'messages/en')).filter((file) => file.endsWith('.ts'));
+  const seen = new Map<string, string>();
+  const twice = files.flatMap((file) =>
+    [...readFileSync(join(WEB, 'messages/en', file), 'utf8').matchAll(/^  '([^']+)':/gm)].flatMap(([, key]) => {
+      const before = seen.get(key!);
+      seen.set(key!, file);
+      return before === undefined || /^(field|value)\./.test(key!) ? [] : [`${key} in ${before} and ${file}`];
+    }),
+  );
+  expect(twice).toEqual([]);
+});
+
 test('every code with which core and contract refuse has words', () => {
   const code = /(?:\bissue|fail)\(\s*'([a-z][a-z0-9-]+)'/g;
   const codes = new Set(

@@ -36,12 +36,12 @@ export const DOSSIER = {
   'front.no-grade': 'For {marks} nobody said what may come in.',
   'dossier.photos': 'Pictures of the work',
   'dossier.photo-of': '{work}: {of}, {when}, {who}',
-  'care.title': 'Care, and when to look again',
-  'care.how': 'Terms of a warranty are the contract’s. What usually makes it void stands here as common practice.',
-  'care.once-done': 'once its work is finished',
-  'care.look': 'Look again',
-  'care.voids': 'Made void by',
-  'care.usual':
+  'aftercare.title': 'Care, and when to look again',
+  'aftercare.how': 'Terms of a warranty are the contract’s. What usually makes it void stands here as common practice.',
+  'aftercare.once-done': 'once its work is finished',
+  'aftercare.look': 'Look again',
+  'aftercare.voids': 'Made void by',
+  'aftercare.usual':
     'A warranty usually also asks that a named applicator did the work, that the sheet was kept, that the proof is complete, that water stands no higher than was assumed, that drains and pumps are serviced, and that a leak is told within 14 to 30 days. Condensation, structure and finishes are none of it. On block and rubble nothing is guaranteed.',
   'voided.drilling': 'drilling or chasing',
   'voided.acid': 'acid cleaning',
