@@ -48,7 +48,8 @@ test('bond by pairs of EN 1504-2 (from memory), three pulls to 250 m²', () => {
   expect(one(facts('epoxy-vapour-barrier', wheels), 'pull-off').limits).toEqual({ requiredMPa: 2, leastMPa: 1.5 });
   expect(one(facts('deck-membrane'), 'pull-off').limits).toEqual({ requiredMPa: 1.5, leastMPa: 1 });
   // brick tears first: what is enough is found on a trial, and nothing is made up
-  expect(one(facts('sewer-lining', { isMasonry: true }), 'pull-off-trial')).toMatchObject({ limits: {}, by: 'engineer', optional: true });
+  for (const family of ['sewer-lining', 'rigid-slurry', 'flexible-cementitious'] as const)
+    expect(one(facts(family, { isMasonry: true }), 'pull-off-trial')).toMatchObject({ limits: {}, by: 'engineer', optional: true });
 });
 
 test('a floor finish asks for the moisture of the slab, a tank is filled once, gas asks at its pipes, seepage is counted where it was agreed', () => {

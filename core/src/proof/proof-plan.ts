@@ -1,5 +1,5 @@
 import type { Binder, Product } from '../catalogue/index.js';
-import { type InputOf, choice, flag, list, map, number, optional, record, text } from '../fields/index.js';
+import { type ShapeOf, choice, flag, list, map, number, optional, record, text } from '../fields/index.js';
 import { type Demands, type FamilyId, TEST_KINDS } from '../jobs/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 import type { SlabAsked } from '../survey/index.js';
@@ -21,11 +21,7 @@ export const PLANNED_TEST_FIELDS = {
   optional: optional(flag()),
   /** figures that it is measured against, by name */ limits: map(number(''), 20),
 };
-export type PlannedTest = {
-  [K in keyof InputOf<typeof PLANNED_TEST_FIELDS> as undefined extends InputOf<typeof PLANNED_TEST_FIELDS>[K] ? never : K]: InputOf<
-    typeof PLANNED_TEST_FIELDS
-  >[K];
-} & { places?: number; targetIds?: string[]; optional?: boolean };
+export type PlannedTest = ShapeOf<typeof PLANNED_TEST_FIELDS>;
 export const plannedTest = record(PLANNED_TEST_FIELDS);
 
 /** What decides how a face is proven. */
@@ -153,7 +149,6 @@ const isUnderWheels = ({ demands: { traffic } }: ProofFacts) => traffic === 'veh
 const LIMITS: Readonly<Record<LimitAsked, (facts: ProofFacts, filmMm: number) => Record<string, number>>> = {
   // of a film whose sheet says no thickness nothing can be shown
   film: ({ areaM2, leastFilmShare }, filmMm) => ({ areaM2, leastShare: leastFilmShare, ...(filmMm > 0 ? { filmMm } : {}) }),
-  bond: () => bondOf('rigid'),
   'bond-rigid': (facts) => bondOf(isUnderWheels(facts) ? 'rigid-trafficked' : 'rigid'),
   'bond-flexible': (facts) =>
     facts.demands.finish === 'tile'

@@ -29,7 +29,7 @@ export type PlacesAsked =
   | { readonly once: true };
 
 /** What it is measured against, beyond what its kind always is. */
-export type LimitAsked = 'film' | 'bond' | 'bond-rigid' | 'bond-flexible' | 'bond-slab' | 'bond-deck' | 'drinks' | 'beads' | 'firm';
+export type LimitAsked = 'film' | 'bond-rigid' | 'bond-flexible' | 'bond-slab' | 'bond-deck' | 'drinks' | 'beads' | 'firm';
 
 /** A test that a finished face is proven by: which faces, when, how often, against what, and by whom. */
 export interface TestRule {
@@ -37,7 +37,7 @@ export interface TestRule {
   readonly test: ProvenBy;
   /** any, where none is named */ readonly families?: readonly FamilyId[];
   readonly asked?: TestAsked;
-  /** counted from the end of the face's own work, or of its preparing; none: before the first coat */
+  /** counted from the end of the face's coats, or of its preparing; `found`: as it is, before the first coat */
   readonly from: 'layers' | 'prepared' | 'found';
   /** the longest of them counts */
   readonly wait: { readonly days?: number; readonly cementDays?: number; readonly h?: number; readonly sheet?: 'cover' | 'water' };

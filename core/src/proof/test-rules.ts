@@ -56,7 +56,12 @@ export const TEST_RULES: readonly TestRule[] = [
   },
   {
     // brick and block tear before a coat lets go: what is enough is found out on a trial patch
-    ...{ id: 'pull-off-trial', test: 'pull-off', families: ['rigid-slurry', 'sewer-lining'], asked: { masonry: true } },
+    ...{
+      id: 'pull-off-trial',
+      test: 'pull-off',
+      families: ['rigid-slurry', 'flexible-cementitious', 'sewer-lining'],
+      asked: { masonry: true },
+    },
     ...{ from: 'layers', wait: { days: 7, cementDays: 28 }, places: PULL_PLACES, by: 'engineer', optional: true, source: COMMON_PRACTICE },
   },
   {

@@ -90,7 +90,7 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
 }
 
 /** Steps that list faces themselves, or need all of a small screen. */
-const hasOwnList = (lens: LensId) => lens === 'proof' || LENSES.find(({ id }) => id === lens)!.layout === 'page';
+const hasOwnList = (lens: LensId) => lens === 'proof' || lens === 'handover' || LENSES.find(({ id }) => id === lens)!.layout === 'page';
 
 function Slate({ id }: { id: LensId }) {
   const Content = LENSES.find((lens) => lens.id === id)!.slate;
@@ -108,6 +108,8 @@ function LensPicker({ lens }: { lens: LensId }) {
       {LENSES.map(({ id }) => (
         <Link
           key={id}
+          // the step that is open may lie beyond the edge
+          ref={(link) => (id === lens ? link?.scrollIntoView({ inline: 'center', block: 'nearest' }) : undefined)}
           to={`/o/${organisationId}/jobs/${jobId}/${id}`}
           aria-current={id === lens ? 'page' : undefined}
           className={`flex h-14 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}
