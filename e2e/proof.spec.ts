@@ -93,8 +93,15 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await expect(tests).toContainText('left out');
 
   // signed as it stands; what is written later is told as an addendum, and the signature can be taken back
+  // not before the record was read anew: what the device kept may be older
+  let answer!: () => void;
+  const answered = new Promise<void>((done) => (answer = done));
+  await page.route(/\/log$/, (route) => answered.then(() => route.continue()));
   await page.goto(`${path}/handover`);
   const signatures = page.getByRole('region', { name: 'Signatures' });
+  await expect(signatures).toContainText('Looking whether this is the latest');
+  await expect(signatures.getByRole('checkbox')).toBeDisabled();
+  answer();
   await signatures.getByRole('checkbox').check();
   await signatures.getByRole('button', { name: 'Sign as planner' }).click();
   await allSent(page);

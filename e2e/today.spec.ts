@@ -6,7 +6,9 @@ test('Today: what is wrong, what comes, what waits; each line leads to its place
   await expect(page.getByText(/^All \d+ jobs looked at\.$/)).toBeVisible();
   const wrong = page.getByRole('region', { name: 'Wrong now' });
   await expect(page.getByRole('region', { name: 'The next 48 hours' }).getByRole('listitem').first()).toBeVisible();
-  // what was imported by another test has the same
+  // what was imported or copied by another test has the same, and may stand before it
+  const more = wrong.getByRole('button', { name: /^Show .* more$/ });
+  if (await more.isVisible()) await more.click();
   await wrong
     .getByRole('link', { name: /N2 refused by this system/ })
     .first()
@@ -104,24 +106,40 @@ test('a job is renamed, given its hours, copied, archived, brought back and dele
   await expect(menu(`${name}, west`)).toBeVisible();
 });
 
-test('nothing below moves under a finger while the jobs are looked at one after another', async ({ page }) => {
-  await signIn(page);
-  const looked = page.getByText(/^All \d+ jobs looked at\.$/);
-  await expect(looked).toBeVisible();
-  let n = 0;
-  await page.route(/\/outlook$/, async (route) => {
-    await new Promise((done) => setTimeout(done, 250 * ++n));
-    await route.continue();
+// once as it was left, and once with far less room than the half-filled lists want: then it grows once, when all is there
+for (const kept of [undefined, 220])
+  test(`nothing below moves under a finger while the jobs are looked at one after another${kept ? ', in too little room' : ''}`, async ({
+    page,
+  }) => {
+    await signIn(page);
+    const looked = page.getByText(/^All \d+ jobs looked at\.$/);
+    await expect(looked).toBeVisible();
+    let n = 0;
+    await page.route(/\/outlook$/, async (route) => {
+      await new Promise((done) => setTimeout(done, 250 * ++n));
+      await route.continue();
+    });
+    await page.evaluate(() =>
+      indexedDB.databases().then((all) => Promise.all(all.map(({ name }) => name && indexedDB.deleteDatabase(name)))),
+    );
+    if (kept) await page.evaluate((px) => localStorage.setItem('caulkhorn-height today wide', String(px)), kept);
+    await page.reload();
+    const list = page.getByRole('region', { name: 'Jobs' });
+    await expect(list).toBeVisible();
+    // both in one look: whether all is there, and where the list stands
+    const tops = await page.evaluate(
+      () =>
+        new Promise<number[]>((done) => {
+          const seen: number[] = [];
+          const look = () => {
+            if (/All \d+ jobs looked at\./.test(document.body.textContent)) return done(seen);
+            seen.push(document.querySelector('section[aria-label="Jobs"]')!.getBoundingClientRect().top);
+            requestAnimationFrame(look);
+          };
+          look();
+        }),
+    );
+    expect(tops.length).toBeGreaterThan(3);
+    expect(Math.max(...tops) - Math.min(...tops)).toBeLessThanOrEqual(2);
+    if (!kept) expect(Math.abs((await list.boundingBox())!.y - tops.at(-1)!)).toBeLessThanOrEqual(2);
   });
-  await page.evaluate(() =>
-    indexedDB.databases().then((all) => Promise.all(all.map(({ name }) => name && indexedDB.deleteDatabase(name)))),
-  );
-  await page.reload();
-  const list = page.getByRole('region', { name: 'Jobs' });
-  const tops: number[] = [];
-  await expect(list).toBeVisible();
-  while (!(await looked.isVisible())) tops.push((await list.boundingBox())!.y);
-  expect(tops.length).toBeGreaterThan(3);
-  expect(Math.max(...tops) - Math.min(...tops)).toBeLessThanOrEqual(2);
-  expect(Math.abs((await list.boundingBox())!.y - tops.at(-1)!)).toBeLessThanOrEqual(2);
-});

@@ -12,12 +12,14 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
 import { SignatureLine, useSignatures } from './signature-line';
 import { useMissing } from './use-missing';
+import { useRecordRead } from './use-record-read';
 
 /** Who has signed the dossier, and one's own signature under it. */
 export function SigningPanel() {
   const { session, organisationId, outbox, can, log } = useJob(parts('session', 'organisationId', 'outbox', 'can', 'log'));
   const { signatures, toSign } = useSignatures();
   const open = useMissing().length;
+  const read = useRecordRead();
   const [hasRead, setRead] = useState(false);
   const standing = session.organisations.find(({ id }) => id === organisationId)?.standing;
   const role = SIGN_ROLES.find((each) => each === standing);
@@ -48,14 +50,21 @@ export function SigningPanel() {
             <p className="text-[13px] text-soft">{t('sign.how')}</p>
             {open > 0 ? <p className="font-medium">{t('sign.open', { n: open })}</p> : null}
             {waits ? <p className="font-medium">{t('sign.wait')}</p> : null}
+            {read === 'read' ? null : <p className="font-medium">{t(`sign.${read}`)}</p>}
             <label className="flex min-h-9 items-start gap-2 max-[719px]:min-h-14">
-              <input type="checkbox" className="mt-1 size-5" checked={hasRead} onChange={({ target }) => setRead(target.checked)} />
+              <input
+                type="checkbox"
+                className="mt-1 size-5"
+                checked={hasRead}
+                disabled={read !== 'read'}
+                onChange={({ target }) => setRead(target.checked)}
+              />
               {t('sign.as', { role: t(`sign.role.${role}`) })}
             </label>
             <Button
               look="solid"
               className="self-start max-[719px]:h-14 max-[719px]:self-stretch"
-              disabled={!hasRead || waits}
+              disabled={!hasRead || waits || read !== 'read'}
               onClick={sign}
             >
               {t('sign.do', { role: t(`sign.role.${role}`) })}

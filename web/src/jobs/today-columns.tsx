@@ -17,9 +17,9 @@ const NOTHING = { wrong: 'today.nothing-wrong', coming: 'today.nothing-coming', 
 
 /** What is wrong, what comes, what waits: three lists beside each other, on a phone one under the other. */
 export function TodayColumns({ organisationId, lines, isFilling }: { organisationId: string; lines: TodayLines; isFilling: boolean }) {
-  const { inner, minHeight } = useKeptHeight('today', isFilling);
+  const { inner, height } = useKeptHeight('today', isFilling);
   return (
-    <div style={{ minHeight }}>
+    <div className={isFilling ? 'overflow-y-clip' : ''} style={{ height }}>
       <div ref={inner} className="grid grid-cols-3 gap-x-6 gap-y-4 max-[980px]:grid-cols-1">
         {COLUMNS.map(({ id, edge }) => (
           <section key={id} aria-label={t(`today.${id}`)} className="min-w-0">

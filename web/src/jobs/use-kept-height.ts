@@ -5,13 +5,10 @@ const USUAL_PX = { wide: 468, narrow: 1260 } as const;
 const NARROW = '(max-width: 980px)';
 
 /**
- * Keeps as much room as was needed the last time while lists fill one after another, so that nothing below moves under somebody's finger.
- * `inner` is measured once all is there.
+ * Keeps just the room that was needed the last time while lists fill one after another, so that nothing below moves under somebody's finger:
+ * half-filled lists can be the taller ones, where their first lines wrap. `inner` is measured once all is there.
  */
-export function useKeptHeight(
-  name: string,
-  isFilling: boolean,
-): { inner: RefObject<HTMLDivElement | null>; minHeight: number | undefined } {
+export function useKeptHeight(name: string, isFilling: boolean): { inner: RefObject<HTMLDivElement | null>; height: number | undefined } {
   const inner = useRef<HTMLDivElement>(null);
   const [key, usual] = matchMedia(NARROW).matches
     ? ([`caulkhorn-height ${name} narrow`, USUAL_PX.narrow] as const)
@@ -20,5 +17,5 @@ export function useKeptHeight(
   useEffect(() => {
     if (!isFilling && inner.current) localStorage.setItem(key, String(inner.current.offsetHeight));
   }, [isFilling, key]);
-  return { inner, minHeight: isFilling ? kept : undefined };
+  return { inner, height: isFilling ? kept : undefined };
 }

@@ -76,6 +76,8 @@ export const DOSSIER = {
   'sign.open': '{n} points are open. They stay in the dossier as they are.',
   'sign.open.one': 'One point is open. It stays in the dossier as it is.',
   'sign.wait': 'Entries on this device are still to be sent: sign when all is sent.',
+  'sign.reading': 'Looking whether this is the latest …',
+  'sign.no-answer': 'The server does not answer, so it is not known whether this is the latest: sign when there is a connection.',
   'sign.nothing': 'There is nothing to sign yet: no plan was released, or nothing was written.',
   'sign.signed': '{name}, {role}, {when}',
   'sign.fingerprint': 'Fingerprint {hash}',
