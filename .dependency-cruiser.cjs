@@ -66,6 +66,7 @@ const SERVER_ORDER = [
   'exchange',
   'calculators',
   'jobs',
+  'prints',
   'demo',
   'testing',
 ];

@@ -17,7 +17,7 @@ const { values } = parseArgs({
   },
 });
 
-ensurePackages('postgresql');
+ensurePackages('postgresql', 'chromium');
 ensureModules();
 build();
 const data = dataFolder();

@@ -6,7 +6,7 @@ import { ROOT, dataFolder, ensureModules, ensurePackages, runNode } from './lib/
 
 const SERVER_PORT = '4400';
 
-ensurePackages('postgresql');
+ensurePackages('postgresql', 'chromium');
 ensureModules();
 dataFolder();
 const cluster = new Cluster(clusterFolder(ROOT, 'dev-postgres').folder, { durable: true });

@@ -3,11 +3,14 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { openToNetwork } from './lib/network.mjs';
-import { ROOT, fail, spawnNode } from './lib/setup.mjs';
+import { ROOT, fail, installPackages, spawnNode } from './lib/setup.mjs';
 
 const { values } = parseArgs({ options: { lan: { type: 'boolean', default: false } } });
 if (!existsSync(join(ROOT, 'server/dist/main.js')) || !existsSync(join(ROOT, 'web/dist/index.html')))
   fail('Nothing is built yet: run "npm ci && npm run build" first.');
+// without it everything works but the PDF, which is then printed from the page
+const noPrinter = installPackages('chromium');
+if (noPrinter) console.warn(`The server will make no PDF. ${noPrinter}`);
 const port = Number(process.env.PORT);
 if (values.lan && !(port > 0)) fail('--lan needs PORT in the environment.');
 const network = values.lan ? openToNetwork(port) : undefined;

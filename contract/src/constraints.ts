@@ -49,6 +49,11 @@ export function OneOf(choices: readonly string[]): PropertyDecorator {
 }
 
 /** An id made by whoever made the thing: a UUID. */
+/** A language tag as browsers have it, like en-GB. */
+export function Language(): PropertyDecorator {
+  return applyDecorators(IsString(), MaxLength(35, { context: { max: 35 } }), Matches(/^[a-z]{2,3}(-[a-z0-9]{2,8})*$/i));
+}
+
 export function Id(): PropertyDecorator {
   return IsUUID('all');
 }

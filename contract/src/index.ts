@@ -55,6 +55,8 @@ export type {
   SessionInfo,
   Standing,
 } from './people.js';
+export { PAPERS, PRINT_PARTS, PrintDto } from './prints.js';
+export type { PrintAnswer } from './prints.js';
 export { ProgrammeSearchDto } from './programme-search.js';
 export type { ProgrammeSearchAnswer } from './programme-search.js';
 export { upgradeJobFile } from './upgrade-job-file.js';

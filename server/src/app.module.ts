@@ -28,6 +28,9 @@ import { PhotosController } from './photos/photos.controller.js';
 import { PhotosService } from './photos/photos.service.js';
 import { OutlookController } from './outlook/outlook.controller.js';
 import { OutlookService } from './outlook/outlook.service.js';
+import { PrintAnswers } from './prints/print-answers.js';
+import { PrintsController } from './prints/prints.controller.js';
+import { PrintSettings, PrintsService } from './prints/prints.service.js';
 import { SearchesController } from './programme/searches.controller.js';
 import { SearchesService } from './programme/searches.service.js';
 import { ReleaseService } from './planning/release.service.js';
@@ -50,11 +53,12 @@ export interface AppOptions {
   queue: JobQueue;
   /** sign-ins allowed per minute and address */ signInsPerMinute: number;
   logLevel: string;
+  webRoot: string | undefined;
 }
 
 @Module({})
 export class AppModule {
-  static with({ database, gate, queue, signInsPerMinute, logLevel }: AppOptions): DynamicModule {
+  static with({ database, gate, queue, signInsPerMinute, logLevel, webRoot }: AppOptions): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -77,6 +81,7 @@ export class AppModule {
         StoresController,
         OutlookController,
         SearchesController,
+        PrintsController,
         JobsController,
         DevicesController,
         ExchangeController,
@@ -88,6 +93,7 @@ export class AppModule {
         { provide: TenantDatabase, useValue: database },
         { provide: GateDatabase, useValue: gate },
         { provide: JobQueue, useValue: queue },
+        { provide: PrintSettings, useValue: new PrintSettings(webRoot) },
         AccountRows,
         SecurityEvents,
         SignInService,
@@ -102,6 +108,8 @@ export class AppModule {
         StoresService,
         OutlookService,
         SearchesService,
+        PrintAnswers,
+        PrintsService,
         JobsService,
         CommandsService,
         AppendService,

@@ -37,7 +37,10 @@ export async function createApp(settings: AppSettings): Promise<NestExpressAppli
   const queue = new JobQueue(settings.databaseUrl);
   const httpsOptions = settings.tls && { cert: readFileSync(settings.tls.certPath), key: readFileSync(settings.tls.keyPath) };
   const app = await NestFactory.create<NestExpressApplication>(
-    AppModule.with({ database, gate, queue, signInsPerMinute: settings.signInsPerMinute ?? 12, logLevel: settings.logLevel ?? 'info' }),
+    AppModule.with({
+      ...{ database, gate, queue, webRoot: settings.webRoot },
+      ...{ signInsPerMinute: settings.signInsPerMinute ?? 12, logLevel: settings.logLevel ?? 'info' },
+    }),
     { bufferLogs: true, bodyParser: false, httpsOptions },
   );
   app.useLogger(app.get(Logger));

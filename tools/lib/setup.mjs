@@ -24,11 +24,17 @@ const PACKAGES = /** @type {const} */ ({
 
 /** Installs the named Debian packages where missing; ends with one clear line where that is not possible. @param {(keyof typeof PACKAGES)[]} wanted */
 export function ensurePackages(...wanted) {
+  const why = installPackages(...wanted);
+  if (why) fail(why);
+}
+
+/** Installs the named Debian packages where missing; says in one line why it could not. @param {(keyof typeof PACKAGES)[]} wanted @returns {string | null} */
+export function installPackages(...wanted) {
   const missing = wanted.filter((name) => !PACKAGES[name]());
-  if (missing.length === 0) return;
+  if (missing.length === 0) return null;
   const isRoot = process.getuid?.() === 0;
   const maySudo = !isRoot && spawnSync('sudo', ['-n', 'true']).status === 0;
-  if (!isRoot && !maySudo) fail(`Please install: apt-get install ${missing.join(' ')} (this user may not).`);
+  if (!isRoot && !maySudo) return `Please install: apt-get install ${missing.join(' ')} (this user may not).`;
   console.log(`Installing ${missing.join(' and ')} from Debian …`);
   const prefix = isRoot ? [] : ['sudo', '-n'];
   for (const args of [
@@ -37,10 +43,10 @@ export function ensurePackages(...wanted) {
   ]) {
     const [program, ...rest] = [...prefix, 'env', 'DEBIAN_FRONTEND=noninteractive', 'apt-get', ...args];
     const { status, stderr, stdout } = spawnSync(program ?? '', rest, { encoding: 'utf8' });
-    if (status !== 0) fail(`apt-get ${args[0]} failed:\n${stdout}${stderr}`);
+    if (status !== 0) return `apt-get ${args[0]} failed:\n${stdout}${stderr}`;
   }
   const still = missing.filter((name) => !PACKAGES[name]());
-  if (still.length > 0) fail(`Installed, but not found where Debian puts it: ${still.join(', ')}.`);
+  return still.length > 0 ? `Installed, but not found where Debian puts it: ${still.join(', ')}.` : null;
 }
 
 /** Installs the npm packages of the lock file, once for each lock file. */

@@ -1,7 +1,7 @@
 import { USUAL_CREW, USUAL_HOUSE, planJob, revisionContent } from '../planning';
 import { type EntryBody, FIRST_LINK, type LogLine, sealEntry, sealReceipt } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
-import { type ReleasedRevision, dossierOf, productOfWork } from './index';
+import { type ReleasedRevision, dossierOf, dossierOfFace, productOfWork } from './index';
 
 const PEOPLE = { f: 'Foreman', a: 'Apprentice' } as const;
 
@@ -215,4 +215,24 @@ test('what was read, mixed and wetted stands with its work; what was taken back 
   expect([film.map(({ wetMm }) => wetMm), pails, thrown, rounds]).toEqual([[1.1, 0.9], 1, 1, 1]);
   expect(lines).toHaveLength(7);
   expect(lines[2]!.supersededBy!.body.kind).toBe('withdrawn');
+});
+
+test('the part of one face holds what was planned, done and written of it; the proof of the log stays that of the whole', () => {
+  const laid = writeLog([
+    { by: 'f', body: { kind: 'start', ...work } },
+    { by: 'f', body: { kind: 'mix', ...work } },
+    { by: 'f', body: { kind: 'pail', mixId: 'e2', became: 'used' } },
+    { by: 'a', body: { kind: 'note', note: 'the gate sticks' } },
+    { by: 'a', body: { kind: 'note', faceId: 'south', note: 'another wall' } },
+    { by: 'a', body: { kind: 'note', faceId: 'north', note: 'this wall' } },
+  ]);
+  const whole = dossierOf(revision, laid, [], NOW);
+  const part = dossierOfFace(whole, 'north');
+  expect(part.faces.map(({ face }) => face.faceId)).toEqual(['north']);
+  expect(part.lines.map(({ line }) => line.entry.id)).toEqual(['e1', 'e2', 'e3', 'e6']);
+  expect(part.chain).toEqual(whole.chain);
+  expect(part.open.some((point) => 'face' in point && point.face.faceId !== 'north')).toBe(false);
+  expect(part.open.find(({ code }) => code === 'not-shown-yet')).toEqual({ code: 'not-shown-yet', n: 1 });
+  const none = dossierOfFace(whole, 'nowhere');
+  expect([none.faces, none.lines, none.people, none.open]).toEqual([[], [], [], []]);
 });

@@ -70,6 +70,7 @@ export interface Dossier {
   lines: DossierLine[];
   people: { id: string; name: string }[];
   chain: {
+    /** lines of the whole log, also in a part of the dossier */ n: number;
     broken: BrokenLink | null;
     last: { receiptSeq: number; entryHash: string; receiptHash: string } | null;
     signedByDevice: number;
@@ -124,12 +125,36 @@ export function dossierOf(
     lines: log.map((line) => ({ line, marks: timeMarks(line), supersededBy: supersededBy.get(line.entry.id) })),
     people: [...new Map(log.map(({ entry }) => [entry.personId, entry.personName]))].map(([id, name]) => ({ id, name })),
     chain: {
+      n: log.length,
       broken: findBrokenLink(log),
       last: last ? { receiptSeq: last.receipt.receiptSeq, entryHash: last.entry.hash, receiptHash: last.receipt.receiptHash } : null,
       signedByDevice: log.filter(({ entry }) => entry.signature !== null).length,
       byServerKey: countBy(log.map(({ receipt }) => (receipt.signature ? (receipt.keyId ?? '') : ''))),
       imported: log.filter(({ importedAt }) => importedAt !== undefined).length,
     },
+  };
+}
+
+/**
+ * The part of a dossier that is about one face: its plan, work, tests and what was written of it. The log's own proof stays that of the whole
+ * log. A face that was not released leaves a part without faces.
+ */
+export function dossierOfFace(dossier: Dossier, faceId: string): Dossier {
+  const faces = dossier.faces.filter(({ face }) => face.faceId === faceId);
+  const work = new Set(faces.flatMap((each) => each.work).map(({ item }) => item.id));
+  const mixed = new Set<string>();
+  const isOf = ({ id, body }: LogEntry): boolean => {
+    if ('mixId' in body) return mixed.has(body.mixId);
+    const is = 'workItemId' in body ? work.has(body.workItemId) : 'faceId' in body && body.faceId === faceId;
+    if (is && body.kind === 'mix') mixed.add(id);
+    return is;
+  };
+  const lines = dossier.lines.filter(({ line }) => isOf(line.entry));
+  const writers = new Set(lines.map(({ line }) => line.entry.personId));
+  return {
+    ...dossier,
+    ...{ faces, lines, open: openPoints(dossier.revision, faces), breaches: dossier.breaches.filter(isOf) },
+    people: dossier.people.filter(({ id }) => writers.has(id)),
   };
 }
 

@@ -1,5 +1,5 @@
-export { dossierOf, isShown } from './dossier.js';
-export type { DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
+export { dossierOf, dossierOfFace, isShown } from './dossier.js';
+export type { Dossier, DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
 export { diaryOf } from './diary.js';
 export type { Diary, DiaryWork } from './diary.js';
 export { productOfWork } from './work-product.js';

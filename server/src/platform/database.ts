@@ -16,6 +16,7 @@ import { JobStates1764000000009 } from './migrations/0009-job-states.js';
 import { Invitations1764000000010 } from './migrations/0010-invitations.js';
 import { KeptProgramme1764000000011 } from './migrations/0011-kept-programme.js';
 import { ProgrammeSearch1764000000012 } from './migrations/0012-programme-search.js';
+import { DossierPrint1764000000013 } from './migrations/0013-dossier-print.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
 
 const MIGRATIONS = [
@@ -31,6 +32,7 @@ const MIGRATIONS = [
   Invitations1764000000010,
   KeptProgramme1764000000011,
   ProgrammeSearch1764000000012,
+  DossierPrint1764000000013,
 ];
 
 /**
@@ -121,6 +123,7 @@ const TABLES = [
     'photo_file',
     'kept_programme',
     'programme_search',
+    'dossier_print',
   ],
   ...['command', 'plan_revision', 'log_entry', 'job_keys', 'job_import', 'house', 'product', 'stock_move'],
 ];

@@ -6,7 +6,8 @@ import { appConnection, outliveCutConnections } from './connections.js';
 /** Where the queue's own tables lie; what is in them are ids, whose rows are fenced where they stand. */
 const SCHEMA = 'queue';
 export const PROGRAMME_SEARCH = 'programme-search';
-const QUEUES = [PROGRAMME_SEARCH];
+export const DOSSIER_PRINT = 'dossier-print';
+const QUEUES = [PROGRAMME_SEARCH, DOSSIER_PRINT];
 /** Looks for work so often, s; and for work whose worker has fallen. */
 const POLL_S = 1;
 const MAINTAIN_S = 5;

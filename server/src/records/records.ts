@@ -11,6 +11,7 @@ import { JobList } from './job-list.js';
 import { type JobRow, JobRows, READ_JOB, type StoredJob, storedJob } from './job-rows.js';
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
+import { PrintRows } from './print-rows.js';
 import { RevisionRows } from './revision-rows.js';
 import { SearchRows } from './search-rows.js';
 import { StockRows } from './stock-rows.js';
@@ -60,6 +61,7 @@ export class JobRecords extends Records {
   readonly commands: CommandRows;
   readonly photoFiles: PhotoFileRows;
   readonly searches: SearchRows;
+  readonly prints: PrintRows;
 
   constructor(
     caller: Caller,
@@ -74,6 +76,7 @@ export class JobRecords extends Records {
     this.commands = new CommandRows(manager, organisationId, jobId);
     this.photoFiles = new PhotoFileRows(manager, organisationId, jobId);
     this.searches = new SearchRows(manager, organisationId, jobId);
+    this.prints = new PrintRows(manager, organisationId, jobId);
   }
 }
 

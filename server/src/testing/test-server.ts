@@ -7,6 +7,11 @@ import { loadDemo } from '../demo/load-demo';
 
 export type Agent = ReturnType<typeof supertest.agent>;
 
+interface TestOptions {
+  signInsPerMinute?: number;
+  /** folder of pages, for what prints them */ webRoot?: string;
+}
+
 const SETTINGS = { sessionSecret: 'only for tests, thirty-two characters', signInsPerMinute: 1000 };
 
 /** A whole server on a throw-away database of its own in the cluster at TEST_DATABASE_URL, copied from one that holds the demo. */
@@ -18,13 +23,17 @@ export class TestServer {
     private readonly database: string,
   ) {}
 
-  static async start(options: { signInsPerMinute?: number } = {}): Promise<TestServer> {
+  private options: TestOptions = {};
+
+  static async start(options: TestOptions = {}): Promise<TestServer> {
     const adminUrl = process.env['TEST_DATABASE_URL'];
     if (!adminUrl) throw new Error('TEST_DATABASE_URL is missing: run these tests with npm test');
     const database = `test_${process.pid}_${Math.random().toString(36).slice(2, 10)}`;
     await sql(adminUrl, `create database ${database} template ${await demoTemplate(adminUrl)}`);
     const ownerUrl = urlOf(adminUrl, database);
-    return new TestServer(await appOn(ownerUrl, options), ownerUrl, adminUrl, database);
+    const server = new TestServer(await appOn(ownerUrl, options), ownerUrl, adminUrl, database);
+    server.options = options;
+    return server;
   }
 
   get http(): ReturnType<typeof supertest> {
@@ -54,13 +63,13 @@ export class TestServer {
 
   /** A second server on the same database; only its serving is stopped. */
   async another(): Promise<TestServer> {
-    return new TestServer(await appOn(this.databaseUrl), this.databaseUrl, this.adminUrl, this.database);
+    return new TestServer(await appOn(this.databaseUrl, this.options), this.databaseUrl, this.adminUrl, this.database);
   }
 
   /** As after a power cut that was kind: ended, and begun anew on what it left. */
   async restart(): Promise<void> {
     await this.stopServing();
-    this.app = await appOn(this.databaseUrl);
+    this.app = await appOn(this.databaseUrl, this.options);
   }
 
   async forget(): Promise<void> {
@@ -77,7 +86,7 @@ export function loginUrl(ownerUrl: string): string {
   return url.href;
 }
 
-function appOn(ownerUrl: string, options: { signInsPerMinute?: number } = {}): Promise<NestExpressApplication> {
+function appOn(ownerUrl: string, options: TestOptions = {}): Promise<NestExpressApplication> {
   const logLevel = process.env['TEST_LOG_LEVEL'] ?? 'silent';
   return createApp({ ...SETTINGS, ownerUrl, databaseUrl: loginUrl(ownerUrl), logLevel, ...options });
 }

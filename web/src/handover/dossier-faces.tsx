@@ -61,8 +61,8 @@ function Recorded({ film, pails, thrown, rounds }: Pick<DossierFace['work'][numb
 /** One part of the dossier under its head. */
 export function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="mt-5 break-inside-avoid-page">
-      <h2 className="mb-1 border-b border-rule-strong text-base font-semibold">{title}</h2>
+    <section className="mt-5">
+      <h2 className="mb-1 break-after-avoid border-b border-rule-strong text-base font-semibold">{title}</h2>
       {children}
     </section>
   );

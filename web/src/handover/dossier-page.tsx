@@ -1,9 +1,9 @@
 import '../messages/later';
-import { type DossierLine, type ReleasedFace, dossierOf } from '@caulkhorn/core/proof';
+import { type DossierFace, type DossierLine, type ReleasedFace, dossierOf, dossierOfFace } from '@caulkhorn/core/proof';
 import { type LogLine } from '@caulkhorn/core/site-log';
 import { ArrowLeft, Printer } from 'lucide-react';
-import { useMemo } from 'react';
-import { Link } from 'react-router';
+import { useEffect, useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { t, tOf } from '../messages/t';
 import { fullTime } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
@@ -15,8 +15,11 @@ import { parts, useJob } from '../job/job-context';
 import { CareSection } from './dossier-care';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { FrontPage } from './dossier-front';
+import { TestsOfFace } from './dossier-tests';
 import { openText } from './open-text';
+import { PdfMaker } from './pdf-maker';
 import { SignatureLine, useSignatures } from './signature-line';
+import { useRecordRead } from './use-record-read';
 
 /** The dossier as it is drawn for A4. Everything in it comes from what was released, written and measured, nothing from today's plan. */
 export function DossierPage() {
@@ -24,11 +27,19 @@ export function DossierPage() {
     parts('model', 'revision', 'lines', 'outbox', 'organisationId', 'jobId'),
   );
   const now = useNow(60_000);
+  const read = useRecordRead();
+  const [which] = useSearchParams();
+  const faceId = which.get('face');
+  const isTests = which.get('part') === 'tests';
   const dossier = useMemo(() => {
     const received = lines.filter((line): line is LogLine => line.receipt !== null);
-    return dossierOf(revision, received, model.readings, now);
-  }, [revision, lines, model.readings, now]);
+    const whole = dossierOf(revision, received, model.readings, now);
+    return faceId ? dossierOfFace(whole, faceId) : whole;
+  }, [revision, lines, model.readings, now, faceId]);
   const job = revision?.decided?.job ?? model.job;
+  useEffect(() => {
+    document.title = t('dossier.page-title', { job: job.name });
+  }, [job.name]);
   const { chain } = dossier;
   const released = dossier.faces.map(({ face }) => face);
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
@@ -42,17 +53,25 @@ export function DossierPage() {
     ...(outbox.pending.length > 0 ? [t('missing.unsent', { n: outbox.pending.length })] : []),
   ];
   return (
-    <main id="content" className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:p-0">
-      <div className="no-print mb-4 flex gap-2">
+    <main
+      id="content"
+      data-read={read}
+      className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:bg-white print:p-0"
+    >
+      <div className="no-print mb-4 flex flex-wrap items-end gap-2">
         <Link to={`/o/${organisationId}/jobs/${jobId}/handover`} className={buttonClass('quiet')}>
           <ArrowLeft size={16} /> {t('dossier.back')}
         </Link>
-        <Button look="solid" onClick={() => print()}>
+        <Button onClick={() => print()}>
           <Printer size={16} /> {t('dossier.print')}
         </Button>
+        <PdfMaker />
       </div>
       <header className="border-b-2 border-ink pb-2">
-        <p className="text-[13px]">{t('dossier.title')}</p>
+        <p className="text-[13px]">
+          {t(isTests ? 'dossier.title-tests' : 'dossier.title')}
+          {faceId ? ` · ${t('dossier.one-face', { marks: released.map(({ mark }) => mark).join(', ') })}` : ''}
+        </p>
         <h1 className="text-2xl leading-8 font-bold">{job.name}</h1>
         <p>
           {job.site} · {t('dossier.datum', { datum: job.datum })} ·{' '}
@@ -70,41 +89,47 @@ export function DossierPage() {
       </header>
       <FrontPage faces={dossier.faces} />
       <Signatures />
-      {open.length > 0 ? (
-        <Section title={t('dossier.open')}>
-          <ul className="list-disc pl-5">
-            {open.map((text) => (
-              <li key={text}>{text}</li>
+      {isTests ? (
+        dossier.faces.map((each) => <Tested key={each.face.faceId} of={each} timeZone={job.timeZone} />)
+      ) : (
+        <>
+          {open.length > 0 ? (
+            <Section title={t('dossier.open')}>
+              <ul className="list-disc pl-5">
+                {open.map((text) => (
+                  <li key={text}>{text}</li>
+                ))}
+              </ul>
+            </Section>
+          ) : null}
+          {released.length > 0 ? (
+            <Section title={t('dossier.faces')}>
+              <FacesTable faces={released} products={revision!.decided!.products} />
+            </Section>
+          ) : null}
+          {dossier.faces
+            .filter(({ face }) => face.family)
+            .map((each) => (
+              <FaceSection key={each.face.faceId} of={each} products={revision!.decided!.products} timeZone={job.timeZone} />
             ))}
-          </ul>
-        </Section>
-      ) : null}
-      {released.length > 0 ? (
-        <Section title={t('dossier.faces')}>
-          <FacesTable faces={released} products={revision!.decided!.products} />
-        </Section>
-      ) : null}
-      {dossier.faces
-        .filter(({ face }) => face.family)
-        .map((each) => (
-          <FaceSection key={each.face.faceId} of={each} products={revision!.decided!.products} timeZone={job.timeZone} />
-        ))}
-      <CareSection faces={dossier.faces} timeZone={job.timeZone} />
-      <Section title={t('dossier.exceptions')}>
-        <Exceptions faces={released} />
-        {dossier.breaches.map((entry) => (
-          <p key={entry.id} className="py-0.5">
-            {fullTime(entry.occurredAt, job.timeZone)} · <EntryText entry={entry} name={workName({ line: { entry } as LogLine })} />
-          </p>
-        ))}
-      </Section>
-      <Section title={t('dossier.entries')}>
-        <ol>
-          {dossier.lines.map((each) => (
-            <Line key={each.line.entry.id} of={each} name={workName(each)} timeZone={job.timeZone} />
-          ))}
-        </ol>
-      </Section>
+          <CareSection faces={dossier.faces} timeZone={job.timeZone} />
+          <Section title={t('dossier.exceptions')}>
+            <Exceptions faces={released} />
+            {dossier.breaches.map((entry) => (
+              <p key={entry.id} className="py-0.5">
+                {fullTime(entry.occurredAt, job.timeZone)} · <EntryText entry={entry} name={workName({ line: { entry } as LogLine })} />
+              </p>
+            ))}
+          </Section>
+          <Section title={t('dossier.entries')}>
+            <ol>
+              {dossier.lines.map((each) => (
+                <Line key={each.line.entry.id} of={each} name={workName(each)} timeZone={job.timeZone} />
+              ))}
+            </ol>
+          </Section>
+        </>
+      )}
       <Section title={t('dossier.people')}>
         <p>{dossier.people.map(({ name }) => name).join(', ') || t('none')}</p>
       </Section>
@@ -112,9 +137,9 @@ export function DossierPage() {
         <p>
           {chain.broken
             ? t('dossier.chain-broken', { seq: chain.broken.receiptSeq })
-            : t('dossier.chain-whole', { n: dossier.lines.length })}
+            : t('dossier.chain-whole', { n: chain.n })}
         </p>
-        <p>{t('dossier.signed-by-device', { n: chain.signedByDevice, of: dossier.lines.length })}</p>
+        <p>{t('dossier.signed-by-device', { n: chain.signedByDevice, of: chain.n })}</p>
         {Object.entries(chain.byServerKey).map(([key, n]) => (
           <p key={key}>{key === '' ? t('dossier.received-by-nobody', { n }) : t('dossier.received-by', { n, key })}</p>
         ))}
@@ -130,6 +155,16 @@ export function DossierPage() {
       </Section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
     </main>
+  );
+}
+
+/** Of one face only what was tested. */
+function Tested({ of, timeZone }: { of: DossierFace; timeZone: string }) {
+  if (of.tests.length === 0) return null;
+  return (
+    <Section title={`${of.face.mark} ${of.face.name}`}>
+      <TestsOfFace of={of} timeZone={timeZone} />
+    </Section>
   );
 }
 

@@ -97,6 +97,20 @@ export const api = {
   getAgain: <T>(path: string, signal?: AbortSignal) => request<T>('GET', path, { signal, again: true }),
   /** No answer given to one person is kept for the next. */
   forget: () => answered.clear(),
+  /** A file of ours, as it is. */
+  getFile: async (path: string, signal?: AbortSignal): Promise<Blob> => {
+    const timeout = AbortSignal.timeout(LONGEST_FILE_WAIT_MS);
+    const response = await fetch(`/api${path}`, {
+      credentials: 'same-origin',
+      signal: signal ? AbortSignal.any([signal, timeout]) : timeout,
+    }).catch((fault: unknown) => {
+      if (signal?.aborted) throw fault;
+      throw new ApiError(0, 'no-answer');
+    });
+    if (response.headers.get('x-caulkhorn') === null) throw new ApiError(0, NOT_OURS);
+    if (!response.ok) throw new ApiError(response.status, 'fault');
+    return response.blob();
+  },
   post: <T>(path: string, body: unknown) => request<T>('POST', path, { body }),
   put: <T>(path: string, body: unknown) => request<T>('PUT', path, { body }),
   putFile: <T>(path: string, file: Blob) => request<T>('PUT', path, { body: file }),

@@ -1,0 +1,97 @@
+import { readFile } from 'node:fs/promises';
+import { type Page, expect, test } from '@playwright/test';
+import { type PDFDocumentProxy, getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { addresses, signIn } from './support';
+
+async function makePdf(page: Page): Promise<PDFDocumentProxy> {
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Make the PDF' }).click()]);
+  expect(download.suggestedFilename()).toMatch(/^Net loft.*\.pdf$/);
+  return getDocument({ data: new Uint8Array(await readFile(await download.path())), verbosity: 0 }).promise;
+}
+
+async function textOf(pdf: PDFDocumentProxy): Promise<string[]> {
+  const pages = Array.from({ length: pdf.numPages }, (_, i) => i + 1);
+  return Promise.all(
+    pages.map(async (n) => {
+      const { items } = await (await pdf.getPage(n)).getTextContent();
+      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    }),
+  );
+}
+
+/** Roles of the structure tree, each once. */
+async function rolesOf(pdf: PDFDocumentProxy): Promise<Set<string>> {
+  const roles = new Set<string>();
+  const collect = (node: { role?: string; children?: unknown[] }) => {
+    if (node.role) roles.add(node.role);
+    for (const child of node.children ?? []) collect(child as typeof node);
+  };
+  for (let n = 1; n <= pdf.numPages; n++) collect(await (await pdf.getPage(n)).getStructTree());
+  return roles;
+}
+
+test('the server makes the dossier a PDF: tagged, with bookmarks and page numbers, on the paper and in the units asked for', async ({
+  page,
+}) => {
+  await signIn(page);
+  const { o, j } = await addresses(page, 'Net loft', 'A');
+  await page.goto(`/o/${o}/jobs/${j}/dossier`);
+  const whole = await makePdf(page);
+  await expect(page.getByRole('status').filter({ hasText: 'The PDF was made and saved' })).toBeVisible();
+  const pages = await textOf(whole);
+  const text = pages.join(' ');
+  expect(text).toContain('Look for leaks, after four weeks');
+  expect(text).toContain('B Smoke house side');
+  expect(text).not.toContain('Make the PDF');
+  pages.forEach((each, i) => expect(each).toContain(`${i + 1} / ${pages.length}`));
+  expect(await whole.getMarkInfo()).toMatchObject({ Marked: true });
+  const roles = await rolesOf(whole);
+  for (const role of ['H1', 'H2', 'Table', 'TH', 'TD', 'L']) expect(roles).toContain(role);
+  const bookmarks = JSON.stringify(await whole.getOutline());
+  for (const title of ['Net loft, brine cellar', 'What is shown', 'A Quay side', 'Care, and when to look again'])
+    expect(bookmarks).toContain(title);
+  const wide = (await whole.getPage(1)).view;
+  expect(wide.map(Math.round)).toEqual([0, 0, 596, 843]);
+
+  // one face alone, on the other paper, in the reader's units
+  await page.getByRole('link', { name: 'Back to the job' }).click();
+  await page.getByRole('button', { name: 'Metric' }).click();
+  await page.getByRole('link', { name: 'Open the dossier' }).click();
+  await page.getByLabel('Paper').selectOption('US letter');
+  await page.getByLabel('What').selectOption('A Quay side alone');
+  await expect(page.getByRole('heading', { name: 'B Smoke house side' })).toHaveCount(0);
+  const part = await makePdf(page);
+  const partText = (await textOf(part)).join(' ');
+  expect(partText).toContain('A Quay side');
+  expect(partText).toMatch(/\d\s+ft²/);
+  expect(partText).not.toContain('Smoke house side');
+  expect((await part.getPage(1)).view.map(Math.round)).toEqual([0, 0, 612, 792]);
+
+  await page.getByLabel('What').selectOption('tests only');
+  const tests = (await textOf(await makePdf(page))).join(' ');
+  expect(tests).toContain('Pull-off of the coat');
+  expect(tests).not.toContain('Care, and when to look again');
+});
+
+test('a PDF is stopped at one press, and a server that cannot make one says so', async ({ page }) => {
+  await signIn(page);
+  const { o, j } = await addresses(page, 'Net loft', 'A');
+  await page.goto(`/o/${o}/jobs/${j}/dossier`);
+  // one that is never done
+  await page.route(/\/prints\/[0-9a-f-]{36}$/, (route) =>
+    route.request().method() === 'GET'
+      ? route.fulfill({ json: { state: 'running', share: 0.4, bytes: null }, headers: { 'x-caulkhorn': '1' } })
+      : route.continue(),
+  );
+  await page.getByRole('button', { name: 'Make the PDF' }).click();
+  await expect(page.getByRole('progressbar')).toHaveAttribute('value', '0.4');
+  const given = page.waitForRequest((request) => request.method() === 'DELETE' && request.url().includes('/prints/'));
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await given;
+  await expect(page.getByText('Stopped. Nothing was made.')).toBeVisible();
+  await page.route(/\/prints$/, (route) =>
+    route.fulfill({ status: 501, json: { error: 'cannot-print' }, headers: { 'x-caulkhorn': '1' } }),
+  );
+  await page.getByRole('button', { name: 'Make the PDF' }).click();
+  await expect(page.getByText('This server has no browser to print with.')).toBeVisible();
+});
