@@ -134,11 +134,7 @@ export function DossierPage() {
         <p>{dossier.people.map(({ name }) => name).join(', ') || t('none')}</p>
       </Section>
       <Section title={t('dossier.log')}>
-        <p>
-          {chain.broken
-            ? t('dossier.chain-broken', { seq: chain.broken.receiptSeq })
-            : t('dossier.chain-whole', { n: chain.n })}
-        </p>
+        <p>{chain.broken ? t('dossier.chain-broken', { seq: chain.broken.receiptSeq }) : t('dossier.chain-whole', { n: chain.n })}</p>
         <p>{t('dossier.signed-by-device', { n: chain.signedByDevice, of: chain.n })}</p>
         {Object.entries(chain.byServerKey).map(([key, n]) => (
           <p key={key}>{key === '' ? t('dossier.received-by-nobody', { n }) : t('dossier.received-by', { n, key })}</p>
