@@ -13,6 +13,7 @@ const { benchBacklog } = await import('./backlog.mjs');
 const { benchApiRead } = await import('./api-read.mjs');
 const { benchBrowser } = await import('./browser.mjs');
 const { jobOfSize } = await import('./jobs.mjs');
+const { benchPdf } = await import('./pdf.mjs');
 const { benchPhone } = await import('./phone.mjs');
 const { benchPlanning, coated } = await import('./planning.mjs');
 const { benchProgrammeJob } = await import('./programme-job.mjs');
@@ -66,6 +67,7 @@ try {
   await benchBrowser({ url, cookie, organisationId, jobId, largeJobId, takeOffJobId });
   await benchPhone({ url, cookie, organisationId });
   await benchBacklog({ url, cookie, organisationId });
+  await benchPdf({ url, cookie, organisationId, load });
 } finally {
   server.kill('SIGTERM');
   cluster.destroy();

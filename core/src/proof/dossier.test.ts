@@ -236,3 +236,20 @@ test('the part of one face holds what was planned, done and written of it; the p
   const none = dossierOfFace(whole, 'nowhere');
   expect([none.faces, none.lines, none.people, none.open]).toEqual([[], [], [], []]);
 });
+
+test('an entry that its work or its test tells whole is not told twice; whatever says more, or was changed, stands in the log', () => {
+  const laid = writeLog([
+    { by: 'f', body: { kind: 'start', ...work } },
+    { by: 'f', body: { kind: 'finish', ...work, batchNumber: 'B7' } },
+    { by: 'f', body: { kind: 'finish', ...work, batchNumber: 'B8' }, supersedes: 'e2', reason: 'misread' },
+    { by: 'f', body: { kind: 'start', ...work, note: 'from the left' } },
+    { by: 'f', body: { kind: 'start', ...work, breachReason: 'heated' } },
+    { by: 'f', body: { kind: 'finish', ...work, usedKg: 12 } },
+    { by: 'f', body: { kind: 'start', workItemId: 'unknown', planRevisionId: 'r' } },
+    { by: 'f', body: { kind: 'start', ...work }, at: '2026-05-10T00:00:00Z' },
+  ]);
+  const told = dossierOf(revision, laid, [], NOW).lines.map(({ isTold }) => isTold);
+  expect(told).toEqual([true, false, false, false, false, false, false, false]);
+  const unplanned = dossierOf(null, laid, [], NOW).lines;
+  expect(unplanned.some(({ isTold }) => isTold)).toBe(false);
+});

@@ -17,7 +17,7 @@ import {
 } from '../site-log/index.js';
 import { type ProofRow, proofOfPlan } from './proof-state.js';
 import type { ReleasedFace, ReleasedTreatment } from './released-plan.js';
-import { type ReleasedWork, productOfWork } from './work-product.js';
+import { type ReleasedWork, productOfWork, releasedItem } from './work-product.js';
 
 /** A plan as it was released, as far as a dossier reads it. */
 export interface ReleasedRevision extends ReleasedWork {
@@ -32,6 +32,7 @@ export interface DossierLine {
   line: LogLine;
   marks: TimeMark[];
   /** the entry that took its place, with its own writer and reason */ supersededBy?: LogEntry;
+  /** its work or its test tells all of it: when, by whom, with what */ isTold: boolean;
 }
 
 export interface DossierWork {
@@ -115,6 +116,7 @@ export function dossierOf(
     return { face, work, readings: of(readings), tests: proven.get(faceId) ?? [], ...(finishedMs === undefined ? {} : { finishedMs }) };
   });
   const last = log.at(-1);
+  const tried = new Set([...proven.values()].flat().flatMap(({ tries }) => tries.map(({ entry }) => entry?.id)));
   return {
     revision,
     faces,
@@ -122,7 +124,12 @@ export function dossierOf(
     breaches: inForce.filter(
       ({ body }) => body.kind === 'start' && (body.breachReason || breachesAt(body.workItemId, body.conditions).length > 0),
     ),
-    lines: log.map((line) => ({ line, marks: timeMarks(line), supersededBy: supersededBy.get(line.entry.id) })),
+    lines: log.map((line): DossierLine => {
+      const marks = timeMarks(line);
+      const later = supersededBy.get(line.entry.id);
+      const isTold = !later && marks.length === 0 && (tried.has(line.entry.id) || isToldWithWork(line.entry, revision, breachesAt));
+      return { line, marks, supersededBy: later, isTold };
+    }),
     people: [...new Map(log.map(({ entry }) => [entry.personId, entry.personName]))].map(([id, name]) => ({ id, name })),
     chain: {
       n: log.length,
@@ -133,6 +140,19 @@ export function dossierOf(
       imported: log.filter(({ importedAt }) => importedAt !== undefined).length,
     },
   };
+}
+
+/** A start, an end or a picture as it should be: whatever else was said with it is told nowhere but in the log. */
+function isToldWithWork(
+  { body, supersedes }: LogEntry,
+  revision: ReleasedRevision | null,
+  breachesAt: (workItemId: string, conditions: Conditions | undefined) => Breach[],
+): boolean {
+  if (supersedes !== undefined || body.note) return false;
+  if (body.kind !== 'start' && body.kind !== 'finish' && body.kind !== 'photo') return false;
+  if (!revision?.decided || !releasedItem(revision.workItems, body.workItemId)) return false;
+  if (body.kind === 'finish') return body.usedKg === undefined;
+  return body.kind === 'photo' || (!body.breachReason && breachesAt(body.workItemId, body.conditions).length === 0);
 }
 
 /**

@@ -2,7 +2,7 @@ export { dossierOf, dossierOfFace, isShown } from './dossier.js';
 export type { Dossier, DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
 export { diaryOf } from './diary.js';
 export type { Diary, DiaryWork } from './diary.js';
-export { productOfWork } from './work-product.js';
+export { productOfWork, releasedItem } from './work-product.js';
 export { RELEASED_PLAN, checkReleased, fingerprintOf } from './released-plan.js';
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
 export { plannedTest, proofPlanOf } from './proof-plan.js';

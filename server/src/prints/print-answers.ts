@@ -4,7 +4,7 @@ import { JobsService } from '../jobs/jobs.service.js';
 import type { Caller } from '../people/caller.js';
 import { PeopleService } from '../people/people.service.js';
 import { PhotosService } from '../photos/photos.service.js';
-import type { Answer } from './print-page.js';
+import type { Answer } from './print-server.js';
 
 /** What the page that is printed may read: of this one job the same as whoever asked, and nothing else. */
 @Injectable()

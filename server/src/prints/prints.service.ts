@@ -9,7 +9,7 @@ import { PrintAnswers } from './print-answers.js';
 import { canPrint, printPage } from './print-page.js';
 
 /** Whoever has not made it by then is taken for fallen, and another server takes it up. */
-const LONGEST_S = 120;
+const LONGEST_S = 240;
 const LOOK_MS = 500;
 
 /** What lies in the queue: names of rows, and nothing of what is in them. */

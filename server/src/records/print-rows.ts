@@ -7,7 +7,7 @@ export interface PrintAsked extends PrintDto {
 }
 
 /** By then everyone who took it up has fallen. */
-const GIVEN_UP_MIN = 10;
+const GIVEN_UP_MIN = 15;
 
 /** Prints of one job's dossier that this person asked for, inside a tenant's transaction. */
 export class PrintRows {

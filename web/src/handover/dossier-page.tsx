@@ -41,6 +41,8 @@ export function DossierPage() {
     document.title = t('dossier.page-title', { job: job.name });
   }, [job.name]);
   const { chain } = dossier;
+  const untold = dossier.lines.filter(({ isTold }) => !isTold);
+  const told = dossier.lines.length - untold.length;
   const released = dossier.faces.map(({ face }) => face);
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
   const workName = ({ line }: Pick<DossierLine, 'line'>): string | undefined => {
@@ -122,8 +124,9 @@ export function DossierPage() {
             ))}
           </Section>
           <Section title={t('dossier.entries')}>
+            {told > 0 ? <p className="mb-1">{t('dossier.told', { n: told, of: chain.n })}</p> : null}
             <ol>
-              {dossier.lines.map((each) => (
+              {untold.map((each) => (
                 <Line key={each.line.entry.id} of={each} name={workName(each)} timeZone={job.timeZone} />
               ))}
             </ol>
@@ -185,11 +188,15 @@ function Signatures() {
 function Line({ of, name, timeZone }: { of: DossierLine; name: string | undefined; timeZone: string }) {
   const { line, marks, supersededBy } = of;
   const { entry, importedAt } = line;
+  const says = (
+    <>
+      {`${line.receipt.receiptSeq} · ${fullTime(entry.occurredAt, timeZone)} · ${entry.personName} · `}
+      <EntryText entry={entry} name={name} />
+    </>
+  );
   return (
-    <li className="break-inside-avoid border-b border-rule py-1 text-[13px]">
-      <p className={supersededBy ? 'line-through' : ''}>
-        {line.receipt.receiptSeq} · {fullTime(entry.occurredAt, timeZone)} · {entry.personName} · <EntryText entry={entry} name={name} />
-      </p>
+    <li className="border-b border-rule py-1 text-[13px]">
+      {supersededBy ? <s>{says}</s> : says}
       {supersededBy ? (
         <p className="pl-4">
           {t('dossier.superseded-by', { who: supersededBy.personName, when: fullTime(supersededBy.writtenAt, timeZone) })}
@@ -197,9 +204,9 @@ function Line({ of, name, timeZone }: { of: DossierLine; name: string | undefine
         </p>
       ) : null}
       {marks.length > 0 || importedAt ? (
-        <p className="pl-4 text-soft">
-          {[...marks.map((mark) => t(`log.mark.${mark}`)), ...(importedAt ? [t('log.imported')] : [])].join(' · ')}
-        </p>
+        <span className="text-soft">
+          {['', ...marks.map((mark) => t(`log.mark.${mark}`)), ...(importedAt ? [t('log.imported')] : [])].join(' · ')}
+        </span>
       ) : null}
     </li>
   );

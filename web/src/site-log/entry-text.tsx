@@ -1,5 +1,5 @@
 import '../messages/today';
-import { productOfWork } from '@caulkhorn/core/proof';
+import { productOfWork, releasedItem } from '@caulkhorn/core/proof';
 import { type EntryBody, GASES, type LogEntry, breachesOf, dewMargin, gasAlarms } from '@caulkhorn/core/site-log';
 import { t, tOf } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
@@ -31,7 +31,7 @@ export function EntryText({
   const breaches = body.kind === 'start' && conditions ? breachesOf(product, conditions) : [];
   const face = 'faceId' in body ? model.faces.find((f) => f.id === body.faceId)?.mark : undefined;
   const workItemId = workOf(body, lines);
-  const item = workItemId === undefined ? undefined : revision?.workItems.find(({ id }) => id === workItemId);
+  const item = workItemId === undefined ? undefined : revision && releasedItem(revision.workItems, workItemId);
   const name = given ?? (item ? itemName(item, model) : workItemId);
   const room = 'spaceId' in body ? model.spaces.find(({ id }) => id === body.spaceId)?.name : undefined;
   if (short) return <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>;
@@ -66,7 +66,7 @@ export function EntryText({
       {conditions
         ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}${takenAt}`
         : ''}
-      {margin ? <span> · {t('log.margin', { margin: formatMargin(margin.marginC, units) })}</span> : null}
+      {margin ? ` · ${t('log.margin', { margin: formatMargin(margin.marginC, units) })}` : ''}
       {breaches.map((breach) => (
         <span key={breach.code} className="block font-semibold text-iron">
           {breachText(breach, units)}
