@@ -14,6 +14,7 @@ import {
   foldLog,
   entriesInForce,
   timeMarks,
+  wantsAir,
 } from '../site-log/index.js';
 import { type ProofRow, proofOfPlan } from './proof-state.js';
 import type { ReleasedFace, ReleasedTreatment } from './released-plan.js';
@@ -43,6 +44,7 @@ export interface DossierWork {
   thrown: number;
   /** pictures of it that the log sealed, in order */ photos: readonly WorkPhoto[];
   /** how often it was wetted */ rounds: number;
+  /** its product goes on within limits of the air */ needsAir: boolean;
   /** limits of the product's own sheet that the air at its start did not keep */ breaches: Breach[];
 }
 
@@ -105,7 +107,12 @@ export function dossierOf(
       .map((item) => {
         const mixed = pails.filter(({ workItemId }) => workItemId === item.id);
         return {
-          ...{ item, done: done.get(item.id), breaches: breachesAt(item.id, done.get(item.id)?.conditions) },
+          ...{
+            item,
+            done: done.get(item.id),
+            needsAir: wantsAir(productOfWork(revision!, item.id)),
+            breaches: breachesAt(item.id, done.get(item.id)?.conditions),
+          },
           ...{ film: films.get(item.id) ?? [], rounds: rounds.get(item.id)?.length ?? 0, photos: site.photos.get(item.id) ?? [] },
           ...{ pails: mixed.length, thrown: mixed.filter(({ became }) => became === 'thrown').length },
         };

@@ -28,3 +28,5 @@ export { coveredBy, dossierFingerprint, signaturesOn } from './signing.js';
 export type { Covered, RecordToSign, SignBody, ToSign, Signature, SignatureChange } from './signing.js';
 export { AFTER_CARE, CARE_LOOKS, VOIDED_BY, careLooks } from './after-care.js';
 export { testPlacesOn } from './test-places.js';
+export { NOTICE_DAYS, TERM_IDS, WARRANTY_EXCLUDES, WARRANTY_TERMS, warrantyOf } from './warranty.js';
+export type { JudgedTerm, SinceFinished, TermId, TermState, WarrantyTerm } from './warranty.js';

@@ -42,9 +42,7 @@ export function CareSection({ faces, timeZone }: { faces: readonly DossierFace[]
           })}
         </tbody>
       </table>
-      <p className="mt-1 text-[13px]">
-        {t('aftercare.how')} {t('aftercare.usual')}
-      </p>
+      <p className="mt-1 text-[13px]">{t('aftercare.how')}</p>
     </Section>
   );
 }

@@ -16,6 +16,7 @@ import { CareSection } from './dossier-care';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { FrontPage } from './dossier-front';
 import { TestsOfFace } from './dossier-tests';
+import { WarrantySection } from './dossier-warranty';
 import { openText } from './open-text';
 import { PdfMaker } from './pdf-maker';
 import { SignatureLine, useSignatures } from './signature-line';
@@ -115,6 +116,7 @@ export function DossierPage() {
               <FaceSection key={each.face.faceId} of={each} products={revision!.decided!.products} timeZone={job.timeZone} />
             ))}
           <CareSection faces={dossier.faces} timeZone={job.timeZone} />
+          <WarrantySection faces={dossier.faces} lines={dossier.lines.map(({ line }) => line)} nowMs={now} timeZone={job.timeZone} />
           <Section title={t('dossier.exceptions')}>
             <Exceptions faces={released} />
             {dossier.breaches.map((entry) => (
