@@ -36,6 +36,8 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   await signIn(page);
   const { o, j } = await addresses(page, 'Net loft', 'A');
   await page.goto(`/o/${o}/jobs/${j}/dossier`);
+  await expect(page.getByRole('img', { name: /^Brine cellar, drawn at 1 : \d+$/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Drying deck, drawn at 1 : \d+$/ })).toBeVisible();
   const whole = await makePdf(page);
   await expect(page.getByRole('status').filter({ hasText: 'The PDF was made and saved' })).toBeVisible();
   const pages = await textOf(whole);
@@ -46,7 +48,7 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   pages.forEach((each, i) => expect(each).toContain(`${i + 1} / ${pages.length}`));
   expect(await whole.getMarkInfo()).toMatchObject({ Marked: true });
   const roles = await rolesOf(whole);
-  for (const role of ['H1', 'H2', 'Table', 'TH', 'TD', 'L']) expect(roles).toContain(role);
+  for (const role of ['H1', 'H2', 'Table', 'TH', 'TD', 'L', 'Figure']) expect(roles).toContain(role);
   const bookmarks = JSON.stringify(await whole.getOutline());
   for (const title of ['Net loft, brine cellar', 'What is shown', 'A Quay side', 'Care, and when to look again'])
     expect(bookmarks).toContain(title);
@@ -60,6 +62,7 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   await page.getByLabel('Paper').selectOption('US letter');
   await page.getByLabel('What').selectOption('A Quay side alone');
   await expect(page.getByRole('heading', { name: 'B Smoke house side' })).toHaveCount(0);
+  await expect(page.getByRole('img', { name: /^Drying deck/ })).toHaveCount(0);
   const part = await makePdf(page);
   const partText = (await textOf(part)).join(' ');
   expect(partText).toContain('A Quay side');

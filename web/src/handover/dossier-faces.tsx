@@ -10,6 +10,7 @@ import { breachText } from '../words/breach-text';
 import { PhotosOfFace } from './dossier-photos';
 import { TestsOfFace } from './dossier-tests';
 import { releasedStepName } from '../words/released-name';
+import { DossierTable } from './dossier-table';
 
 /** The air in which a coat went on, and its margin. */
 function Measured({
@@ -79,52 +80,41 @@ export function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]
   const heads = ['face', 'substrate', 'levels', 'area', 'head', 'force', 'coat', 'used'] as const;
   return (
     <div className="overflow-x-auto" tabIndex={0}>
-      <table className="w-full border-collapse text-[13px]">
-        <thead>
-          <tr>
-            {heads.map((name) => (
-              <th key={name} className={`border-b border-rule-strong py-1 pr-2 text-left font-semibold`}>
-                {t(`dossier.col-${name}`)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {faces.map((face) => {
-            const { load, rating } = face;
-            return (
-              <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
-                <td className="py-1 pr-2">
-                  <b>{face.mark}</b> {face.name}
-                </td>
-                <td className="py-1 pr-2">{tOf(`substrate.${face.substrate}`)}</td>
-                <td className="py-1 pr-2 whitespace-nowrap">
-                  {formatQuantity(face.bottomLevelM, 'm', units)}
-                  {face.topLevelM > face.bottomLevelM ? ` … ${formatQuantity(face.topLevelM, 'm', units)}` : ''}
-                </td>
-                <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(face.areaM2, 'm²', units)}</td>
-                <td className="py-1 pr-2">
-                  {load ? (
-                    <>
-                      <span className="whitespace-nowrap">{formatQuantity(load.headAtFootM, 'm', units)}</span>
-                      <span className="block text-[12px] text-soft">{load.water}</span>
-                    </>
-                  ) : (
-                    t('no-value')
-                  )}
-                </td>
-                <td className="py-1 pr-2 whitespace-nowrap">
-                  {load?.forceKN === undefined ? t('no-value') : formatQuantity(load.forceKN, 'kN', units)}
-                </td>
-                <td className="py-1 pr-2">{sheetOf(products, face.products['coat'])?.name ?? t('no-value')}</td>
-                <td className={`py-1 ${rating && !rating.passes ? 'font-semibold text-iron' : ''}`}>
-                  {rating ? (rating.utilisation === null ? t('rating.void') : `${Math.round(rating.utilisation * 100)} %`) : t('no-value')}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DossierTable heads={heads.map((name) => t(`dossier.col-${name}`))}>
+        {faces.map((face) => {
+          const { load, rating } = face;
+          return (
+            <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
+              <td className="py-1 pr-2">
+                <b>{face.mark}</b> {face.name}
+              </td>
+              <td className="py-1 pr-2">{tOf(`substrate.${face.substrate}`)}</td>
+              <td className="py-1 pr-2 whitespace-nowrap">
+                {formatQuantity(face.bottomLevelM, 'm', units)}
+                {face.topLevelM > face.bottomLevelM ? ` … ${formatQuantity(face.topLevelM, 'm', units)}` : ''}
+              </td>
+              <td className="py-1 pr-2 whitespace-nowrap">{formatQuantity(face.areaM2, 'm²', units)}</td>
+              <td className="py-1 pr-2">
+                {load ? (
+                  <>
+                    <span className="whitespace-nowrap">{formatQuantity(load.headAtFootM, 'm', units)}</span>
+                    <span className="block text-[12px] text-soft">{load.water}</span>
+                  </>
+                ) : (
+                  t('no-value')
+                )}
+              </td>
+              <td className="py-1 pr-2 whitespace-nowrap">
+                {load?.forceKN === undefined ? t('no-value') : formatQuantity(load.forceKN, 'kN', units)}
+              </td>
+              <td className="py-1 pr-2">{sheetOf(products, face.products['coat'])?.name ?? t('no-value')}</td>
+              <td className={`py-1 ${rating && !rating.passes ? 'font-semibold text-iron' : ''}`}>
+                {rating ? (rating.utilisation === null ? t('rating.void') : `${Math.round(rating.utilisation * 100)} %`) : t('no-value')}
+              </td>
+            </tr>
+          );
+        })}
+      </DossierTable>
     </div>
   );
 }
@@ -165,38 +155,27 @@ export function FaceSection({ of, products, timeZone }: { of: DossierFace; produ
         ))}
       </ul>
       {work.length > 0 ? (
-        <table className="w-full border-collapse text-[13px]">
-          <thead>
-            <tr>
-              {(['work', 'begun', 'ended', 'batch', 'by'] as const).map((name) => (
-                <th key={name} className="border-b border-rule-strong py-1 pr-2 text-left font-semibold">
-                  {t(`dossier.col-${name}`)}
-                </th>
-              ))}
+        <DossierTable heads={(['work', 'begun', 'ended', 'batch', 'by'] as const).map((name) => t(`dossier.col-${name}`))}>
+          {work.map(({ item, done, breaches, ...record }) => (
+            <tr key={item.id} className="break-inside-avoid border-b border-rule">
+              <td className="py-0.5 pr-2">
+                {releasedStepName(item, face)}
+                {done?.conditions ? (
+                  <Measured
+                    conditions={done.conditions}
+                    breaches={breaches}
+                    {...(done.conditionsAt === undefined ? {} : { at: time(done.conditionsAt) })}
+                  />
+                ) : null}
+                <Recorded {...record} />
+              </td>
+              <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
+              <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>
+              <td className="py-0.5 pr-2">{done?.batchNumbers.join(', ') || t('no-value')}</td>
+              <td className="py-0.5">{done?.people.join(', ') || t('no-value')}</td>
             </tr>
-          </thead>
-          <tbody>
-            {work.map(({ item, done, breaches, ...record }) => (
-              <tr key={item.id} className="break-inside-avoid border-b border-rule">
-                <td className="py-0.5 pr-2">
-                  {releasedStepName(item, face)}
-                  {done?.conditions ? (
-                    <Measured
-                      conditions={done.conditions}
-                      breaches={breaches}
-                      {...(done.conditionsAt === undefined ? {} : { at: time(done.conditionsAt) })}
-                    />
-                  ) : null}
-                  <Recorded {...record} />
-                </td>
-                <td className="py-0.5 pr-2">{time(done?.startedAt)}</td>
-                <td className="py-0.5 pr-2">{time(done?.finishedAt)}</td>
-                <td className="py-0.5 pr-2">{done?.batchNumbers.join(', ') || t('no-value')}</td>
-                <td className="py-0.5">{done?.people.join(', ') || t('no-value')}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </DossierTable>
       ) : null}
       <PhotosOfFace of={of} timeZone={timeZone} />
       <TestsOfFace of={of} timeZone={timeZone} />

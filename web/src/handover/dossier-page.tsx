@@ -13,6 +13,7 @@ import { alterationText } from '../words/alteration-text';
 import { releasedItemName } from '../words/released-name';
 import { parts, useJob } from '../job/job-context';
 import { CareSection } from './dossier-care';
+import { DrawingsSection } from './dossier-drawings';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { FrontPage } from './dossier-front';
 import { TestsOfFace } from './dossier-tests';
@@ -110,6 +111,7 @@ export function DossierPage() {
               <FacesTable faces={released} products={revision!.decided!.products} />
             </Section>
           ) : null}
+          <DrawingsSection faceId={faceId} />
           {dossier.faces
             .filter(({ face }) => face.family)
             .map((each) => (

@@ -6,6 +6,7 @@ import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayOnly } from '../shared/times';
 import { Section } from './dossier-faces';
+import { DossierTable } from './dossier-table';
 
 const STATES: readonly TermState[] = ['broken', 'not-shown', 'holds', 'to-keep'];
 
@@ -27,37 +28,26 @@ export function WarrantySection({
   if (coated.length === 0) return null;
   return (
     <Section title={t('warranty.title')}>
-      <table className="w-full border-collapse text-[13px]">
-        <thead>
-          <tr>
-            {[t('dossier.col-face'), ...STATES.map((state) => t(`warranty.state.${state}`))].map((head) => (
-              <th key={head} className="border-b border-rule-strong py-1 pr-2 text-left font-semibold">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {coated.map(({ face, terms }) => (
-            <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
-              <th scope="row" className="py-1 pr-2 text-left">
-                {face.mark}
-              </th>
-              {terms ? (
-                STATES.map((state) => (
-                  <td key={state} className={`py-1 pr-2 ${state === 'broken' ? 'font-semibold' : ''}`}>
-                    <Terms terms={terms.filter((term) => term.state === state)} timeZone={timeZone} />
-                  </td>
-                ))
-              ) : (
-                <td colSpan={STATES.length} className="py-1">
-                  {t('warranty.none')}
+      <DossierTable heads={[t('dossier.col-face'), ...STATES.map((state) => t(`warranty.state.${state}`))]}>
+        {coated.map(({ face, terms }) => (
+          <tr key={face.faceId} className="break-inside-avoid border-b border-rule align-top">
+            <th scope="row" className="py-1 pr-2 text-left">
+              {face.mark}
+            </th>
+            {terms ? (
+              STATES.map((state) => (
+                <td key={state} className={`py-1 pr-2 ${state === 'broken' ? 'font-semibold' : ''}`}>
+                  <Terms terms={terms.filter((term) => term.state === state)} timeZone={timeZone} />
                 </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              ))
+            ) : (
+              <td colSpan={STATES.length} className="py-1">
+                {t('warranty.none')}
+              </td>
+            )}
+          </tr>
+        ))}
+      </DossierTable>
       <p className="mt-1 text-[13px]">
         {t('warranty.how', { least: NOTICE_DAYS.least, most: NOTICE_DAYS.most })}{' '}
         {t('warranty.excludes', { what: WARRANTY_EXCLUDES.map((what) => tOf(`warranty.excluded.${what}`)).join(', ') })}
