@@ -154,14 +154,21 @@ async function over(line: Line, route: Route, answered: () => void): Promise<voi
   }
 }
 
-async function start(folder: string): Promise<Phone> {
+async function start(folder: string, triesLeft = 2): Promise<Phone> {
   const port = join(folder, 'DevToolsActivePort');
   rmSync(port, { force: true });
   const args = [...CHROMIUM.args, '--headless=new', '--remote-debugging-port=0', `--user-data-dir=${folder}`];
   const browser = spawn(CHROMIUM.executablePath, args, { detached: true, stdio: 'ignore' });
   await expect.poll(() => existsSync(port) && readFileSync(port, 'utf8').includes('\n')).toBe(true);
-  const connected = await chromium.connectOverCDP(`http://127.0.0.1:${readFileSync(port, 'utf8').split('\n')[0]}`);
-  return { browser, context: connected.contexts()[0]! };
+  const connected = await chromium
+    .connectOverCDP(`http://127.0.0.1:${readFileSync(port, 'utf8').split('\n')[0]}`, { timeout: 15_000 })
+    .catch(() => undefined);
+  const phone = { browser, context: connected?.contexts()[0] as BrowserContext };
+  if (phone.context) return phone;
+  // a browser that hangs while it starts has not begun a life
+  if (triesLeft === 0) throw new Error('the browser does not answer');
+  await kill(phone);
+  return start(folder, triesLeft - 1);
 }
 
 async function kill({ browser }: Phone): Promise<void> {
