@@ -15,6 +15,7 @@ import { Button } from '../shared/ui/button';
 import { FileField } from '../shared/ui/file-field';
 import { bundleParts } from './bundle-parts';
 import { LogOutcome } from './log-check';
+import { useRecordRead } from './use-record-read';
 
 type Making =
   { state: 'making'; done: number; of: number } | { state: 'made'; made: MadeBundle } | { state: 'stopped' | 'failed'; why: string };
@@ -23,6 +24,7 @@ type Making =
 export function BundlePanel() {
   const { path, model, revision, lines, outbox } = useJob(parts('path', 'model', 'revision', 'lines', 'outbox'));
   const proof = useProof();
+  const read = useRecordRead();
   const [making, setMaking] = useState<Making | null>(null);
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
@@ -69,7 +71,7 @@ export function BundlePanel() {
           </Button>
         </div>
       ) : (
-        <Button className="max-[719px]:h-14 max-[719px]:w-full" onClick={() => void make()}>
+        <Button className="max-[719px]:h-14 max-[719px]:w-full" disabled={read === 'reading'} onClick={() => void make()}>
           {t('bundle.make')}
         </Button>
       )}
