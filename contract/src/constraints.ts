@@ -72,6 +72,11 @@ export function Sha256(): PropertyDecorator {
   return applyDecorators(IsString(), Matches(/^[0-9a-f]{64}$/));
 }
 
+/** Text of one form alone. */
+export function Pattern(form: RegExp, maxLength: number): PropertyDecorator {
+  return applyDecorators(IsString(), MaxLength(maxLength, { context: { max: maxLength } }), Matches(form));
+}
+
 /** A day of the calendar, YYYY-MM-DD. */
 export function Day(): PropertyDecorator {
   return ValidateBy({ name: 'isDay', validator: { validate: isDay } });

@@ -43,6 +43,7 @@ export {
   ResetPasswordDto,
   RoleDto,
   SignInDto,
+  isOutsider,
 } from './people.js';
 export type {
   Colleague,
@@ -61,5 +62,7 @@ export { ProgrammeSearchDto } from './programme-search.js';
 export type { ProgrammeSearchAnswer } from './programme-search.js';
 export { upgradeJobFile } from './upgrade-job-file.js';
 export { WaitingFileDto } from './waiting-file.js';
+export { AskToSignDto, CODE_DIGITS, OpenSigningDto, SIGNING_STATES, SigningTokenDto } from './signing-links.js';
+export type { MadeSigningLink, OpenedSigning, SigningLink, SigningOffer } from './signing-links.js';
 export { stockMoveClass } from './stock.js';
 export type { StoresAnswer } from './stock.js';

@@ -1,4 +1,13 @@
-import { CURE_WAYS, type CureWay, type EntryBody, PHOTO_OF, type PhotoOf, SIGN_ROLES, type SignRole } from '@caulkhorn/core/site-log';
+import {
+  CURE_WAYS,
+  type CureWay,
+  type EntryBody,
+  GLASS_PATH,
+  PHOTO_OF,
+  type PhotoOf,
+  SIGN_ROLES,
+  type SignRole,
+} from '@caulkhorn/core/site-log';
 import { byKind } from '@caulkhorn/core/fields';
 import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult } from '@caulkhorn/core/jobs';
 import { OfField } from './dto-of.js';
@@ -13,6 +22,7 @@ import {
   OneOf,
   Optional,
   OrNull,
+  Pattern,
   Quantity,
   Sha256,
   SomeOf,
@@ -230,11 +240,21 @@ class CoveredDto {
   @Sha256() photosSha256!: string;
 }
 
+/** A long name in many strokes has some 4,000 signs. */
+const MOST_GLASS_SIGNS = 20_000;
+
+class GlassSignatureDto {
+  @Text(70) name!: string;
+  @Optional() @Text(48) firm?: string;
+  @Pattern(GLASS_PATH, MOST_GLASS_SIGNS) drawn!: string;
+}
+
 export class SignBodyDto extends EntryBodyDto {
   declare kind: 'sign';
   @OneOf([...SIGN_ROLES]) role!: SignRole;
   @Given() @Nested(() => CoveredDto) covers!: CoveredDto;
   @Sha256() fingerprint!: string;
+  @Optional() @Nested(() => GlassSignatureDto) glass?: GlassSignatureDto;
   @Optional() @Text(2000) note?: string;
 }
 

@@ -3,8 +3,11 @@ import { IsEmail } from 'class-validator';
 
 export const ROLES = ['planner', 'foreman', 'inspector', 'apprentice'] as const;
 export type Role = (typeof ROLES)[number];
-/** How a person stands to a job: by a role in its organisation, or as a guest on this one job. */
-export type Standing = Role | 'guest';
+/** How a person stands to a job: by a role in its organisation, as a guest on this one job, or as the client who was asked to sign it. */
+export type Standing = Role | 'guest' | 'client';
+
+/** Belongs to no house: sees single jobs, and nothing of the house around them. */
+export const isOutsider = (standing: Standing): boolean => standing === 'guest' || standing === 'client';
 
 export type Permission =
   | 'read-job'
@@ -16,6 +19,7 @@ export type Permission =
   | 'hold'
   | 'test'
   | 'sign'
+  | 'ask-to-sign'
   | 'stock'
   | 'manage-people'
   | 'supersede-others';
@@ -32,14 +36,16 @@ export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
     'hold',
     'test',
     'sign',
+    'ask-to-sign',
     'stock',
     'manage-people',
     'supersede-others',
   ],
-  foreman: ['read-job', 'export-job', 'survey', 'log', 'hold', 'test', 'sign', 'stock', 'supersede-others'],
+  foreman: ['read-job', 'export-job', 'survey', 'log', 'hold', 'test', 'sign', 'ask-to-sign', 'stock', 'supersede-others'],
   inspector: ['read-job', 'export-job', 'hold', 'test', 'sign'],
   apprentice: ['read-job', 'log', 'test', 'stock'],
   guest: ['read-job', 'export-job'],
+  client: ['read-job', 'export-job', 'sign'],
 };
 
 export class SignInDto {
@@ -134,6 +140,6 @@ export interface PeopleAnswer {
 export interface SessionInfo {
   personId: string;
   name: string;
-  email: string;
+  /** null of who came by a link to sign: no account, no password */ email: string | null;
   organisations: { id: string; name: string; standing: Standing }[];
 }

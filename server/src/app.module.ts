@@ -24,6 +24,8 @@ import { PeopleService } from './people/people.service.js';
 import { SecurityEvents } from './people/security-events.js';
 import { SessionController } from './people/session.controller.js';
 import { SignInService } from './people/sign-in.service.js';
+import { SigningGate } from './people/signing-gate.js';
+import { SigningGateController } from './people/signing-gate.controller.js';
 import { PhotosController } from './photos/photos.controller.js';
 import { PhotosService } from './photos/photos.service.js';
 import { OutlookController } from './outlook/outlook.controller.js';
@@ -45,6 +47,7 @@ import { StoresService } from './stores/stores.service.js';
 import { RecordsDatabase } from './records/records.js';
 import { ServerKeys } from './records/server-keys.js';
 import { DevicesController } from './site-log/devices.controller.js';
+import { SigningLinksController } from './site-log/signing-links.controller.js';
 import { AppendService } from './site-log/append.service.js';
 
 export interface AppOptions {
@@ -77,6 +80,7 @@ export class AppModule {
         AccountController,
         ColleaguesController,
         InvitationsController,
+        SigningGateController,
         HouseController,
         StoresController,
         OutlookController,
@@ -84,6 +88,7 @@ export class AppModule {
         PrintsController,
         JobsController,
         DevicesController,
+        SigningLinksController,
         ExchangeController,
         PhotosController,
         CalculatorsController,
@@ -100,6 +105,7 @@ export class AppModule {
         AccountService,
         InvitationRows,
         InvitationsService,
+        SigningGate,
         HousePeopleService,
         CalculatorPool,
         PeopleService,

@@ -21,6 +21,7 @@ const GlossaryPage = lazy(() => import('./help/glossary-page'));
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
+const SignByLinkPage = lazy(() => import('./people/sign-by-link-page').then((m) => ({ default: m.SignByLinkPage })));
 const JoinPage = lazy(() => import('./people/join-page').then((m) => ({ default: m.JoinPage })));
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const DiaryPage = lazy(() => import('./handover/diary-page').then((m) => ({ default: m.DiaryPage })));
@@ -32,7 +33,7 @@ const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ 
 
 export function App() {
   // who comes with a one-time link need not be signed in, and must not be asked to be
-  const OneTime = { '/reset': ResetPage, '/join': JoinPage }[location.pathname];
+  const OneTime = { '/reset': ResetPage, '/join': JoinPage, '/sign': SignByLinkPage }[location.pathname];
   if (OneTime)
     return (
       <Suspense fallback={<Loading what="Caulkhorn" />}>

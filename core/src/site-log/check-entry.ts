@@ -5,6 +5,7 @@ import { DEW_MARGIN_C, SAME_AIR_H, dewPoint } from '../physics/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 import { type ConfinedState, gasAlarms, mayNotEnter } from './confined.js';
 import type { Conditions, EntryBody } from './entry.js';
+import { isWritten } from './glass.js';
 import { type Breach, breachesOf } from './start-gate.js';
 
 /** Dew point and margin of measured conditions; undefined where the air is too dry for the equations. */
@@ -79,6 +80,7 @@ export function checkEntry(
     if (careLeft.length > 0) found.push(issue('care-first', path, { n: careLeft.length }));
     found.push(...checkStart(body, product, isLaid, path), ...checkMeasuredAt(body, occurredAt, path));
   }
+  if (body.kind === 'sign') found.push(...checkSigned(body, path));
   if (body.kind === 'test') found.push(...checkTest(body.result, `${path}.result`));
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
@@ -94,6 +96,13 @@ function checkTest(result: TestResult, path: string): Issue[] {
   if (result.kind !== 'ponding' && result.kind !== 'tank-fill') return [];
   const { levels } = result;
   return levels.flatMap(({ h }, i) => (i > 0 && h <= levels[i - 1]!.h ? [issue('not-in-order', `${path}.levels[${i}].h`)] : []));
+}
+
+/** Only a client signs on another's glass, and with more than a tap. */
+function checkSigned({ role, glass }: Extract<EntryBody, { kind: 'sign' }>, path: string): Issue[] {
+  if (!glass) return [];
+  if (role !== 'client') return [issue('not-wanted', `${path}.glass`)];
+  return isWritten(glass.drawn) ? [] : [issue('glass-empty', `${path}.glass.drawn`)];
 }
 
 const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();

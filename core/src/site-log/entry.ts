@@ -96,6 +96,7 @@ export type EntryBody =
         photosSha256: string;
       };
       /** SHA-256 of `covers` */ fingerprint: string;
+      /** of a client who has no account: drawn on somebody's device, who is the entry's person and saw it */ glass?: GlassSignature;
       note?: string;
     }
   /** takes a signature back */
@@ -103,8 +104,15 @@ export type EntryBody =
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
 
-/** As whom somebody signs: as he stands in the house. */
-export const SIGN_ROLES = ['planner', 'foreman', 'inspector'] as const;
+/** A name written by hand on the glass. */
+export interface GlassSignature {
+  name: string;
+  /** for whom he signs */ firm?: string;
+  /** SVG path data of M and L with whole numbers, in thousandths of the pad's width */ drawn: string;
+}
+
+/** As whom somebody signs: as he stands in the house, or as the client. */
+export const SIGN_ROLES = ['planner', 'foreman', 'inspector', 'client'] as const;
 export type SignRole = (typeof SIGN_ROLES)[number];
 
 /** What a photo of the work shows; `hidden`: what the next work covers for good. */

@@ -5,8 +5,22 @@ export { breachesOf } from './start-gate.js';
 export type { Breach, BreachCode } from './start-gate.js';
 export { CURE_WAYS } from './cure-ways.js';
 export type { CureWay } from './cure-ways.js';
+export { GLASS_PATH, glassPath, isWritten } from './glass.js';
+export type { Stroke } from './glass.js';
 export { FIRST_LINK, PHOTO_OF, SIGN_ROLES, entryHash, findBrokenLink, hashOf, sealEntry, sealReceipt } from './entry.js';
-export type { BrokenLink, Conditions, EntryBody, FilmReading, GasReading, LogEntry, LogLine, PhotoOf, Receipt, SignRole } from './entry.js';
+export type {
+  BrokenLink,
+  Conditions,
+  EntryBody,
+  FilmReading,
+  GasReading,
+  GlassSignature,
+  LogEntry,
+  LogLine,
+  PhotoOf,
+  Receipt,
+  SignRole,
+} from './entry.js';
 export { timeMarks } from './marks.js';
 export type { TimeMark } from './marks.js';
 export { careLeft, dayStart } from './daily-care.js';

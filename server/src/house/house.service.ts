@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { AddProductsDto, HouseAnswer, HouseRulesDto } from '@caulkhorn/contract';
+import { type AddProductsDto, type HouseAnswer, type HouseRulesDto, isOutsider } from '@caulkhorn/contract';
 import { type Product, SHIPPED_PRODUCTS, checkCatalogue, checkProduct } from '@caulkhorn/core/catalogue';
 import type { Issue } from '@caulkhorn/core/issues';
 import { USUAL_HOUSE } from '@caulkhorn/core/planning';
@@ -16,7 +16,7 @@ export class HouseService {
   read(caller: Caller): Promise<HouseAnswer> {
     return this.database.within(caller, async ({ house }) => {
       const rules = await house.rules();
-      if (caller.standing !== 'guest') return { ...rules, products: await house.products() };
+      if (!isOutsider(caller.standing)) return { ...rules, products: await house.products() };
       // nor who works there and when they are off
       const { people: _, ...shown } = rules;
       return { ...shown, labourMinorPerH: USUAL_HOUSE.labourMinorPerH, products: await house.productsForGuest(caller.personId) };

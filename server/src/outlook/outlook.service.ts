@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
-import { type JobOutlookAnswer, PERMISSIONS, type StoreOutlookAnswer, bookingsOf } from '@caulkhorn/contract';
+import { type JobOutlookAnswer, PERMISSIONS, type StoreOutlookAnswer, bookingsOf, isOutsider } from '@caulkhorn/contract';
 import { foldStock } from '@caulkhorn/core/materials';
 import { expiryLines } from '@caulkhorn/core/outlook';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
@@ -39,7 +39,7 @@ export class OutlookService implements OnModuleDestroy {
         await log.lines(),
         await revisions.latest(),
         await house.rules(),
-        caller.standing === 'guest' ? await house.productsForGuest(caller.personId) : await house.products(),
+        isOutsider(caller.standing) ? await house.productsForGuest(caller.personId) : await house.products(),
         seesStore ? await stock.all() : undefined,
         await jobs.bookingsBeside(jobId),
       ];

@@ -4,12 +4,13 @@ import { METHOD_METADATA, PATH_METADATA } from '@nestjs/common/constants';
 import { DiscoveryService, MetadataScanner, ModulesContainer } from '@nestjs/core';
 import { demoId } from '../demo/survey';
 import { DEMO_ORGANISATION } from '../demo/demo-people';
+import supertest from 'supertest';
 import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
 
 const JOB = demoId('ropewalk');
 const OTHER_JOB = demoId('gatehouse');
 const PHOTO = `${ORGANISATION}/jobs/${JOB}/photos/${randomUUID()}`;
-const PEOPLE = ['nobody', 'planner', 'foreman', 'inspector', 'apprentice', 'guest'] as const;
+const PEOPLE = ['nobody', 'planner', 'foreman', 'inspector', 'apprentice', 'guest', 'client'] as const;
 type Who = (typeof PEOPLE)[number];
 
 const jobHead = () => ({ id: randomUUID(), name: 'n', site: 's', timeZone: 'UTC', currency: 'EUR', datum: 'd' });
@@ -26,7 +27,7 @@ const command = (kind: string, payload: object = { id: randomUUID() }) => ({
 interface Row {
   route: string;
   body?: () => object;
-  /** status by person, in the order of PEOPLE; 400 means: let in, and the empty input refused */ status: readonly [
+  /** status by person, in the order of PEOPLE but the client, who gets what a guest does; 400 means: let in, and the empty input refused */ status: readonly [
     number,
     number,
     number,
@@ -34,6 +35,7 @@ interface Row {
     number,
     number,
   ];
+  /** of the client who was asked to sign, where he does not get what a guest does */ client?: number;
 }
 
 /** Who gets what from which route: nobody, planner, foreman, inspector, apprentice, guest. */
@@ -100,7 +102,7 @@ const TABLE: readonly Row[] = [
   { route: 'POST /api/account/reset', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
   { route: `GET ${ORGANISATION}/devices`, status: [401, 200, 200, 200, 200, 403] },
   { route: `POST ${ORGANISATION}/devices/${randomUUID()}/revocation`, body: () => ({}), status: [401, 404, 404, 404, 404, 403] },
-  { route: `PUT ${ORGANISATION}/devices/${randomUUID()}`, body: () => ({ x: 1 }), status: [401, 400, 400, 400, 400, 403] },
+  { route: `PUT ${ORGANISATION}/devices/${randomUUID()}`, body: () => ({ x: 1 }), status: [401, 400, 400, 400, 400, 403], client: 400 },
   { route: `GET ${ORGANISATION}/people`, status: [401, 200, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/people/${randomUUID()}/reset-link`, body: () => ({}), status: [401, 404, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/people/invitations`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
@@ -110,6 +112,11 @@ const TABLE: readonly Row[] = [
   { route: `DELETE ${ORGANISATION}/people/${randomUUID()}/jobs/${JOB}`, status: [401, 404, 403, 403, 403, 403] },
   { route: 'POST /api/invitations/look', body: () => ({ token: 'no such' }), status: [400, 400, 400, 400, 400, 400] },
   { route: 'POST /api/invitations/accept', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
+  { route: 'POST /api/signing/look', body: () => ({ token: 'no such' }), status: [400, 400, 400, 400, 400, 400] },
+  { route: 'POST /api/signing/open', body: () => ({}), status: [400, 400, 400, 400, 400, 400] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/signing-links`, status: [401, 200, 200, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/signing-links`, body: () => ({}), status: [401, 400, 400, 403, 403, 403] },
+  { route: `DELETE ${ORGANISATION}/jobs/${JOB}/signing-links/${randomUUID()}`, status: [401, 404, 404, 403, 403, 403] },
   { route: 'DELETE /api/session', status: [204, 204, 204, 204, 204, 204] },
 ];
 
@@ -120,13 +127,17 @@ describe('role × route', () => {
   beforeAll(async () => {
     server = await TestServer.start();
     agents.nobody = server.http as unknown as Agent;
-    for (const who of PEOPLE) if (who !== 'nobody') agents[who] = await server.as(who);
+    for (const who of PEOPLE) if (who !== 'nobody' && who !== 'client') agents[who] = await server.as(who);
+    const { body: link } = await agents.planner.post(`${ORGANISATION}/jobs/${JOB}/signing-links`).send({ name: 'Nora Quill' });
+    const { token, code } = link as { token: string; code: string };
+    agents.client = supertest.agent(server.app.getHttpServer());
+    await agents.client.post('/api/signing/open').send({ token, code }).expect(200);
   });
   afterAll(() => server.stop());
 
   test.each(
-    TABLE.flatMap(({ route, body, status }) =>
-      PEOPLE.map((who, i) => ({ route: route.replace(ORGANISATION, '…'), who, wanted: status[i]!, call: { route, body } })),
+    TABLE.flatMap(({ route, body, status, client = status[5] }) =>
+      PEOPLE.map((who, i) => ({ route: route.replace(ORGANISATION, '…'), who, wanted: status[i] ?? client, call: { route, body } })),
     ),
   )('$route, $who: $wanted', async ({ who, wanted, call }) => {
     const [method, path] = call.route.split(' ') as ['GET' | 'POST' | 'PUT' | 'DELETE', string];

@@ -4,8 +4,8 @@ import { fingerprintOf, newToken } from './one-time-token.js';
 
 export interface Credentials {
   id: string;
-  email: string;
-  passwordHash: string;
+  email: string | null;
+  passwordHash: string | null;
   totpSecret: string | null;
   totpPending: string | null;
   totpLastStep: number | null;

@@ -34,7 +34,7 @@ export class AccountService {
   /** A secret to put into an authenticator; it counts once a code of it has been given. */
   async beginSecondFactor(personId: string, password: string): Promise<{ secret: string; uri: string }> {
     const person = await this.own(personId, password, 'password');
-    const made = newSecret(person.email);
+    const made = newSecret(person.email!);
     await this.accounts.setPending(personId, made.secret);
     return made;
   }
@@ -67,7 +67,7 @@ export class AccountService {
     const personId = await this.accounts.reset(token, await this.signIn.hashOf(password));
     if (!personId) throw new RefusedError(400, { error: 'link-spent' });
     const person = await this.accounts.byId(personId);
-    await this.events.add({ kind: 'password-reset', personId, email: person?.email, address });
+    await this.events.add({ kind: 'password-reset', personId, email: person?.email ?? undefined, address });
   }
 
   /** A link for a colleague. Someone who also belongs elsewhere is not this house's to let in: whoever runs the server does that. */
@@ -83,7 +83,7 @@ export class AccountService {
   private async own(personId: string, password: string, field: string): Promise<Credentials> {
     const person = await this.accounts.byId(personId);
     if (!(await this.signIn.matches(person, password))) {
-      await this.events.add({ kind: 'sign-in-failed', personId, email: person?.email });
+      await this.events.add({ kind: 'sign-in-failed', personId, email: person?.email ?? undefined });
       throw invalid([issue('wrong-password', field)]);
     }
     return person!;

@@ -1,16 +1,13 @@
 import { InviteDto, type PeopleAnswer, RoleDto } from '@caulkhorn/contract';
-import { Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
 import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
-import { notFound } from '../platform/errors.js';
-import { Needs } from '../platform/route-rules.js';
+import { Needs, idOf } from '../platform/route-rules.js';
 import { WhoAsks } from './access.guard.js';
 import { AccountService } from './account.service.js';
 import type { Caller } from './caller.js';
 import { HousePeopleService } from './house-people.service.js';
 import { PeopleService } from './people.service.js';
-
-const idOf = (name: string) => Param(name, new ParseUUIDPipe({ exceptionFactory: notFound }));
 
 /** Who belongs to an organisation, for who looks after it. */
 @Controller('organisations/:organisationId/people')

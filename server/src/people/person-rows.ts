@@ -14,26 +14,26 @@ export class PersonRows {
 
   /** Someone with the organisations he has to do with; null when there is no such person. */
   async withOrganisations(personId: string): Promise<SessionInfo | null> {
-    const [person] = await this.manager.query<{ name: string; email: string }[]>(`select name, email from person where id = $1`, [
+    const [person] = await this.manager.query<{ name: string; email: string | null }[]>(`select name, email from person where id = $1`, [
       personId,
     ]);
     if (!person) return null;
     const organisations = await this.manager.query<{ id: string; name: string; standing: Standing }[]>(
-      `select o.id, o.name, coalesce(m.role, 'guest') as standing
-       from organisation o left join membership m on m.organisation_id = o.id and m.person_id = $1
-       order by o.name`,
+      `select o.id, o.name, s.standing from organisation o, lateral (select standing_of($1, o.id, null) as standing) s
+       where s.standing is not null order by o.name`,
       [personId],
     );
     return { personId, ...person, organisations };
   }
 
-  /** By name; guests of one job or another among them. */
+  /** By name; guests of one job or another among them, not who came by a link to sign. */
   colleagues(organisationId: string): Promise<Colleague[]> {
     return this.manager.query<Colleague[]>(
       `select p.id, p.name, p.email, coalesce(m.role, 'guest') as standing,
          coalesce((select array_agg(g.job_id) from guest_grant g where g.organisation_id = $1 and g.person_id = p.id), '{}') as "jobIds"
        from person p left join membership m on m.organisation_id = $1 and m.person_id = p.id
-       where m.person_id is not null or exists (select from guest_grant g where g.organisation_id = $1 and g.person_id = p.id)
+       where m.person_id is not null
+         or exists (select from guest_grant g where g.organisation_id = $1 and g.person_id = p.id and g.standing = 'guest')
        order by p.name`,
       [organisationId],
     );

@@ -18,7 +18,10 @@ export type SecurityEventKind =
   | 'role-changed'
   | 'taken-off'
   | 'device-enrolled'
-  | 'device-revoked';
+  | 'device-revoked'
+  | 'asked-to-sign'
+  | 'signing-link-opened'
+  | 'signing-link-withdrawn';
 
 export interface SecurityEvent {
   kind: SecurityEventKind;

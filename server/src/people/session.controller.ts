@@ -6,6 +6,7 @@ import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { RefusedError } from '../platform/errors.js';
 import { Open } from '../platform/route-rules.js';
+import { beginSession } from './begin-session.js';
 import { PeopleService } from './people.service.js';
 import { SecurityEvents } from './security-events.js';
 import { SignInService } from './sign-in.service.js';
@@ -30,12 +31,7 @@ export class SessionController {
   @HttpCode(200)
   async signIn(@CheckedBody(SignInDto) { email, password, code }: SignInDto, @Req() request: Request): Promise<SessionInfo> {
     const personId = await this.signInService.authenticate({ email, password, code, address: request.ip });
-    // a fresh id, so that a session planted before signing in is worth nothing
-    await new Promise<void>((resolve, reject) =>
-      request.session.regenerate((fault: unknown) => (fault ? reject(fault as Error) : resolve())),
-    );
-    request.session.personId = personId;
-    request.session.since = Date.now();
+    await beginSession(request, personId);
     return this.info(personId);
   }
 

@@ -52,7 +52,8 @@ export class SignInService {
   matches(person: Credentials | null, password: string): Promise<boolean> {
     return this.turnstile.through('', async () => {
       const matches = await verify(person?.passwordHash ?? (await NOBODYS_HASH), password).catch(() => false);
-      return person !== null && matches;
+      // who has no password has none that could be guessed
+      return Boolean(person?.passwordHash) && matches;
     });
   }
 

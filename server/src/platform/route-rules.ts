@@ -1,5 +1,6 @@
 import type { Permission } from '@caulkhorn/contract';
-import { SetMetadata } from '@nestjs/common';
+import { Param, ParseUUIDPipe, SetMetadata } from '@nestjs/common';
+import { notFound } from './errors.js';
 
 export const NEEDS = 'caulkhorn:needs';
 export const OPEN = 'caulkhorn:open';
@@ -8,3 +9,6 @@ export const OPEN = 'caulkhorn:open';
 export const Needs = (...permissions: Permission[]) => SetMetadata(NEEDS, permissions);
 /** A route for everyone, signed in or not. */
 export const Open = () => SetMetadata(OPEN, true);
+
+/** An id in the address; what is none leads nowhere. */
+export const idOf = (name: string): ParameterDecorator => Param(name, new ParseUUIDPipe({ exceptionFactory: notFound }));

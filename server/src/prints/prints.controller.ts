@@ -1,13 +1,10 @@
 import { type PrintAnswer, PrintDto } from '@caulkhorn/contract';
-import { Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, StreamableFile } from '@nestjs/common';
+import { Controller, Delete, Get, HttpCode, Param, Post, StreamableFile } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
-import { notFound } from '../platform/errors.js';
-import { Needs } from '../platform/route-rules.js';
+import { Needs, idOf } from '../platform/route-rules.js';
 import { PrintsService } from './prints.service.js';
-
-const PrintId = () => Param('printId', new ParseUUIDPipe({ exceptionFactory: notFound }));
 
 @Controller('organisations/:organisationId/jobs/:jobId/prints')
 export class PrintsController {
@@ -21,13 +18,13 @@ export class PrintsController {
 
   @Get(':printId')
   @Needs('export-job')
-  read(@Param('jobId') jobId: string, @PrintId() printId: string, @WhoAsks() caller: Caller): Promise<PrintAnswer> {
+  read(@Param('jobId') jobId: string, @idOf('printId') printId: string, @WhoAsks() caller: Caller): Promise<PrintAnswer> {
     return this.prints.read(jobId, printId, caller);
   }
 
   @Get(':printId/file')
   @Needs('export-job')
-  async file(@Param('jobId') jobId: string, @PrintId() printId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
+  async file(@Param('jobId') jobId: string, @idOf('printId') printId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
     const file = await this.prints.file(jobId, printId, caller);
     return new StreamableFile(file, { type: 'application/pdf', disposition: 'attachment; filename="dossier.pdf"' });
   }
@@ -35,7 +32,7 @@ export class PrintsController {
   @Delete(':printId')
   @Needs('export-job')
   @HttpCode(204)
-  stop(@Param('jobId') jobId: string, @PrintId() printId: string, @WhoAsks() caller: Caller): Promise<void> {
+  stop(@Param('jobId') jobId: string, @idOf('printId') printId: string, @WhoAsks() caller: Caller): Promise<void> {
     return this.prints.stop(jobId, printId, caller);
   }
 }

@@ -1,4 +1,4 @@
-import type { BookingAnswer, JobSummary } from '@caulkhorn/contract';
+import { type BookingAnswer, type JobSummary, isOutsider } from '@caulkhorn/contract';
 import type { EntityManager } from 'typeorm';
 import type { Caller } from '../people/caller.js';
 
@@ -28,17 +28,17 @@ export class JobList {
               ${countOf('log_entry', '')} as entries
        from job j
        where j.organisation_id = $1 and ${IS_THERE}
-         and ($2 <> 'guest' or j.state <> 'deleted')
-         and ($2 <> 'guest' or exists (select from guest_grant g where g.organisation_id = j.organisation_id and g.job_id = j.id and g.person_id = $3))
+         and (not $2 or j.state <> 'deleted')
+         and (not $2 or exists (select from guest_grant g where g.organisation_id = j.organisation_id and g.job_id = j.id and g.person_id = $3))
        order by j.updated_at desc`,
-      [organisationId, standing, personId],
+      [organisationId, isOutsider(standing), personId],
     );
   }
 
   /** What other jobs have from the yard from now on, and whom, by the programmes that were kept for them; a guest is told nothing of them. */
   async bookingsBeside(jobId: string): Promise<BookingAnswer[]> {
     const { organisationId, standing } = this.caller;
-    if (standing === 'guest') return [];
+    if (isOutsider(standing)) return [];
     const rows = await this.manager.query<{ jobId: string; jobName: string; start: Omit<BookingAnswer, 'jobId' | 'jobName'> }[]>(
       `select j.id as "jobId", j.body->>'name' as "jobName",
               jsonb_strip_nulls(jsonb_build_object(

@@ -14,6 +14,7 @@ import { PhotoFileRows } from './photo-file-rows.js';
 import { PrintRows } from './print-rows.js';
 import { RevisionRows } from './revision-rows.js';
 import { SearchRows } from './search-rows.js';
+import { SigningLinkRows } from './signing-link-rows.js';
 import { StockRows } from './stock-rows.js';
 
 /** What a request may read and write: who asks, and in one transaction the tables of his organisation, each behind its store. */
@@ -62,6 +63,7 @@ export class JobRecords extends Records {
   readonly photoFiles: PhotoFileRows;
   readonly searches: SearchRows;
   readonly prints: PrintRows;
+  readonly signingLinks: SigningLinkRows;
 
   constructor(
     caller: Caller,
@@ -77,6 +79,7 @@ export class JobRecords extends Records {
     this.photoFiles = new PhotoFileRows(manager, organisationId, jobId);
     this.searches = new SearchRows(manager, organisationId, jobId);
     this.prints = new PrintRows(manager, organisationId, jobId);
+    this.signingLinks = new SigningLinkRows(manager, organisationId, jobId);
   }
 }
 

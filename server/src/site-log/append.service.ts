@@ -158,6 +158,7 @@ export class AppendService {
     if (entry.prevHash !== device.hash || entry.deviceSeq !== device.deviceSeq + 1)
       throw new RefusedError(409, { error: 'chain-moved-on', current: device });
     const receipt = await log.append(entry, last, new Date(), await this.keys.current());
+    if (entry.body.kind === 'sign' && caller.standing === 'client') await records.signingLinks.spend(caller.personId);
     return { version: receipt.receiptSeq, receipt };
   }
 
@@ -182,7 +183,7 @@ export class AppendService {
   private async checkSigning(
     { body, personId }: LogEntry,
     receipt: Receipt | null,
-    { items, log, revisions, caller }: JobRecords,
+    { items, log, revisions, signingLinks, caller }: JobRecords,
   ): Promise<Issue[]> {
     if (body.kind === 'unsign') {
       const signed = await log.entry(body.signId);
@@ -191,7 +192,10 @@ export class AppendService {
     }
     if (body.kind !== 'sign') return [];
     const found: Issue[] = [];
-    if (body.role !== caller.standing) found.push(issue('not-your-role', 'payload.body.role'));
+    const isForClient = body.role === 'client' && caller.standing !== 'client';
+    if (isForClient && !body.glass) found.push(issue('glass-wanted', 'payload.body.glass'));
+    if (!isForClient && body.role !== caller.standing) found.push(issue('not-your-role', 'payload.body.role'));
+    if (caller.standing === 'client' && !(await signingLinks.isOpen(personId))) found.push(issue('link-spent', 'payload.body.role'));
     const revision = await revisions.latest();
     const stored = await items.read();
     if (!receipt || !revision || !stored) return [...found, issue('nothing-to-sign', 'payload.body.covers')];

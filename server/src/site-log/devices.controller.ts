@@ -1,14 +1,14 @@
 import { isDeepStrictEqual } from 'node:util';
 import { type DeviceAnswer, EnrolDeviceDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
-import { Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { Controller, Get, HttpCode, Post, Put } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import type { Caller } from '../people/caller.js';
 import { SecurityEvents } from '../people/security-events.js';
 import { may } from '../people/people.service.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
-import { Needs } from '../platform/route-rules.js';
+import { Needs, idOf } from '../platform/route-rules.js';
 import { RecordsDatabase } from '../records/records.js';
 import { isDeviceKey } from '../records/signatures.js';
 
@@ -33,10 +33,7 @@ export class DevicesController {
   @Post(':deviceId/revocation')
   @Needs('log', 'hold', 'manage-people')
   @HttpCode(200)
-  async revoke(
-    @Param('deviceId', new ParseUUIDPipe({ exceptionFactory: notFound })) deviceId: string,
-    @WhoAsks() caller: Caller,
-  ): Promise<{ id: string }> {
+  async revoke(@idOf('deviceId') deviceId: string, @WhoAsks() caller: Caller): Promise<{ id: string }> {
     const device = await this.database.within(caller, async ({ devices }) => {
       const found = await devices.find(deviceId);
       const isTheirs = found && (found.personId === caller.personId || may(caller.standing, 'manage-people'));
@@ -49,10 +46,10 @@ export class DevicesController {
   }
 
   @Put(':deviceId')
-  @Needs('log', 'hold')
+  @Needs('log', 'hold', 'sign')
   @HttpCode(200)
   async enrol(
-    @Param('deviceId', new ParseUUIDPipe({ exceptionFactory: notFound })) deviceId: string,
+    @idOf('deviceId') deviceId: string,
     @CheckedBody(EnrolDeviceDto) { publicKey }: EnrolDeviceDto,
     @WhoAsks() caller: Caller,
   ): Promise<{ id: string }> {

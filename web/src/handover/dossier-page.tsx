@@ -20,14 +20,16 @@ import { TestsOfFace } from './dossier-tests';
 import { WarrantySection } from './dossier-warranty';
 import { openText } from './open-text';
 import { PdfMaker } from './pdf-maker';
+import { SigningPanel } from './signing-panel';
 import { SignatureLine, useSignatures } from './signature-line';
 import { useRecordRead } from './use-record-read';
 
 /** The dossier as it is drawn for A4. Everything in it comes from what was released, written and measured, nothing from today's plan. */
 export function DossierPage() {
-  const { model, revision, lines, outbox, organisationId, jobId } = useJob(
-    parts('model', 'revision', 'lines', 'outbox', 'organisationId', 'jobId'),
+  const { model, revision, lines, outbox, organisationId, jobId, session } = useJob(
+    parts('model', 'revision', 'lines', 'outbox', 'organisationId', 'jobId', 'session'),
   );
+  const isClient = session.organisations.some(({ id, standing }) => id === organisationId && standing === 'client');
   const now = useNow(60_000);
   const read = useRecordRead();
   const [which] = useSearchParams();
@@ -71,6 +73,7 @@ export function DossierPage() {
         </Button>
         <PdfMaker />
       </div>
+      {isClient ? <p className="no-print mb-3 bg-water-soft p-3">{t('by-link.read-first')}</p> : null}
       <header className="border-b-2 border-ink pb-2">
         <p className="text-[13px]">
           {t(isTests ? 'dossier.title-tests' : 'dossier.title')}
@@ -157,6 +160,11 @@ export function DossierPage() {
         ) : null}
       </Section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
+      {isClient ? (
+        <div className="no-print">
+          <SigningPanel />
+        </div>
+      ) : null}
     </main>
   );
 }

@@ -5,6 +5,7 @@ import { t } from '../messages/t';
 import { buttonClass } from '../shared/ui/button';
 import { parts, useJob } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
+import { AskClient } from './ask-client';
 import { BundleCheckPanel, BundlePanel } from './bundle-panel';
 import { LogCheckPanel } from './log-check';
 import { MissingList } from './missing-list';
@@ -28,6 +29,7 @@ export function HandoverSlate() {
         ) : null}
       </div>
       <SigningPanel />
+      {can('ask-to-sign') ? <AskClient /> : null}
       {can('export-job') ? <BundlePanel /> : null}
       <BundleCheckPanel />
       <LogCheckPanel />

@@ -22,12 +22,21 @@ export function useSignatures(): { signatures: Signature[]; toSign: ToSign | und
 export function SignatureLine({ signature: { entry, changes, added, withdrawn } }: { signature: Signature }) {
   const { model } = useJob(parts('model'));
   const { timeZone } = model.job;
-  const { role, fingerprint } = entry.body;
+  const { role, fingerprint, glass } = entry.body;
+  const name = glass ? [glass.name, glass.firm].filter(Boolean).join(', ') : entry.personName;
   return (
     <>
       <p className={withdrawn ? 'line-through' : 'font-medium'}>
-        {t('sign.signed', { name: entry.personName, role: t(`sign.role.${role}`), when: fullTime(entry.occurredAt, timeZone) })}
+        {t('sign.signed', { name, role: t(`sign.role.${role}`), when: fullTime(entry.occurredAt, timeZone) })}
       </p>
+      {glass ? (
+        <div className="flex flex-wrap items-center gap-x-4">
+          <svg viewBox="0 0 1000 400" role="img" aria-label={t('sign.drawn', { name })} className="h-14 w-36 border-b border-ink">
+            <path d={glass.drawn} fill="none" stroke="currentColor" strokeWidth="10" strokeLinecap="round" strokeLinejoin="round" />
+          </svg>
+          <span>{t('sign.on-glass', { witness: entry.personName })}</span>
+        </div>
+      ) : null}
       {withdrawn ? (
         <p className="font-medium text-iron">
           {t('sign.taken-back', { by: withdrawn.by, when: fullTime(withdrawn.at, timeZone), reason: withdrawn.reason })}

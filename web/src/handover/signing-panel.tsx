@@ -10,6 +10,7 @@ import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
+import { GlassForm } from './glass-form';
 import { SignatureLine, useSignatures } from './signature-line';
 import { useMissing } from './use-missing';
 import { useRecordRead } from './use-record-read';
@@ -23,7 +24,7 @@ export function SigningPanel() {
   const [hasRead, setRead] = useState(false);
   const standing = session.organisations.find(({ id }) => id === organisationId)?.standing;
   const role = SIGN_ROLES.find((each) => each === standing);
-  const isMine = (signature: Signature) => signature.entry.personId === session.personId;
+  const isMine = ({ entry }: Signature) => entry.personId === session.personId && !entry.body.glass;
   const mine = signatures.find((signature) => isMine(signature) && !signature.withdrawn && signature.changes.length === 0);
   const waits = outbox.pending.length > 0 || outbox.refused.length > 0;
   const sign = () => {
@@ -74,6 +75,7 @@ export function SigningPanel() {
           <p className="mt-1 text-soft">{t('sign.nothing')}</p>
         )
       ) : null}
+      {can('ask-to-sign') && toSign ? <GlassForm covers={() => coveredBy(toSign)} isShut={waits || read !== 'read'} /> : null}
     </section>
   );
 }

@@ -1,5 +1,5 @@
 import '../messages/later';
-import { PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
+import { PERMISSIONS, type SessionInfo, isOutsider } from '@caulkhorn/contract';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
 import { Link, NavLink, useParams } from 'react-router';
@@ -26,7 +26,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
   const may = permissions.includes('plan');
   const mayStock = permissions.includes('stock');
   const mayManage = permissions.includes('manage-people');
-  const isGuest = standing === 'guest';
+  const isGuest = isOutsider(standing);
   const parts = PARTS.filter(
     (each) => (each !== 'stores' || mayStock) && (each !== 'people' || mayManage) && (each !== 'yard' || !isGuest),
   );

@@ -10,7 +10,7 @@ import { Dialog } from '../shared/ui/dialog';
 import { Failed, Loading } from '../shared/ui/states';
 import { Devices } from './devices';
 import { InviteForm } from './invite-form';
-import { OneTimeLink } from './one-time-link';
+import { OneTimeLink } from '../shared/ui/one-time-link';
 import { refusalOf } from '../shared/refusal';
 
 export const peopleKey = (organisationId: string) => ['people', organisationId] as const;

@@ -1,4 +1,4 @@
-import { type JobSummary, PERMISSIONS, type SessionInfo } from '@caulkhorn/contract';
+import { type JobSummary, PERMISSIONS, type SessionInfo, isOutsider } from '@caulkhorn/contract';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { BookOpen, FileUp, Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -40,7 +40,7 @@ export function OrganisationToday({ organisation }: { organisation: Organisation
             {organisation.name} · {t(`standing.${organisation.standing}`)}
           </span>
         </h2>
-        {organisation.standing === 'guest' ? null : (
+        {isOutsider(organisation.standing) ? null : (
           <Link to={`/o/${organisation.id}/house/catalogue`} className={buttonClass()}>
             <BookOpen size={16} aria-hidden /> {t('house.open')}
           </Link>

@@ -36,12 +36,14 @@ export function AccountPage({ session }: { session: SessionInfo }) {
       </header>
       <main id="content" className="mx-auto grid max-w-5xl grid-cols-2 gap-x-10 gap-y-8 p-6 max-[719px]:grid-cols-1 max-[719px]:p-3">
         <p className="col-span-full">
-          <b className="text-lg">{session.name}</b> <span className="text-soft">{session.email}</span>
+          <b className="text-lg">{session.name}</b> <span className="text-soft">{session.email ?? t('by-link.no-account')}</span>
         </p>
         <div className="flex flex-col gap-8">
-          <Part title={t('account.password')}>
-            <ChangePassword />
-          </Part>
+          {session.email === null ? null : (
+            <Part title={t('account.password')}>
+              <ChangePassword />
+            </Part>
+          )}
           <Part title={t('account.sessions')} about={t('account.sessions-about')}>
             <OtherSessions />
           </Part>
@@ -50,9 +52,11 @@ export function AccountPage({ session }: { session: SessionInfo }) {
           </Part>
         </div>
         <div className="flex flex-col gap-8">
-          <Part title={t('account.second')} about={t('account.second-about')}>
-            <SecondFactor />
-          </Part>
+          {session.email === null ? null : (
+            <Part title={t('account.second')} about={t('account.second-about')}>
+              <SecondFactor />
+            </Part>
+          )}
           {writing.length > 0 ? (
             <Part title={t('waiting-file.title')}>
               <WaitingHere session={session} />

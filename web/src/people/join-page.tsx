@@ -2,16 +2,16 @@ import '../messages/later';
 import { AcceptInvitationDto, type InvitationOffer, checkShape } from '@caulkhorn/contract';
 import type { Issue } from '@caulkhorn/core/issues';
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { t, tOf } from '../messages/t';
 import { ApiError, api } from '../shared/api';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
-import { Mark } from '../shared/ui/mark';
 import { Loading } from '../shared/ui/states';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
+import { GatePage } from './gate-page';
 
 /** Where an invitation leads. Its token stands behind the # and is never part of an address that anyone logs. */
 export function JoinPage() {
@@ -26,31 +26,31 @@ export function JoinPage() {
   });
   if (isDone)
     return (
-      <Frame title={t('join.done')}>
+      <GatePage title={t('join.done')}>
         <p role="status">{t('join.done-about')}</p>
         <a href="/" className="underline underline-offset-4">
           {t('sign-in.do')}
         </a>
-      </Frame>
+      </GatePage>
     );
   if (offer.isLoading)
     return (
-      <Frame title={t('join.title')}>
+      <GatePage title={t('join.title')}>
         <Loading what={t('join.title')} />
-      </Frame>
+      </GatePage>
     );
   if (!offer.data)
     return (
-      <Frame title={t('join.title')}>
+      <GatePage title={t('join.title')}>
         <p role="alert" className="font-medium text-iron">
           {offer.error instanceof ApiError && offer.error.isAway ? t('sign-in.away') : t('join.link-spent')}
         </p>
-      </Frame>
+      </GatePage>
     );
   return (
-    <Frame title={t('join.to', { organisation: offer.data.organisation })}>
+    <GatePage title={t('join.to', { organisation: offer.data.organisation })}>
       <JoinForm token={token} offer={offer.data} onDone={() => setDone(true)} onSpent={() => void offer.refetch()} />
-    </Frame>
+    </GatePage>
   );
 }
 
@@ -103,17 +103,5 @@ function JoinForm({ token, offer, onDone, onSpent }: { token: string; offer: Inv
       ) : null}
       <FormFoot fault={faults.root?.message} label={t('join.do')} size="large" disabled={formState.isSubmitting} />
     </form>
-  );
-}
-
-function Frame({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <main id="content" className="mx-auto flex max-w-sm flex-col gap-4 p-6">
-      <p className="flex items-center gap-3 text-xl font-bold">
-        <Mark /> Caulkhorn
-      </p>
-      <h1 className="text-xl font-semibold">{title}</h1>
-      {children}
-    </main>
   );
 }

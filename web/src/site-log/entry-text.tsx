@@ -54,7 +54,9 @@ export function EntryText({
       {body.kind === 'alone' ? ` · ${t(`log.alone.${body.state}`, { n: body.everyMin ?? 0 })}` : ''}
       {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
       {body.kind === 'test' ? ` · ${tOf(`test.${body.testId}`)}` : ''}
-      {body.kind === 'sign' ? ` · ${t(`sign.role.${body.role}`)} · ${body.fingerprint.slice(0, 12)} …` : ''}
+      {body.kind === 'sign'
+        ? ` · ${body.glass ? `${body.glass.name}, ` : ''}${t(`sign.role.${body.role}`)} · ${body.fingerprint.slice(0, 12)} …`
+        : ''}
       {body.kind === 'unsign' ? ` · ${body.reason}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}
       {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}

@@ -50,11 +50,14 @@ export const COMMON = {
   'sign-in.fault': 'Signing in failed. Try again.',
   'sign-out': 'Sign out',
 
+  'link.copied': 'Copied.',
+  'link.copy': 'Copy',
   'standing.planner': 'you plan here',
   'standing.foreman': 'you lead the site',
   'standing.inspector': 'you inspect',
   'standing.apprentice': 'you learn here',
   'standing.guest': 'you are a guest on the jobs below',
+  'standing.client': 'you are asked to sign the job below',
 
   'jobs.new': 'New job',
   'jobs.import': 'Import a job',

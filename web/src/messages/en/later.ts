@@ -8,6 +8,7 @@ import { GATE } from './gate';
 import { HOUSE } from './house';
 import { PROOF } from './proof';
 import { PROOF_FIELDS } from './proof-fields';
+import { SIGNING } from './signing';
 import { SITE_LOG } from './site-log';
 import { STORES } from './stores';
 import { SYSTEMS } from './systems';
@@ -24,6 +25,7 @@ export const LATER = {
   ...DETAILS,
   ...DIAGNOSIS,
   ...DOSSIER,
+  ...SIGNING,
   ...GATE,
   ...PROOF,
   ...PROOF_FIELDS,

@@ -1,7 +1,7 @@
 import { Copy } from 'lucide-react';
 import { toast } from 'sonner';
-import { t } from '../messages/t';
-import { Button } from '../shared/ui/button';
+import { t } from '../../messages/t';
+import { Button } from './button';
 
 /** A link that was just made. It is shown once: the server keeps its fingerprint alone. */
 export function OneTimeLink({ label, address }: { label: string; address: string }) {
@@ -16,8 +16,8 @@ export function OneTimeLink({ label, address }: { label: string; address: string
           className="h-9 border border-rule-strong bg-raised px-2 font-mono max-[719px]:h-14"
         />
       </label>
-      <Button onClick={() => void navigator.clipboard.writeText(address).then(() => toast(t('people.copied')))}>
-        <Copy size={16} aria-hidden /> {t('people.copy-link')}
+      <Button onClick={() => void navigator.clipboard.writeText(address).then(() => toast(t('link.copied')))}>
+        <Copy size={16} aria-hidden /> {t('link.copy')}
       </Button>
     </div>
   );
