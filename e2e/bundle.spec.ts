@@ -3,16 +3,17 @@ import { readFile } from 'node:fs/promises';
 import { pathToFileURL } from 'node:url';
 import { type Page, expect, test } from '@playwright/test';
 import { unzipSync, zipSync } from 'fflate';
-import { goTo, openJob, signIn, slate } from './support';
+import { createHash, randomUUID } from 'node:crypto';
+import { apiPath, copyOf, goTo, openJob, signIn, slate } from './support';
 
 /** The bundle of the job that is open, as it was saved. */
-async function bundleOf(page: Page): Promise<Uint8Array> {
+async function bundleOf(page: Page, name = 'Net loft, brine cellar'): Promise<Uint8Array> {
   await goTo(page, 'Handover');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Make the bundle (ZIP)' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('Net loft, brine cellar.zip');
+  expect(download.suggestedFilename()).toBe(`${name}.zip`);
   return new Uint8Array(await readFile(await download.path()));
 }
 
@@ -67,4 +68,79 @@ test('a bundle checks itself in a browser without the app, and one byte that was
     .getByLabel('Bundle (.zip)')
     .setInputFiles({ name: 'faked.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(faked)) });
   await expect(slate(page)).toContainText('job.json was altered.');
+});
+
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
+/** A photo of the first face, as a phone would send it; its id. */
+async function photograph(page: Page, path: string): Promise<string> {
+  const file = await page.screenshot({ type: 'jpeg' });
+  const { model } = (await (await page.request.get(`/api${apiPath(path)}`)).json()) as { model: { faces: { id: string }[] } };
+  const photo = { id: randomUUID(), faceId: model.faces[0]!.id, at: new Date().toISOString(), originalSha256: sha256(file) };
+  const command = { id: randomUUID(), deviceId: randomUUID(), jobId: path.split('/').at(-1), kind: 'photo.put', baseVersion: 0 };
+  const data = { ...command, payload: photo, occurredAt: photo.at };
+  expect((await page.request.post(`/api${apiPath(path)}/commands`, { data })).status()).toBe(200);
+  const headers = { 'content-type': 'application/octet-stream' };
+  expect((await page.request.put(`/api${apiPath(path)}/photos/${photo.id}/file`, { data: file, headers })).status()).toBe(200);
+  return photo.id;
+}
+
+test('a bundle read back is the same job with its pictures, byte for byte; an altered one is refused by name', async ({ page }) => {
+  await signIn(page);
+  const path = await copyOf(page, 'Net loft', 'Loft, carried away');
+  const photoId = await photograph(page, path);
+  await page.goto(`${path}/handover`);
+  const zip = await bundleOf(page, 'Loft, carried away');
+  const files = unzipSync(zip);
+  const picture = `photos/${photoId}.jpg`;
+  expect(Object.keys(files)).toContain(picture);
+  const bring = async (name: string, buffer: Uint8Array) => {
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Import a job' }).click();
+    await page.getByLabel('Job file or bundle').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(buffer) });
+  };
+
+  const altered = { ...files, [picture]: files[picture]!.map((byte, i) => (i === 999 ? byte ^ 1 : byte)) };
+  await bring('altered.zip', zipSync(altered, { level: 0 }));
+  await expect(page.getByRole('dialog')).toContainText(`${picture} was altered.`);
+  await bring('half.zip', zip.slice(0, zip.length / 2));
+  await expect(page.getByRole('dialog')).toContainText('This is no bundle');
+
+  await bring('whole.zip', zip);
+  await expect(page).toHaveURL(/\/survey$/, { timeout: 30_000 });
+  const copy = new URL(page.url()).pathname.replace('/survey', '');
+  expect(copy).not.toBe(path);
+  const kept = await page.request.get(`/api${apiPath(copy)}/photos/${photoId}/image`);
+  expect(sha256(await kept.body())).toBe(sha256(files[picture]!));
+  // and once more out of it: the same but for its own id and when its log came in
+  const again = unzipSync(await bundleOf(page, 'Loft, carried away'));
+  expect(sha256(again[picture]!)).toBe(sha256(files[picture]!));
+  const job = (of: Record<string, Uint8Array>) => {
+    const {
+      job: head,
+      log,
+      keys: _,
+      ...rest
+    } = JSON.parse(Buffer.from(of['job.json']!).toString()) as {
+      job: { id: string };
+      log: { importedAt?: string }[];
+      keys: unknown;
+    };
+    return { ...rest, head: { ...head, id: '' }, log: log.map(({ importedAt: __, ...line }) => line) };
+  };
+  expect(job(again)).toEqual(job(files));
+
+  // brought in without its pictures, they are brought in afterwards
+  await bring('job.json', files['job.json']!);
+  await expect(page).toHaveURL(/\/survey$/, { timeout: 30_000 });
+  const bare = new URL(page.url()).pathname.replace('/survey', '');
+  expect((await page.request.get(`/api${apiPath(bare)}/photos/${photoId}/image`)).status()).toBe(404);
+  await goTo(page, 'Handover');
+  await slate(page).getByText('Check a bundle').click();
+  await slate(page)
+    .getByLabel('Bundle (.zip)')
+    .setInputFiles({ name: 'whole.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
+  await slate(page).getByRole('button', { name: 'Bring its one picture into this job' }).click();
+  await expect(slate(page)).toContainText('One picture came in, as it was kept.');
+  expect((await page.request.get(`/api${apiPath(bare)}/photos/${photoId}/image`)).status()).toBe(200);
 });

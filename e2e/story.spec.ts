@@ -257,7 +257,7 @@ test('an imported job carries on where it was', async ({ page }, info) => {
     broken.extra = 'x';
     await page.getByRole('button', { name: 'Import a job' }).click();
     await page
-      .getByLabel('Job file (.json)')
+      .getByLabel('Job file or bundle (.json, .zip)')
       .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(broken)) });
     await expect(page.getByRole('alert')).toContainText('features[0].widthMm: A number is needed');
     await expect(page.getByRole('alert')).toContainText('extra: There is no such field.');
@@ -267,7 +267,7 @@ test('an imported job carries on where it was', async ({ page }, info) => {
   });
 
   await page.getByRole('button', { name: 'Import a job' }).click();
-  await page.getByLabel('Job file (.json)').setInputFiles(file);
+  await page.getByLabel('Job file or bundle (.json, .zip)').setInputFiles(file);
   await expect(page.getByTestId('sheet')).toBeVisible();
   await goTo(page, 'Site log');
   await choose(page, /Reel store, east/);

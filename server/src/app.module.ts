@@ -26,6 +26,7 @@ import { SessionController } from './people/session.controller.js';
 import { SignInService } from './people/sign-in.service.js';
 import { SigningGate } from './people/signing-gate.js';
 import { SigningGateController } from './people/signing-gate.controller.js';
+import { BroughtPhotosController } from './photos/brought-photos.controller.js';
 import { PhotosController } from './photos/photos.controller.js';
 import { PhotosService } from './photos/photos.service.js';
 import { OutlookController } from './outlook/outlook.controller.js';
@@ -91,6 +92,7 @@ export class AppModule {
         SigningLinksController,
         ExchangeController,
         PhotosController,
+        BroughtPhotosController,
         CalculatorsController,
         HealthController,
       ],

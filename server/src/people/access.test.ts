@@ -83,6 +83,8 @@ const TABLE: readonly Row[] = [
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('job.put'), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('log.append', {}), status: [401, 400, 400, 403, 400, 403] },
   { route: `PUT ${PHOTO}/file`, body: () => ({}), status: [401, 404, 404, 403, 404, 403] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/brought-photos`, status: [401, 200, 200, 200, 200, 200] },
+  { route: `PUT ${ORGANISATION}/jobs/${JOB}/brought-photos/${randomUUID()}`, status: [401, 400, 403, 403, 403, 403] },
   { route: `GET ${PHOTO}/image`, status: [401, 404, 404, 404, 404, 404] },
   { route: `GET ${PHOTO}/thumbnail`, status: [401, 404, 404, 404, 404, 404] },
   // what a person may not see is not there

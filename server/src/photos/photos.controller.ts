@@ -1,14 +1,13 @@
 import { issue } from '@caulkhorn/core/issues';
-import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Get, Header, HttpCode, Param, Put, StreamableFile } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
-import { Needs } from '../platform/route-rules.js';
+import { Needs, idOf } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { BodyOf } from '../platform/body.js';
-import { invalid, notFound } from '../platform/errors.js';
+import { invalid } from '../platform/errors.js';
 import type { PictureFacts } from '../records/photo-file-rows.js';
 import { PhotosService } from './photos.service.js';
 
-const PhotoId = () => Param('photoId', new ParseUUIDPipe({ exceptionFactory: notFound }));
 /** A file never changes under its address; only this person's browser may keep it. */
 const FOR_GOOD = 'private, max-age=31536000, immutable';
 
@@ -22,7 +21,7 @@ export class PhotosController {
   @HttpCode(200)
   keep(
     @Param('jobId') jobId: string,
-    @PhotoId() photoId: string,
+    @idOf('photoId') photoId: string,
     @Body() original: unknown,
     @WhoAsks() caller: Caller,
   ): Promise<PictureFacts> {
@@ -33,14 +32,14 @@ export class PhotosController {
   @Get('image')
   @Needs('read-job')
   @Header('Cache-Control', FOR_GOOD)
-  async image(@Param('jobId') jobId: string, @PhotoId() photoId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
+  async image(@Param('jobId') jobId: string, @idOf('photoId') photoId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
     return new StreamableFile(await this.photos.picture(jobId, photoId, 'image', caller), { type: 'image/jpeg' });
   }
 
   @Get('thumbnail')
   @Needs('read-job')
   @Header('Cache-Control', FOR_GOOD)
-  async thumbnail(@Param('jobId') jobId: string, @PhotoId() photoId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
+  async thumbnail(@Param('jobId') jobId: string, @idOf('photoId') photoId: string, @WhoAsks() caller: Caller): Promise<StreamableFile> {
     return new StreamableFile(await this.photos.picture(jobId, photoId, 'thumbnail', caller), { type: 'image/jpeg' });
   }
 }

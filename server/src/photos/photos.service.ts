@@ -7,7 +7,7 @@ import { invalid, notFound } from '../platform/errors.js';
 import { Turnstile } from '../platform/turnstile.js';
 import type { PictureFacts } from '../records/photo-file-rows.js';
 import { RecordsDatabase } from '../records/records.js';
-import { reEncode } from './re-encode.js';
+import { asKept, reEncode } from './re-encode.js';
 
 /** Files of photos. The item comes first, as a command; its file follows and is never written twice. */
 @Injectable()
@@ -31,6 +31,27 @@ export class PhotosService {
     if (!made.ok) throw invalid(made.issues);
     const file = { ...made.value, originalSha256, storedSha256: sha256(made.value.image) };
     return this.database.inJob(jobId, caller, ({ photoFiles }) => photoFiles.keep(photoId, file));
+  }
+
+  /** A picture that came with a bundle, kept as it is. Throws `another-picture` where another one is kept already. */
+  async bring(jobId: string, photoId: string, image: Buffer, caller: Caller): Promise<PictureFacts> {
+    const storedSha256 = sha256(image);
+    const [photo, before] = await this.database.inJob(jobId, caller, async ({ items, photoFiles }) => [
+      await items.item('photo', photoId),
+      await photoFiles.facts(photoId),
+    ]);
+    if (!photo || photo.deleted) throw notFound();
+    if (before && before.storedSha256 !== storedSha256) throw invalid([issue('another-picture', 'file')]);
+    if (before) return before;
+    const made = await this.turnstile.through(caller.personId, () => asKept(image));
+    if (!made.ok) throw invalid(made.issues);
+    const { originalSha256 } = photo.body as Photo;
+    const file = { ...made.value, originalSha256, storedSha256, isBrought: true };
+    return this.database.inJob(jobId, caller, ({ photoFiles }) => photoFiles.keep(photoId, file));
+  }
+
+  brought(jobId: string, caller: Caller): Promise<string[]> {
+    return this.database.inJob(jobId, caller, ({ photoFiles }) => photoFiles.brought());
   }
 
   async picture(jobId: string, photoId: string, size: 'image' | 'thumbnail', caller: Caller): Promise<Buffer> {

@@ -146,3 +146,62 @@ test('a job that leaves and comes back knows its photos', async () => {
   const { body: copy } = await planner.get(`${ORGANISATION}/jobs/${(made as { jobId: string }).jobId}`);
   expect((copy as { model: { photos: object[] } }).model.photos).toHaveLength((file as { photos: object[] }).photos.length);
 });
+
+describe('with a bundle', () => {
+  const bring = (id: string, image: Buffer) =>
+    planner.put(`${PATH}/brought-photos/${id}`).set('content-type', 'application/octet-stream').send(image);
+  const fresh = async () => {
+    const photo = photoOf(await fromCamera());
+    await put(photo).expect(200);
+    return photo.id;
+  };
+
+  test('what was kept elsewhere is kept here byte for byte, and is told from what a camera sent', async () => {
+    const camera = await fromCamera();
+    const first = photoOf(camera);
+    await put(first).expect(200);
+    await upload(first.id, camera).expect(200);
+    const kept = binary(await picture(first.id, 'image').expect(200));
+    const second = await fresh();
+    expect((await bring(second, kept).expect(200)).body).toMatchObject({ storedSha256: sha256(kept) });
+    expect(sha256(binary(await picture(second, 'image').expect(200)))).toBe(sha256(kept));
+    await picture(second, 'thumbnail').expect(200);
+    const { body: brought } = await planner.get(`${PATH}/brought-photos`).expect(200);
+    expect(brought).toContain(second);
+    expect(brought).not.toContain(first.id);
+    // once more does nothing, and another picture does not take its place
+    await bring(second, kept).expect(200);
+    await bring(first.id, kept).expect(200);
+    expect((await planner.get(`${PATH}/brought-photos`)).body).not.toContain(first.id);
+    const other = binary(await picture(second, 'thumbnail'));
+    expect((await bring(second, other).expect(400)).body).toMatchObject({ fields: { file: [{ code: 'another-picture' }] } });
+  });
+
+  test('nothing but a plain picture: no place, no other format, nothing behind it, none too large', async () => {
+    const plain = await sharp(await fromCamera())
+      .rotate()
+      .jpeg()
+      .toBuffer();
+    const id = await fresh();
+    const bad = {
+      marked: await fromCamera(),
+      png: await sharp(plain).png().toBuffer(),
+      progressive: await sharp(plain).jpeg({ progressive: true }).toBuffer(),
+      more: Buffer.concat([plain, Buffer.from('<script>')]),
+      cut: plain.subarray(0, plain.length / 2),
+      large: await sharp(await fromCamera(2600, 40))
+        .rotate()
+        .jpeg()
+        .toBuffer(),
+      text: Buffer.from('no picture at all'),
+    };
+    for (const [what, image] of Object.entries(bad))
+      expect([what, (await bring(id, image).expect(400)).body]).toEqual([
+        what,
+        expect.objectContaining({ fields: { file: [{ code: 'not-as-kept' }] } }),
+      ]);
+    await picture(id, 'image').expect(404);
+    await bring(randomUUID(), plain).expect(404);
+    await bring(id, plain).expect(200);
+  });
+});

@@ -37,12 +37,44 @@ export async function reEncode(original: Buffer): Promise<Result<StoredPicture>>
       .resize({ width: LONGEST_SIDE_PX, height: LONGEST_SIDE_PX, fit: 'inside', withoutEnlargement: true })
       .jpeg({ quality: 82 })
       .toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(data)
-      .resize({ width: THUMBNAIL_PX, height: THUMBNAIL_PX, fit: 'inside', withoutEnlargement: true })
-      .jpeg({ quality: 72 })
-      .toBuffer();
-    return accept({ image: data, thumbnail, widthPx: info.width, heightPx: info.height });
+    return accept({ image: data, thumbnail: await thumbnailOf(data), widthPx: info.width, heightPx: info.height });
   } catch {
     return refuse(issue('picture-damaged', 'file'));
   }
+}
+
+const thumbnailOf = (image: Buffer): Promise<Buffer> =>
+  sharp(image, { failOn: 'error', limitInputPixels: MOST_PIXELS })
+    .resize({ width: THUMBNAIL_PX, height: THUMBNAIL_PX, fit: 'inside', withoutEnlargement: true })
+    .jpeg({ quality: 72 })
+    .toBuffer();
+
+/**
+ * A picture that was made so before, by this or another server, kept byte for byte: made anew it would be another one, and its hash
+ * in the bundle would say nothing. Refuses all that `reEncode` never makes (`not-as-kept`): other formats, marks, more than the picture.
+ */
+export async function asKept(image: Buffer): Promise<Result<StoredPicture>> {
+  const refused = refuse(issue('not-as-kept', 'file'));
+  if (!isPlainJpeg(image)) return refused;
+  try {
+    const { width, height } = await sharp(image, { limitInputPixels: MOST_PIXELS }).metadata();
+    if (Math.max(width, height) > LONGEST_SIDE_PX) return refused;
+    return accept({ image, thumbnail: await thumbnailOf(image), widthPx: width, heightPx: height });
+  } catch {
+    return refused;
+  }
+}
+
+/** Segments of a JPEG without marks (ITU-T T.81, table B.1): JFIF, tables, baseline frame, restart interval. */
+const PLAIN = new Set([0xe0, 0xdb, 0xc0, 0xc4, 0xdd]);
+const [SOI, SOS, EOI] = [0xd8, 0xda, 0xd9];
+
+/** One baseline picture from its first byte to its last, and nothing before, between or after. */
+function isPlainJpeg(bytes: Buffer): boolean {
+  if (bytes[0] !== 0xff || bytes[1] !== SOI) return false;
+  let at = 2;
+  while (bytes[at] === 0xff && PLAIN.has(bytes[at + 1]!) && at + 4 <= bytes.length) at += 2 + bytes.readUInt16BE(at + 2);
+  if (bytes[at] !== 0xff || bytes[at + 1] !== SOS) return false;
+  // within the picture itself 0xff is never followed by the end's mark
+  return bytes.indexOf(Buffer.from([0xff, EOI]), at) === bytes.length - 2;
 }

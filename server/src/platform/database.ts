@@ -17,6 +17,7 @@ import { Invitations1764000000010 } from './migrations/0010-invitations.js';
 import { KeptProgramme1764000000011 } from './migrations/0011-kept-programme.js';
 import { ProgrammeSearch1764000000012 } from './migrations/0012-programme-search.js';
 import { DossierPrint1764000000013 } from './migrations/0013-dossier-print.js';
+import { BroughtPhotos1764000000015 } from './migrations/0015-brought-photos.js';
 import { SigningLink1764000000014 } from './migrations/0014-signing-link.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
 
@@ -35,6 +36,7 @@ const MIGRATIONS = [
   ProgrammeSearch1764000000012,
   DossierPrint1764000000013,
   SigningLink1764000000014,
+  BroughtPhotos1764000000015,
 ];
 
 /**

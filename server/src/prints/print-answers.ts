@@ -25,6 +25,7 @@ export class PrintAnswers {
     if (path === `${job}/log`) return this.jobs.log(jobId, caller);
     if (path === `${job}/plan`) return this.jobs.latestPlan(jobId, caller);
     if (path === `${job}/bookings`) return this.jobs.bookings(jobId, caller);
+    if (path === `${job}/brought-photos`) return this.photos.brought(jobId, caller);
     const [, photoId, size] = /\/photos\/([0-9a-f-]{36})\/(image|thumbnail)$/.exec(path) ?? [];
     if (!photoId || path !== `${job}/photos/${photoId}/${size}`) return undefined;
     return this.photos.picture(jobId, photoId, size as 'image' | 'thumbnail', caller).catch(() => undefined);

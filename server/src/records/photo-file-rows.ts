@@ -8,6 +8,7 @@ export interface PictureFacts {
 
 export interface PictureFile extends PictureFacts {
   originalSha256: string;
+  /** came with a bundle: the camera's own file was not seen here */ isBrought?: boolean;
   image: Buffer;
   thumbnail: Buffer;
 }
@@ -30,13 +31,23 @@ export class PhotoFileRows {
   }
 
   /** Keeps a file unless there is one already, and tells of the one that is kept. */
-  async keep(photoId: string, { originalSha256, storedSha256, widthPx, heightPx, image, thumbnail }: PictureFile): Promise<PictureFacts> {
+  async keep(photoId: string, { originalSha256, isBrought = false, ...file }: PictureFile): Promise<PictureFacts> {
+    const { storedSha256, widthPx, heightPx, image, thumbnail } = file;
     await this.manager.query(
-      `insert into photo_file (organisation_id, job_id, photo_id, original_sha256, stored_sha256, width_px, height_px, image, thumbnail)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing`,
-      [this.organisationId, this.jobId, photoId, originalSha256, storedSha256, widthPx, heightPx, image, thumbnail],
+      `insert into photo_file (organisation_id, job_id, photo_id, original_sha256, stored_sha256, width_px, height_px, image, thumbnail, brought)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict do nothing`,
+      [this.organisationId, this.jobId, photoId, originalSha256, storedSha256, widthPx, heightPx, image, thumbnail, isBrought],
     );
     return (await this.facts(photoId))!;
+  }
+
+  /** Ids of photos whose pictures came with a bundle. */
+  async brought(): Promise<string[]> {
+    const rows = await this.manager.query<{ id: string }[]>(
+      `select photo_id as id from photo_file where organisation_id = $1 and job_id = $2 and brought order by photo_id`,
+      [this.organisationId, this.jobId],
+    );
+    return rows.map(({ id }) => id);
   }
 
   /** Null where the photo was taken off, or its file has not come yet. */

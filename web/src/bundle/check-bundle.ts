@@ -1,6 +1,6 @@
-import { unzipSync } from 'fflate';
 import { fingerprintOf } from '@caulkhorn/core/proof';
 import { type LogCheck, checkLog } from './check-log';
+import { unpackBundle } from './unpack-bundle';
 import { BUNDLE_FORMAT, MANIFEST, type Manifest, hexSha256 } from './manifest';
 
 export interface FileCheck {
@@ -14,6 +14,7 @@ export type BundleCheck =
   | {
       kind: 'checked';
       job: string;
+      jobId: string;
       madeAt: string;
       /** of its list of files: to be compared with what was told at handover */ manifestSha256: string;
       /** in the order of the list; what is wrong first */ files: FileCheck[];
@@ -23,10 +24,6 @@ export type BundleCheck =
       isWhole: boolean;
     };
 
-/** More than a bundle of any job ever holds, unpacked, bytes: a file that claims more is not opened. */
-const MOST_BYTES = 2_000_000_000;
-const MOST_FILES = 20_000;
-
 interface JobInBundle {
   job?: { name?: string };
   photos?: { id: string; originalSha256: string }[];
@@ -35,7 +32,7 @@ interface JobInBundle {
 
 /** Checks every file of a bundle against its list, the chain of its log with all signatures and receipts, its plans and its photos. */
 export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
-  const files = unpack(zip);
+  const files = unpackBundle(zip);
   const manifest = files && readManifest(files.get(MANIFEST));
   if (!files || !manifest) return { kind: 'no-bundle' };
   const listed = new Map(manifest.files.map((file) => [file.path, file]));
@@ -60,6 +57,7 @@ export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
     ...{
       kind: 'checked',
       job: job.job?.name ?? manifest.job.name,
+      jobId: manifest.job.id,
       madeAt: manifest.madeAt,
       manifestSha256: hexSha256(files.get(MANIFEST)!),
     },
@@ -67,24 +65,6 @@ export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
     ...{ log, plans, photosMissing },
     isWhole: checks.every(({ state }) => state === 'whole') && log.kind === 'holds' && plans.every((plan) => plan.isWhole),
   };
-}
-
-/** The files by their paths; undefined where it is no ZIP, or one that is broken. */
-function unpack(zip: Uint8Array): Map<string, Uint8Array> | undefined {
-  try {
-    let [bytes, n] = [0, 0];
-    const files = unzipSync(zip, {
-      filter: ({ originalSize }) => {
-        bytes += originalSize;
-        n++;
-        if (bytes > MOST_BYTES || n > MOST_FILES) throw new Error('larger than any bundle');
-        return true;
-      },
-    });
-    return new Map(Object.entries(files).filter(([path]) => !path.endsWith('/')));
-  } catch {
-    return undefined;
-  }
 }
 
 function readManifest(bytes: Uint8Array | undefined): Manifest | undefined {

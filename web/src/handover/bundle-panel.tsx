@@ -2,9 +2,12 @@ import '../messages/later';
 import '../messages/today';
 import { dossierOf } from '@caulkhorn/core/proof';
 import type { LogLine } from '@caulkhorn/core/site-log';
+import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { type BundleCheck, checkBundle } from '../bundle/check-bundle';
 import { type MadeBundle, makeBundle } from '../bundle/make-bundle';
+import { BringingPictures } from '../bundle/bringing-pictures';
+import { picturesIn, unpackBundle } from '../bundle/unpack-bundle';
 import { parts, useJob } from '../job/job-context';
 import { t, tOf } from '../messages/t';
 import { useProof } from '../proof/use-proof';
@@ -94,7 +97,19 @@ export function BundlePanel() {
 
 /** Checks a bundle that somebody handed over, here in the browser. */
 export function BundleCheckPanel() {
+  const { path, model, can } = useJob(parts('path', 'model', 'can'));
   const [check, setCheck] = useState<BundleCheck | 'checking' | null>(null);
+  const [pictures, setPictures] = useState<ReadonlyMap<string, Uint8Array>>(new Map());
+  const client = useQueryClient();
+  const read = async (file: File) => {
+    setCheck('checking');
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const found = await checkBundle(bytes);
+    const photos = new Set(model.photos.map(({ id }) => id));
+    const files = found.kind === 'checked' && found.files.every(({ state }) => state === 'whole') ? unpackBundle(bytes) : undefined;
+    setPictures(new Map([...picturesIn(files ?? new Map())].filter(([id]) => photos.has(id))));
+    setCheck(found);
+  };
   return (
     <details className="mt-4 border-t border-rule pt-2">
       <summary className="min-h-9 py-1.5 font-semibold max-[719px]:min-h-14">{t('bundle.check-title')}</summary>
@@ -102,17 +117,19 @@ export function BundleCheckPanel() {
       <FileField
         label={t('bundle.verify-file')}
         accept=".zip,application/zip"
-        onFile={(file) => {
-          setCheck('checking');
-          void file
-            .arrayBuffer()
-            .then((bytes) => checkBundle(new Uint8Array(bytes)))
-            .then(setCheck, () => setCheck({ kind: 'no-bundle' }));
-        }}
+        onFile={(file) => void read(file).catch(() => setCheck({ kind: 'no-bundle' }))}
       />
       <div role="status" className="mt-2">
         {check === 'checking' ? t('verify.checking') : check ? <Outcome check={check} /> : null}
       </div>
+      {pictures.size > 0 && can('make-job') ? (
+        <BringingPictures
+          key={pictures.size}
+          path={path}
+          pictures={pictures}
+          onDone={() => void client.invalidateQueries({ queryKey: ['brought-photos', path] })}
+        />
+      ) : null}
     </details>
   );
 }

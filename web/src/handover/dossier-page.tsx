@@ -22,6 +22,7 @@ import { openText } from './open-text';
 import { PdfMaker } from './pdf-maker';
 import { SigningPanel } from './signing-panel';
 import { SignatureLine, useSignatures } from './signature-line';
+import { useBroughtPhotos } from './use-brought-photos';
 import { useRecordRead } from './use-record-read';
 
 /** The dossier as it is drawn for A4. Everything in it comes from what was released, written and measured, nothing from today's plan. */
@@ -32,6 +33,7 @@ export function DossierPage() {
   const isClient = session.organisations.some(({ id, standing }) => id === organisationId && standing === 'client');
   const now = useNow(60_000);
   const read = useRecordRead();
+  const { isAsked } = useBroughtPhotos();
   const [which] = useSearchParams();
   const faceId = which.get('face');
   const isTests = which.get('part') === 'tests';
@@ -61,7 +63,7 @@ export function DossierPage() {
   return (
     <main
       id="content"
-      data-read={read}
+      data-read={isAsked ? 'reading' : read}
       className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:bg-white print:p-0"
     >
       <div className="no-print mb-4 flex flex-wrap items-end gap-2">

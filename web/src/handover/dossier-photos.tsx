@@ -3,9 +3,11 @@ import { t } from '../messages/t';
 import { fullTime } from '../shared/times';
 import { Picture } from '../survey/picture';
 import { releasedStepName } from '../words/released-name';
+import { useBroughtPhotos } from './use-brought-photos';
 
 /** Pictures that the log sealed, before and after side by side: what was hidden for good is seen here alone. */
 export function PhotosOfFace({ of: { face, work }, timeZone }: { of: DossierFace; timeZone: string }) {
+  const { ids } = useBroughtPhotos();
   const taken = work.flatMap(({ item, photos }) => photos.map((photo) => ({ item, photo })));
   if (taken.length === 0) return null;
   return (
@@ -24,6 +26,7 @@ export function PhotosOfFace({ of: { face, work }, timeZone }: { of: DossierFace
                 when: fullTime(at, timeZone),
                 who: personName,
               })}
+              {ids?.includes(photoId) ? ` · ${t('brought.caption')}` : ''}
             </span>
           </li>
         ))}
