@@ -53,9 +53,9 @@ for (const [size, viewport] of SIZES)
       '/',
       ...LENSES.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
       ...['dossier', 'cards', 'day', 'diary', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
-      ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+      ...['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
       ...tests,
-      ...['/account', '/bench', '/bench/film', '/glossary', '/join'],
+      ...['/account', '/bench', '/bench/film', '/glossary', '/join', '/sign'],
     ];
     for (const path of paths) {
       await page.goto(path);

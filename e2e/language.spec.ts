@@ -112,7 +112,7 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
   ];
   const paths = [
     ...lenses.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
-    ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
+    ...['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
     ...['/account', '/bench', '/bench/film', '/bench/sealing-order'],
   ];
   for (const path of paths) {

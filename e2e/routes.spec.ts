@@ -20,7 +20,7 @@ const ROUTES: readonly Route[] = [
   { path: '/o/{o}/jobs/{j}/dossier', shows: /^Faces and loads$/ },
   { path: '/o/{o}/jobs/{j}/cards', shows: /^Mixing cards$/ },
   { path: '/o/{o}/jobs/{j}/details/{f}', shows: /^B Reel store, east/ },
-  ...['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'].map((part) => ({
+  ...['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'].map((part) => ({
     path: `/o/{o}/house/${part}`,
     shows: /^Catalogue$/,
     role: 'link' as const,
@@ -29,6 +29,7 @@ const ROUTES: readonly Route[] = [
   { path: '/bench/film', shows: /./ },
   { path: '/account', shows: /^Second factor$/ },
   { path: '/join#spent', shows: /^An invitation$/ },
+  { path: '/sign#spent', shows: /^A dossier to sign$/ },
   { path: '/reset#spent', shows: /^Set a new password$/ },
 ];
 

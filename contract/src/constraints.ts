@@ -98,9 +98,12 @@ function ListOf(max: number, min = 0): PropertyDecorator {
 }
 
 /** Some of a set, each once. */
-export function SomeOf(choices: readonly string[]): PropertyDecorator {
+export const SomeOf = (choices: readonly string[]): PropertyDecorator => Chosen(choices, 1);
+export const SomeOrNone = (choices: readonly string[]): PropertyDecorator => Chosen(choices, 0);
+
+function Chosen(choices: readonly string[], min: number): PropertyDecorator {
   return applyDecorators(
-    ListOf(choices.length, 1),
+    ListOf(choices.length, min),
     ArrayUnique(),
     IsIn([...choices], { each: true, context: { choices: choices.join(', ') } }),
   );

@@ -29,6 +29,7 @@ export {
   StartBodyDto,
   TestBodyDto,
   UnsignBodyDto,
+  VisitBodyDto,
 } from './log.js';
 export {
   AcceptInvitationDto,

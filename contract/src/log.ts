@@ -7,9 +7,13 @@ import {
   type PhotoOf,
   SIGN_ROLES,
   type SignRole,
+  VISIT_WETS,
+  VISIT_WHYS,
+  type VisitWet,
+  type VisitWhy,
 } from '@caulkhorn/core/site-log';
 import { byKind } from '@caulkhorn/core/fields';
-import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult } from '@caulkhorn/core/jobs';
+import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult, VOIDED_BY, type VoidedBy } from '@caulkhorn/core/jobs';
 import { OfField } from './dto-of.js';
 import { WORK_HAZARDS } from '@caulkhorn/core/planning';
 import {
@@ -26,6 +30,7 @@ import {
   Quantity,
   Sha256,
   SomeOf,
+  SomeOrNone,
   Text,
   Time,
   Whole,
@@ -62,6 +67,7 @@ const KINDS = {
   test: () => TestBodyDto,
   sign: () => SignBodyDto,
   unsign: () => UnsignBodyDto,
+  visit: () => VisitBodyDto,
   withdrawn: () => WithdrawnBodyDto,
 } satisfies Record<EntryBody['kind'], () => new () => EntryBodyDto>;
 const ENTRY_KINDS = Object.keys(KINDS) as EntryBody['kind'][];
@@ -262,6 +268,17 @@ export class UnsignBodyDto extends EntryBodyDto {
   declare kind: 'unsign';
   @Id() signId!: string;
   @Text(1000) reason!: string;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class VisitBodyDto extends EntryBodyDto {
+  declare kind: 'visit';
+  @Id() faceId!: string;
+  @OneOf([...VISIT_WHYS]) why!: VisitWhy;
+  @OneOf([...VISIT_WETS]) wet!: VisitWet;
+  @SomeOrNone(VOIDED_BY) found!: VoidedBy[];
+  @Optional() @Day() seenOn?: string;
+  @Optional() @Day() toldOn?: string;
   @Optional() @Text(2000) note?: string;
 }
 

@@ -147,3 +147,5 @@ export type { HoldKind } from './hold-kinds.js';
 export { REMEDY_WAYS } from './remedy.js';
 export type { Remedy, RemedyWay } from './remedy.js';
 export { permitsFor, permitsIn, permitsLapsed } from './permits.js';
+export { UNSERVED, VOIDED_BY } from './voided-by.js';
+export type { VoidedBy } from './voided-by.js';

@@ -1,5 +1,5 @@
 export { solvePositive, solveWithDiagonal } from './cholesky.js';
-export { normalCdf, studentQuantile } from './distributions.js';
+export { normalCdf, quartiles, studentQuantile } from './distributions.js';
 export { Kriging } from './kriging.js';
 export type { Estimates } from './kriging.js';
 export { krigeTile } from './local-kriging.js';

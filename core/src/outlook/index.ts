@@ -9,3 +9,7 @@ export type { ComingCode, MissingCode, OutlookLine, OutlookPlace, StoreCode } fr
 export { sharesOf } from './shares-of.js';
 export type { JobShares } from './shares-of.js';
 export { expiryLines, shortLines } from './store-lines.js';
+export { FIGURES_BY, LEAST_TO_LEARN, houseFigures, learnedPaces, paceOf } from './house-figures.js';
+export type { FiguresBy, FiguresRow, LearnedPace } from './house-figures.js';
+export { jobFigures } from './job-figures.js';
+export type { FiguresFrom, JobFigures, LeakFigure, WorkFigure } from './job-figures.js';

@@ -3,7 +3,7 @@ import type { Issue } from '../issues.js';
 import { type JobModel, MASONRY, groupBy } from '../jobs/index.js';
 import type { FacePlan, JobPlan, PlanRevision } from '../planning/index.js';
 import type { Conflict } from '../programme/index.js';
-import { AFTER_CARE, type ReleasedPlan, careLooks, proofOfPlan, reinspection } from '../proof/index.js';
+import { AFTER_CARE, LOOK_SLACK_MS, type ReleasedPlan, careLooks, proofOfPlan, reinspection } from '../proof/index.js';
 import { DAY_MS } from '../quantities/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { surveyGaps } from '../survey/index.js';
@@ -37,6 +37,7 @@ export function missingIn(seen: JobSeen): OutlookLine[] {
     ...lookLines(seen),
     ...testLines(seen),
     ...careLines(seen),
+    ...visitLines(seen),
     ...gapLines(seen),
     ...openLines(seen),
   ];
@@ -159,14 +160,31 @@ function careLines({ revision, site, model, nowMs }: JobSeen): OutlookLine[] {
     if (family === undefined || ends.length === 0 || ends.some((end) => end === undefined)) return [];
     const looks = [
       ...model.photos.filter((photo) => photo.faceId === faceId).map(({ at }) => Date.parse(at)),
+      ...site.visits.flatMap(({ body, occurredAt }) => (body.kind === 'visit' && body.faceId === faceId ? [Date.parse(occurredAt)] : [])),
       ...site.tests.flatMap(({ body, occurredAt }) => (body.kind === 'test' && body.faceId === faceId ? [Date.parse(occurredAt)] : [])),
     ];
     // of several that were left out the last one stands for all
     const dueMs = careLooks(family, Math.max(...(ends as number[]))).findLast((at) => at <= nowMs + CARE_AHEAD_MS);
     if (dueMs === undefined || looks.some((at) => at >= dueMs - CARE_COUNTS_MS)) return [];
     const { look } = AFTER_CARE[family];
+    // so long after, the warranty's term is broken
+    const tone = dueMs + LOOK_SLACK_MS < nowMs ? 'wrong' : dueMs < nowMs ? 'waits' : 'soon';
+    return [{ code: 'care-due', ...whereIs(faceId, model, 'handover'), tone, atMs: dueMs, values: { look } }];
+  });
+}
+
+/** What the last visit to a face found, until one finds it otherwise. */
+function visitLines({ site, model }: JobSeen): OutlookLine[] {
+  const last = new Map(
+    site.visits.flatMap((entry) => (entry.body.kind === 'visit' ? [[entry.body.faceId, { ...entry, body: entry.body }]] : [])),
+  );
+  return [...last].flatMap(([faceId, { body, occurredAt }]): OutlookLine[] => {
+    const atMs = Date.parse(occurredAt);
     return [
-      { code: 'care-due', ...whereIs(faceId, model, 'handover'), tone: dueMs < nowMs ? 'waits' : 'soon', atMs: dueMs, values: { look } },
+      ...body.found.map(
+        (by) => ({ code: 'care-broken', ...whereIs(faceId, model, 'handover'), tone: 'wrong', atMs, values: { by } }) as const,
+      ),
+      ...(body.wet === 'leaks' ? [{ code: 'visit-leaks', ...whereIs(faceId, model, 'survey'), tone: 'wrong', atMs } as const] : []),
     ];
   });
 }

@@ -22,6 +22,8 @@ export type MissingCode =
   | 'test-due'
   | 'test-failed'
   | 'care-due'
+  | 'care-broken'
+  | 'visit-leaks'
   | 'work-open';
 
 /** What comes next in time. */

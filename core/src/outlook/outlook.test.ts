@@ -4,7 +4,7 @@ import { USUAL_CREW, USUAL_HOUSE, planJob, programmeJob, revisionContent } from 
 import type { PlanRevision } from '../planning';
 import { DAY_MS, HOUR_MS } from '../quantities';
 import { foldLog } from '../site-log';
-import type { SiteState } from '../site-log';
+import type { LogEntry, SiteState } from '../site-log';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
 import { type JobSeen, comingIn, expiryLines, foundSince, missingIn, sharesOf, shortLines } from './index';
 
@@ -197,4 +197,24 @@ test('the store: short by order date, batches by their last day', () => {
   expect(codesOf(expiryLines(lot('2026-03-01')))).toEqual(['expired']);
   expect(expiryLines(lot('2026-03-20'))).toMatchObject([{ code: 'expires', values: { batch: 'B1', days: 18 } }]);
   expect(expiryLines(lot('2026-09-20'))).toEqual([]);
+});
+
+describe('after handover', () => {
+  const visit = (at: string, part: object = {}): LogEntry =>
+    ({
+      occurredAt: at,
+      body: { kind: 'visit', faceId: 'north', why: 'look', wet: 'dry', found: [], ...part },
+    }) as unknown as LogEntry;
+  const linesOf = (...visits: LogEntry[]) =>
+    missingIn(seen(job(), { site: { ...NOTHING_DONE, visits } })).filter(({ code }) => code === 'care-broken' || code === 'visit-leaks');
+
+  test('what a visit found stands there until one finds it otherwise', () => {
+    const found = visit('2026-02-01T09:00:00Z', { wet: 'leaks', found: ['drilling'] });
+    expect(linesOf(found)).toEqual([
+      expect.objectContaining({ code: 'care-broken', mark: 'N', tone: 'wrong', values: { by: 'drilling' } }),
+      expect.objectContaining({ code: 'visit-leaks', place: { step: 'survey', faceId: 'north' }, tone: 'wrong' }),
+    ]);
+    expect(linesOf(found, visit('2026-02-20T09:00:00Z'))).toEqual([]);
+    expect(linesOf(visit('2026-02-01T09:00:00Z'))).toEqual([]);
+  });
 });

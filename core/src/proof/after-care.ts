@@ -1,6 +1,6 @@
 import { addMonths } from 'date-fns';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { FamilyId } from '../jobs/index.js';
+import type { FamilyId, VoidedBy } from '../jobs/index.js';
 
 /** What a finished face asks for afterwards: looks in so many months, and what makes its warranty void. Rules a foreman may question. */
 export interface AfterCare {
@@ -22,31 +22,6 @@ export const CARE_LOOKS = [
   'moisture',
 ] as const;
 export type CareLook = (typeof CARE_LOOKS)[number];
-
-export const VOIDED_BY = [
-  'drilling',
-  'acid',
-  'plaster-over-marks',
-  'pump-off',
-  'ports-covered',
-  'drain-blocked',
-  'cleats',
-  'salt-blades',
-  'unsealed-bolts',
-  'jetting',
-  'new-gas-source',
-  'digging',
-  'roots',
-  'shock-dose',
-  'tile-lifted',
-  'gypsum',
-  'vinyl-paint',
-  'grinding-through',
-  'wet-trade',
-  'packers-stripped',
-  'load-changed',
-] as const;
-export type VoidedBy = (typeof VOIDED_BY)[number];
 
 const CRYSTALS: AfterCare = {
   ...{ onceMonths: [12, 60], look: 'leaks', voids: ['drilling', 'acid', 'plaster-over-marks'], source: COMMON_PRACTICE },

@@ -82,3 +82,43 @@ test('a test that failed breaks it; on block and rubble nothing is promised at a
   for (const substrate of ['block', 'rubble'] as const)
     expect(warrantyOf({ ...face, face: { ...face.face, substrate } }, nothing)).toBeNull();
 });
+
+describe('what visits tell', () => {
+  const visit = (days: number, part: object = {}): LogEntry =>
+    ({
+      occurredAt: new Date(DONE + days * DAY_MS).toISOString(),
+      body: { kind: 'visit', faceId: 'north', why: 'look', wet: 'dry', found: [], ...part },
+    }) as unknown as LogEntry;
+  const after = (...entries: LogEntry[]): SinceFinished => ({ levels: [], entries, nowMs: DONE + 400 * DAY_MS });
+
+  test('nothing found shows it as of that day; what was found breaks its term for good, and no other', () => {
+    const day = DONE + 30 * DAY_MS;
+    expect(state('not-drilled', face, after(visit(30)))).toEqual({ id: 'not-drilled', state: 'holds', asOfMs: day });
+    expect(state('served', face, after(visit(30)))).toEqual({ id: 'served', state: 'holds', asOfMs: day });
+    const drilled = after(visit(30, { found: ['drilling'] }), visit(60));
+    expect(state('not-drilled', face, drilled)).toEqual({ id: 'not-drilled', state: 'broken', found: ['drilling'], asOfMs: day });
+    expect(state('served', face, drilled).state).toBe('holds');
+    expect(state('served', face, after(visit(30, { found: ['pump-off'] }))).state).toBe('broken');
+  });
+
+  test('another face, or from before it was finished: nothing', () => {
+    for (const entry of [visit(30, { faceId: 'east', found: ['drilling'] }), visit(-3, { found: ['drilling'] })])
+      expect(state('not-drilled', face, after(entry))).toEqual({ id: 'not-drilled', state: 'to-keep' });
+  });
+
+  test('a leak is told within thirty days of being seen (common practice, no source)', () => {
+    const call = (seenOn: string, toldOn: string) =>
+      state('notice', face, after(visit(90, { why: 'call-back', wet: 'leaks', seenOn, toldOn })));
+    expect(call('2026-09-01', '2026-10-01')).toEqual({ id: 'notice', state: 'holds', days: 30 });
+    expect(call('2026-09-01', '2026-10-02')).toEqual({ id: 'notice', state: 'broken', days: 31 });
+    expect(state('notice', face, after(visit(90, { why: 'call-back', wet: 'leaks' })))).toEqual({ id: 'notice', state: 'to-keep' });
+  });
+
+  test('a visit is a look', () => {
+    const [first] = careLooks(face.face.family!, DONE);
+    const nowMs = first! + 90 * DAY_MS;
+    expect(state('looks-kept', face, { levels: [], entries: [], nowMs }).state).toBe('broken');
+    const kept = { occurredAt: new Date(first!).toISOString(), body: visit(0).body } as LogEntry;
+    expect(state('looks-kept', face, { levels: [], entries: [kept], nowMs }).state).toBe('holds');
+  });
+});

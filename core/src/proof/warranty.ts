@@ -1,7 +1,7 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import type { Substrate, WaterLevel } from '../jobs/index.js';
+import { type Substrate, UNSERVED, type VoidedBy, type WaterLevel } from '../jobs/index.js';
 import { DAY_MS } from '../quantities/index.js';
-import type { LogEntry } from '../site-log/index.js';
+import type { EntryBody, LogEntry } from '../site-log/index.js';
 import { careLooks } from './after-care.js';
 import { type DossierFace, isShown } from './dossier.js';
 
@@ -38,6 +38,9 @@ export interface JudgedTerm {
   /** for `level-kept`: the highest level seen since, and the one that was assumed, m on the job's datum */
   level?: { highestM: number; assumedM: number };
   /** for `looks-kept`: when the look that was missed was due, ms */ missedMs?: number;
+  /** for what a visit tells: what was found, and when it was told last, ms */ found?: VoidedBy[];
+  asOfMs?: number;
+  /** for `notice`: days from when a leak was seen to when it was told */ days?: number;
 }
 
 /** What is known since the work was finished. */
@@ -48,7 +51,7 @@ export interface SinceFinished {
 }
 
 /** A look counts from so long before it is due until so long after. */
-const LOOK_SLACK_MS = 60 * DAY_MS;
+export const LOOK_SLACK_MS = 60 * DAY_MS;
 /** Hollow, or open at every joint: where it comes through next nobody can say. */
 const NOTHING_PROMISED: ReadonlySet<string> = new Set<Substrate>(['block', 'rubble']);
 /** Levels that somebody saw; the others were taken from maps and reports, or assumed. */
@@ -81,9 +84,11 @@ function judge(id: TermId, of: DossierFace, since: SinceFinished): Judged {
     case 'looks-kept':
       return looksKept(of, since);
     case 'not-drilled':
+      return untouched(of, since, (by) => !UNSERVED.has(by));
     case 'served':
+      return untouched(of, since, (by) => UNSERVED.has(by));
     case 'notice':
-      return { state: 'to-keep' };
+      return told(visitsTo(of, since));
   }
 }
 
@@ -113,4 +118,39 @@ function looksKept({ face, finishedMs }: DossierFace, { entries, nowMs }: SinceF
 }
 
 const isLook = (body: LogEntry['body'], faceId: string): boolean =>
-  (body.kind === 'test' || body.kind === 'note' || body.kind === 'reading') && body.faceId === faceId;
+  (body.kind === 'test' || body.kind === 'note' || body.kind === 'reading' || body.kind === 'visit') && body.faceId === faceId;
+
+interface Visit {
+  body: Extract<EntryBody, { kind: 'visit' }>;
+  atMs: number;
+}
+
+/** Visits to a face since it was finished, in order of time. */
+const visitsTo = ({ face, finishedMs }: DossierFace, { entries }: SinceFinished): Visit[] =>
+  entries
+    .flatMap(({ body, occurredAt }) => {
+      const atMs = Date.parse(occurredAt);
+      return body.kind === 'visit' && body.faceId === face.faceId && atMs >= finishedMs! ? [{ body, atMs }] : [];
+    })
+    .sort((a, b) => a.atMs - b.atMs);
+
+/** Once found it stays broken; a visit that found nothing shows it as of that day, and no longer. */
+function untouched(of: DossierFace, since: SinceFinished, isMeant: (by: VoidedBy) => boolean): Judged {
+  const visits = visitsTo(of, since);
+  const last = visits.at(-1);
+  if (!last) return { state: 'to-keep' };
+  const found = [...new Set(visits.flatMap(({ body }) => body.found.filter(isMeant)))];
+  return found.length > 0
+    ? { state: 'broken', found, asOfMs: visits.find(({ body }) => body.found.some(isMeant))!.atMs }
+    : { state: 'holds', asOfMs: last.atMs };
+}
+
+/** The leak that was told of latest after it was seen. */
+function told(visits: readonly Visit[]): Judged {
+  const waits = visits.flatMap(({ body: { seenOn, toldOn } }) =>
+    seenOn === undefined || toldOn === undefined ? [] : [(Date.parse(toldOn) - Date.parse(seenOn)) / DAY_MS],
+  );
+  if (waits.length === 0) return { state: 'to-keep' };
+  const days = Math.max(...waits);
+  return { state: days > NOTICE_DAYS.most ? 'broken' : 'holds', days };
+}

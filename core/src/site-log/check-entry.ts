@@ -2,7 +2,7 @@ import type { Product } from '../catalogue/index.js';
 import { type Issue, issue } from '../issues.js';
 import type { TestResult } from '../jobs/index.js';
 import { DEW_MARGIN_C, SAME_AIR_H, dewPoint } from '../physics/index.js';
-import { HOUR_MS } from '../quantities/index.js';
+import { DAY_MS, HOUR_MS } from '../quantities/index.js';
 import { type ConfinedState, gasAlarms, mayNotEnter } from './confined.js';
 import type { Conditions, EntryBody } from './entry.js';
 import { isWritten } from './glass.js';
@@ -81,6 +81,7 @@ export function checkEntry(
     found.push(...checkStart(body, product, isLaid, path), ...checkMeasuredAt(body, occurredAt, path));
   }
   if (body.kind === 'sign') found.push(...checkSigned(body, path));
+  if (body.kind === 'visit') found.push(...checkVisit(body, occurredAt, path));
   if (body.kind === 'test') found.push(...checkTest(body.result, `${path}.result`));
   if (body.kind === 'finish') {
     const lastLaidAt = body.lastLaidAt ?? occurredAt;
@@ -103,6 +104,19 @@ function checkSigned({ role, glass }: Extract<EntryBody, { kind: 'sign' }>, path
   if (!glass) return [];
   if (role !== 'client') return [issue('not-wanted', `${path}.glass`)];
   return isWritten(glass.drawn) ? [] : [issue('glass-empty', `${path}.glass.drawn`)];
+}
+
+/** Nobody is told of a leak before it was seen, or after the visit; the visit's day is told by its date line, so a day more is let pass. */
+function checkVisit({ why, seenOn, toldOn }: Extract<EntryBody, { kind: 'visit' }>, occurredAt: string, path: string): Issue[] {
+  const days = [seenOn, toldOn].map((day) => (day === undefined ? undefined : Date.parse(day)));
+  const [seenMs, toldMs] = days;
+  const latestMs = Date.parse(occurredAt) + DAY_MS;
+  return [
+    ...(why === 'look' && toldMs !== undefined ? [issue('not-wanted', `${path}.toldOn`)] : []),
+    ...(why === 'look' && seenMs !== undefined ? [issue('not-wanted', `${path}.seenOn`)] : []),
+    ...(seenMs !== undefined && seenMs > (toldMs ?? latestMs) ? [issue('not-in-order', `${path}.seenOn`)] : []),
+    ...(toldMs !== undefined && toldMs > latestMs ? [issue('after-the-entry', `${path}.toldOn`)] : []),
+  ];
 }
 
 const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();

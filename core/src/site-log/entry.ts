@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 import canonicalize from 'canonicalize';
-import type { TestResult } from '../jobs/index.js';
+import type { TestResult, VoidedBy } from '../jobs/index.js';
 import type { CureWay } from './cure-ways.js';
 
 /** Air and surface as measured at the wall, with what follows from them. */
@@ -101,6 +101,17 @@ export type EntryBody =
     }
   /** takes a signature back */
   | { kind: 'unsign'; signId: string; reason: string; note?: string }
+  /** a finished face was seen again: its look was due, or somebody called */
+  | {
+      kind: 'visit';
+      faceId: string;
+      why: VisitWhy;
+      /** how it was */ wet: VisitWet;
+      /** what was found done to it, or left undone, that its care forbids; none: nothing of the kind */ found: readonly VoidedBy[];
+      /** YYYY-MM-DD; when a leak was first seen by who has the place, and when the house was told */ seenOn?: string;
+      toldOn?: string;
+      note?: string;
+    }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
 
@@ -114,6 +125,14 @@ export interface GlassSignature {
 /** As whom somebody signs: as he stands in the house, or as the client. */
 export const SIGN_ROLES = ['planner', 'foreman', 'inspector', 'client'] as const;
 export type SignRole = (typeof SIGN_ROLES)[number];
+
+/** Why somebody went back. */
+export const VISIT_WHYS = ['look', 'call-back'] as const;
+export type VisitWhy = (typeof VISIT_WHYS)[number];
+
+/** How a finished face was found. */
+export const VISIT_WETS = ['dry', 'damp', 'leaks'] as const;
+export type VisitWet = (typeof VISIT_WETS)[number];
 
 /** What a photo of the work shows; `hidden`: what the next work covers for good. */
 export const PHOTO_OF = ['before', 'after', 'hidden'] as const;

@@ -24,6 +24,7 @@ export interface SiteState {
   /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
   /** who wrote starts and finishes of each piece of work, by their ids */ doers: ReadonlyMap<string, ReadonlySet<string>>;
   /** of the finished work, in the order in which they were over */ tests: readonly LogEntry[];
+  /** after the work was finished, in order */ visits: readonly LogEntry[];
   /** by work item, in order */ photos: ReadonlyMap<string, readonly WorkPhoto[]>;
   /** when each cure was wetted, by work item, ms since 1970 in order */ rounds: ReadonlyMap<string, readonly number[]>;
   /** wet film by work item, in the order in which it was read */ films: ReadonlyMap<string, readonly FilmReading[]>;
@@ -105,10 +106,11 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
-  const tests = inOrder.filter(({ body }) => body.kind === 'test');
+  const ofKind = (kind: EntryBody['kind']) => inOrder.filter(({ body }) => body.kind === kind);
   return {
     done,
-    tests,
+    tests: ofKind('test'),
+    visits: ofKind('visit'),
     latestConditions: measured.at(-1),
     measured,
     care,

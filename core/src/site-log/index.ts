@@ -7,7 +7,18 @@ export { CURE_WAYS } from './cure-ways.js';
 export type { CureWay } from './cure-ways.js';
 export { GLASS_PATH, glassPath, isWritten } from './glass.js';
 export type { Stroke } from './glass.js';
-export { FIRST_LINK, PHOTO_OF, SIGN_ROLES, entryHash, findBrokenLink, hashOf, sealEntry, sealReceipt } from './entry.js';
+export {
+  FIRST_LINK,
+  PHOTO_OF,
+  SIGN_ROLES,
+  VISIT_WETS,
+  VISIT_WHYS,
+  entryHash,
+  findBrokenLink,
+  hashOf,
+  sealEntry,
+  sealReceipt,
+} from './entry.js';
 export type {
   BrokenLink,
   Conditions,
@@ -20,6 +31,8 @@ export type {
   PhotoOf,
   Receipt,
   SignRole,
+  VisitWet,
+  VisitWhy,
 } from './entry.js';
 export { timeMarks } from './marks.js';
 export type { TimeMark } from './marks.js';

@@ -1,4 +1,5 @@
 import type { JobOutlookAnswer, StoreOutlookAnswer } from '@caulkhorn/contract';
+import type { JobFigures } from '@caulkhorn/core/outlook';
 import { Controller, Get, Param } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import type { Caller } from '../people/caller.js';
@@ -13,6 +14,12 @@ export class OutlookController {
   @Needs('read-job')
   ofJob(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<JobOutlookAnswer> {
     return this.outlook.ofJob(jobId, caller);
+  }
+
+  @Get('jobs/:jobId/figures')
+  @Needs('plan')
+  figures(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<JobFigures> {
+    return this.outlook.figures(jobId, caller);
   }
 
   @Get('stores/outlook')

@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { type JobOutlookAnswer, PERMISSIONS, type StoreOutlookAnswer, bookingsOf, isOutsider } from '@caulkhorn/contract';
 import { foldStock } from '@caulkhorn/core/materials';
-import { expiryLines } from '@caulkhorn/core/outlook';
+import { type FiguresFrom, type JobFigures, expiryLines } from '@caulkhorn/core/outlook';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { LRUCache } from 'lru-cache';
@@ -26,7 +26,7 @@ const KEPT = 500;
 export class OutlookService implements OnModuleDestroy {
   private readonly threads = new Piscina({ filename: WORKER, minThreads: 0, maxThreads: THREADS, idleTimeout: 30_000 });
   private readonly turnstile = new Turnstile({ atOnce: THREADS, waiting: 48, longestWaitMs: 30_000, ofOnePerson: 8 });
-  private readonly kept = new LRUCache<string, JobOutlookAnswer>({ max: KEPT, ttl: GOOD_FOR_MS });
+  private readonly kept = new LRUCache<string, JobOutlookAnswer | JobFigures>({ max: KEPT, ttl: GOOD_FOR_MS });
 
   constructor(private readonly database: RecordsDatabase) {}
 
@@ -60,11 +60,29 @@ export class OutlookService implements OnModuleDestroy {
       };
       return { key: parts.join(' '), task: made };
     });
-    const known = this.kept.get(key);
+    const known = this.kept.get(key) as JobOutlookAnswer | undefined;
     if (known) return known;
     const outlook = (await this.turnstile.through(caller.personId, () => this.threads.run(task))) as JobOutlookAnswer;
     this.kept.set(key, outlook);
     return outlook;
+  }
+
+  /** What was planned against what it took; kept until something is written, released or measured. */
+  async figures(jobId: string, caller: Caller): Promise<JobFigures> {
+    const { key, task } = await this.database.inJob(jobId, caller, async ({ items, log, revisions }) => {
+      const stored = await items.read();
+      if (!stored) throw notFound();
+      const [lines, revision] = [await log.lines(), await revisions.latest()];
+      const from: FiguresFrom = { revision, lines, readings: stored.model.readings, nowMs: Date.now() };
+      return { key: `figures ${jobId} ${hashOf(stored.versions)} ${lines.length} ${revision?.number ?? 0}`, task: from };
+    });
+    const known = this.kept.get(key) as JobFigures | undefined;
+    if (known) return known;
+    const figures = (await this.turnstile.through(caller.personId, () =>
+      this.threads.run(task, { name: 'figuresInThread' }),
+    )) as JobFigures;
+    this.kept.set(key, figures);
+    return figures;
   }
 
   store(caller: Caller): Promise<StoreOutlookAnswer> {

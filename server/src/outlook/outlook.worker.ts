@@ -1,5 +1,5 @@
 import { SHIPPED_CATALOGUE, type Product } from '@caulkhorn/core/catalogue';
-import { type JobOutlook, type OutlookFrom, jobOutlook } from '@caulkhorn/core/outlook';
+import { type FiguresFrom, type JobFigures, type JobOutlook, type OutlookFrom, jobFigures, jobOutlook } from '@caulkhorn/core/outlook';
 import { type StockMove, foldStock } from '@caulkhorn/core/materials';
 import type { House } from '@caulkhorn/core/planning';
 
@@ -15,4 +15,9 @@ export default function outlookInThread({ rules, products, moves, ...job }: Outl
   const catalogue = SHIPPED_CATALOGUE.with(products);
   const today = new Date(job.nowMs).toISOString().slice(0, 10);
   return jobOutlook({ ...job, house: { ...rules, catalogue }, ...(moves ? { stock: foldStock(moves, catalogue, today) } : {}) });
+}
+
+/** The same for what was planned against what it took. */
+export function figuresInThread(from: FiguresFrom): JobFigures {
+  return jobFigures(from);
 }

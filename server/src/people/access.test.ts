@@ -66,6 +66,7 @@ const TABLE: readonly Row[] = [
   { route: `GET ${ORGANISATION}/jobs/${JOB}/plan`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}/outlook`, status: [401, 200, 200, 200, 200, 200] },
   { route: `GET ${ORGANISATION}/jobs/${OTHER_JOB}/outlook`, status: [401, 200, 200, 200, 200, 404] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/figures`, status: [401, 200, 403, 403, 403, 403] },
   { route: `GET ${ORGANISATION}/stores/outlook`, status: [401, 200, 200, 403, 200, 403] },
   { route: `PUT ${ORGANISATION}/jobs/${JOB}/state`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/copies`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },

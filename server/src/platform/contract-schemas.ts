@@ -35,6 +35,7 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'TestBodyDto',
     'SignBodyDto',
     'UnsignBodyDto',
+    'VisitBodyDto',
     'WithdrawnBodyDto',
   ],
 };

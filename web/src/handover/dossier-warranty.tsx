@@ -59,7 +59,11 @@ export function WarrantySection({
 function Terms({ terms, timeZone }: { terms: readonly JudgedTerm[]; timeZone: string }) {
   const units = useUnits();
   if (terms.length === 0) return t('no-value');
-  const more = ({ level, missedMs }: JudgedTerm): string => {
+  const more = ({ level, missedMs, found, asOfMs, days }: JudgedTerm): string => {
+    const day = asOfMs === undefined ? '' : dayOnly(asOfMs, timeZone);
+    if (found) return ` ${t('warranty.found', { found: found.map((by) => t(`voided.${by}`)).join(', '), day })}`;
+    if (asOfMs !== undefined) return ` ${t('warranty.as-of', { day })}`;
+    if (days !== undefined) return ` ${t('warranty.told', { n: days })}`;
     if (missedMs !== undefined) return ` ${t('warranty.missed', { day: dayOnly(missedMs, timeZone) })}`;
     if (!level) return '';
     const [seen, assumed] = [level.highestM, level.assumedM].map((m) => formatQuantity(m, 'm', units)) as [string, string];

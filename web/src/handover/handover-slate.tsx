@@ -9,6 +9,7 @@ import { AskClient } from './ask-client';
 import { BundleCheckPanel, BundlePanel } from './bundle-panel';
 import { LogCheckPanel } from './log-check';
 import { MissingList } from './missing-list';
+import { VisitsPanel } from './visits-panel';
 import { SigningPanel } from './signing-panel';
 
 /** Handover: what the dossier still lacks, the dossier itself, and the job as a file. */
@@ -30,6 +31,7 @@ export function HandoverSlate() {
       </div>
       <SigningPanel />
       {can('ask-to-sign') ? <AskClient /> : null}
+      <VisitsPanel />
       {can('export-job') ? <BundlePanel /> : null}
       <BundleCheckPanel />
       <LogCheckPanel />

@@ -6,6 +6,7 @@ import { Link, NavLink, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Failed, Loading } from '../shared/ui/states';
 import { houseQuery } from '../job/job-queries';
+import { HouseFigures } from './house-figures';
 import { HousePeople } from './house-people';
 import { CatalogueTable } from './catalogue-table';
 import { HouseSchools } from './house-schools';
@@ -14,7 +15,7 @@ import { OutputRates } from './output-rates';
 import { Yard } from './yard';
 import { StoresTable } from '../stores/stores-table';
 
-const PARTS = ['catalogue', 'stores', 'yard', 'rates', 'schools', 'people'] as const;
+const PARTS = ['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'] as const;
 
 /** What an organisation buys from, how fast its people are, and the schools it follows. */
 export function HousePage({ session }: { session: SessionInfo }) {
@@ -28,7 +29,8 @@ export function HousePage({ session }: { session: SessionInfo }) {
   const mayManage = permissions.includes('manage-people');
   const isGuest = isOutsider(standing);
   const parts = PARTS.filter(
-    (each) => (each !== 'stores' || mayStock) && (each !== 'people' || mayManage) && (each !== 'yard' || !isGuest),
+    (each) =>
+      (each !== 'stores' || mayStock) && (each !== 'people' || mayManage) && (each !== 'yard' || !isGuest) && (each !== 'figures' || may),
   );
   return (
     <div className="min-h-full">
@@ -69,6 +71,7 @@ export function HousePage({ session }: { session: SessionInfo }) {
 function Part({ part, mayStock, ...rest }: PartProps & { part: string; mayStock: boolean }) {
   if (part === 'stores') return <StoresTable {...rest} mayStock={mayStock} />;
   if (part === 'yard') return <Yard {...rest} />;
+  if (part === 'figures' && rest.may) return <HouseFigures {...rest} />;
   if (part === 'rates') return <OutputRates {...rest} />;
   return part === 'schools' ? <HouseSchools {...rest} /> : <CatalogueTable {...rest} />;
 }

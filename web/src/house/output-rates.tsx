@@ -8,7 +8,7 @@ import { usePutHouse } from './use-put-house';
 
 const CENTS = 100;
 /** Laid at the rate of their own sheets, by tool and thickness, until the house says otherwise. */
-const BY_SHEET: ReadonlySet<PaceId> = new Set(LAYER_IDS.filter((id) => !DRY_GOODS.includes(id)));
+export const BY_SHEET: ReadonlySet<PaceId> = new Set(LAYER_IDS.filter((id) => !DRY_GOODS.includes(id)));
 /** Nothing is done in no time. */
 const LEAST_MIN = 0.1;
 

@@ -133,11 +133,17 @@ test('parts that did not change stay the very same, so that who reads only those
 
 test('what was taken is part of what the server has, and an older answer on its way does not undo it', async () => {
   const { job, client } = await opened(sampleJob());
+  const invalidated = jest.spyOn(client, 'invalidateQueries');
   post.mockImplementation((_path, body) => Promise.resolve({ id: (body as Command).id, version: 1 }) as Promise<never>);
   job().put('feature', crack({ id: 'new' }));
   await until(() => job().outbox.pending.length === 0 && job().outbox.status === 'idle');
   expect(job().model.features.map(({ id }) => id)).toContain('new');
   expect(client.getQueryData<{ versions: Record<string, number> }>(['job', 'j'])!.versions['new']).toBe(1);
+  // the first page asks anew about this job, and about no other
+  expect(invalidated.mock.calls.map(([of]) => of!.queryKey)).toEqual([
+    ['outlook', 'j'],
+    ['figures', 'j'],
+  ]);
 });
 
 test('undo sends the inverse with the version it expects, and refuses when someone else was there', async () => {

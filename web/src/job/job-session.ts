@@ -262,6 +262,8 @@ export class JobSession {
       this.received = client.getQueryData<ShownLine[]>(log.queryKey) ?? this.received;
     }
     if (command.kind === 'plan.release') void client.invalidateQueries({ queryKey: plan.queryKey });
+    // what the first page and the house were told of this job is older than this
+    for (const told of ['outlook', 'figures']) void client.invalidateQueries({ queryKey: [told, jobId], refetchType: 'none' });
   }
 
   private send<K extends CommandKind>(kind: K, payload: Payloads[K], baseVersion?: number): number {

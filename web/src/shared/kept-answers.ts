@@ -30,7 +30,8 @@ let kept: { answers: readonly unknown[]; atMs: number } = { answers: [], atMs: 0
 const whenNew: Persister = {
   ...persister,
   persistClient(client) {
-    const answers = client.clientState.queries.map(({ state }) => state.data);
+    // that an answer is known to be old is kept as well: it is asked for again after a reload
+    const answers = client.clientState.queries.flatMap(({ state }) => [state.data, state.isInvalidated]);
     const isSame = answers.length === kept.answers.length && answers.every((answer, i) => answer === kept.answers[i]);
     if (isSame && client.timestamp - kept.atMs < HOUR_MS) return;
     kept = { answers, atMs: client.timestamp };

@@ -57,6 +57,9 @@ export function EntryText({
       {body.kind === 'sign'
         ? ` · ${body.glass ? `${body.glass.name}, ` : ''}${t(`sign.role.${body.role}`)} · ${body.fingerprint.slice(0, 12)} …`
         : ''}
+      {body.kind === 'visit'
+        ? ` · ${[t(`visit.why.${body.why}`), t(`visit.wet.${body.wet}`), ...body.found.map((by) => t(`voided.${by}`))].join(' · ')}`
+        : ''}
       {body.kind === 'unsign' ? ` · ${body.reason}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}
       {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}

@@ -33,6 +33,7 @@ export function outlookText({ code, values = {}, atMs, tone }: OutlookLine, { ti
     ...values,
     work: workText(values),
     ...(values['look'] === undefined ? {} : { look: tOf(`care-look.${values['look']}`) }),
+    ...(values['by'] === undefined ? {} : { by: tOf(`voided.${values['by']}`) }),
     ...(values['test'] === undefined ? {} : { test: tOf(`test.${values['test']}`) }),
     when: near(atMs),
     closes: near(values['closesMs']),

@@ -4,6 +4,7 @@ import { CREW } from './crew';
 import { DETAILS } from './details';
 import { DIAGNOSIS } from './diagnosis';
 import { DOSSIER } from './dossier';
+import { FIGURES } from './figures';
 import { GATE } from './gate';
 import { HOUSE } from './house';
 import { PROOF } from './proof';
@@ -12,11 +13,13 @@ import { SIGNING } from './signing';
 import { SITE_LOG } from './site-log';
 import { STORES } from './stores';
 import { SYSTEMS } from './systems';
+import { VISITS } from './visits';
 
 /** Words that come with the plan: what is chosen, made, bought and kept. */
 export const LATER = {
   ...ACCOUNT,
   ...HOUSE,
+  ...FIGURES,
   ...SITE_LOG,
   ...STORES,
   ...BUILD_UP,
@@ -26,6 +29,7 @@ export const LATER = {
   ...DIAGNOSIS,
   ...DOSSIER,
   ...SIGNING,
+  ...VISITS,
   ...GATE,
   ...PROOF,
   ...PROOF_FIELDS,
