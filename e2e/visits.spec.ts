@@ -1,5 +1,7 @@
+import { createHash, randomUUID } from 'node:crypto';
+import type { LogLine } from '@caulkhorn/core/site-log';
 import { expect, test } from '@playwright/test';
-import { allSent, goTo, openJob, signIn } from './support';
+import { allSent, apiPath, goTo, openJob, signIn, slate, writeLog } from './support';
 
 test('somebody calls: what was found stands in the log, on the first page and under the warranty, until a later visit', async ({
   page,
@@ -55,4 +57,38 @@ test('somebody calls: what was found stands in the log, on the first page and un
   await allSent(page);
   await today();
   await expect(line).toHaveCount(0, { timeout: 30_000 });
+});
+
+test('a place over time: its pictures side by side, and how a test went from one time to the next', async ({ page }) => {
+  await signIn(page);
+  await openJob(page, 'Net loft');
+  const path = new URL(page.url()).pathname.replace(/\/[a-z-]+$/, '');
+  const api = `/api${apiPath(path)}`;
+  const lines = (await (await page.request.get(`${api}/log`)).json()) as LogLine[];
+  const pulled = lines.map(({ entry }) => entry.body).find((body) => body.kind === 'test' && body.testId === 'pull-off');
+  if (pulled?.kind !== 'test') throw new Error('the demo has no pull-off');
+  await page.goto(`${path}/proof?test=${pulled.faceId}:pull-off`);
+  await expect(slate(page).getByText(/over time$/)).toHaveCount(0);
+  await writeLog(page, path, [pulled]);
+  await page.reload();
+  const trend = slate(page).getByRole('figure', { name: 'on average over time' });
+  await expect(trend).toBeVisible();
+  await trend.scrollIntoViewIfNeeded();
+
+  for (const daysAgo of [3, 40]) {
+    const file = await page.screenshot({ type: 'jpeg' });
+    const at = new Date(Date.now() - daysAgo * 86_400_000).toISOString();
+    const photo = { id: randomUUID(), faceId: pulled.faceId, at, originalSha256: createHash('sha256').update(file).digest('hex') };
+    const command = { id: randomUUID(), deviceId: randomUUID(), jobId: path.split('/').at(-1), kind: 'photo.put', baseVersion: 0 };
+    expect((await page.request.post(`${api}/commands`, { data: { ...command, payload: photo, occurredAt: at } })).status()).toBe(200);
+    const headers = { 'content-type': 'application/octet-stream' };
+    expect((await page.request.put(`${api}/photos/${photo.id}/file`, { data: file, headers })).status()).toBe(200);
+  }
+  await page.goto(`${path}/proof?face=${pulled.faceId}`);
+  const pictures = slate(page).getByRole('list', { name: '2 pictures, the oldest first' });
+  await expect(pictures.locator('img')).toHaveCount(2);
+  const days = await pictures.getByRole('listitem').allTextContents();
+  expect(days.map((each) => Date.parse(each.replace(',', '')))).toEqual(
+    [...days].map((each) => Date.parse(each.replace(',', ''))).sort((a, b) => a - b),
+  );
 });

@@ -8,6 +8,7 @@ import { t, tOf } from '../messages/t';
 import { dayOnly } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { SlateTitle } from '../shared/ui/slate-title';
+import { PlaceInTime } from './place-in-time';
 import { STATES, StateChip } from './state-chip';
 import { TestPanel } from './test-panel';
 import { useProof } from './use-proof';
@@ -82,6 +83,7 @@ export function ProofSlate() {
           </ul>
         </section>
       ))}
+      {face ? <PlaceInTime faceId={face.id} /> : null}
       <p className="text-[13px] text-soft">{t('proof.check')}</p>
     </>
   );

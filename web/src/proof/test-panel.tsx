@@ -13,6 +13,7 @@ import { StateChip } from './state-chip';
 import { TestForm } from './test-form';
 import { limitTexts } from './test-texts';
 import { useTargetName } from './use-target-name';
+import { TriesTrend } from './tries-trend';
 import { TryView } from './try-view';
 
 /** More numbers than this on a sheet are read by nobody. */
@@ -89,6 +90,7 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
           />
         ))}
       </section>
+      <TriesTrend tries={tries} />
       {open?.entry ? <MendForm face={face} row={row} /> : null}
       {test === 'slab-moisture' ? (
         <p className="mt-3">

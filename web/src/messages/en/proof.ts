@@ -282,4 +282,9 @@ export const PROOF = {
   'log.entry-test': '{name}',
   'log.kind.test': 'tests',
   'missing.test-failed': '{mark}: {test} failed.',
+  'in-time.title': '{mark} over time',
+  'in-time.pictures': '{n} pictures, the oldest first',
+  'in-time.figure': '{figure} over time',
+  'in-time.days': 'days since the first',
+  'in-time.limit': 'limit',
 } as const;
