@@ -23,10 +23,12 @@ export function PlaceInTime({ faceId }: { faceId: string }) {
   return (
     <section aria-label={t('in-time.title', { mark })} className="mb-4">
       <h3 className="border-b border-rule-strong pb-0.5 font-semibold">{t('in-time.title', { mark })}</h3>
-      {/* with the arrow keys as well: it is one line of pictures, however many there are */}
-      <ol tabIndex={0} aria-label={t('in-time.pictures', { n: own.length })} className="mt-1.5 flex gap-2 overflow-x-auto pb-2">
+      <ol
+        aria-label={t('in-time.pictures', { n: own.length })}
+        className="mt-1.5 grid grid-cols-[repeat(auto-fill,minmax(9rem,1fr))] gap-2"
+      >
         {own.map(({ id, at, caption }) => (
-          <li key={id} className="w-40 shrink-0">
+          <li key={id}>
             <span className="block aspect-[4/3] overflow-hidden rounded-[3px] border border-rule bg-sunk">
               <Picture photoId={id} size="thumbnail" className="size-full object-cover" />
             </span>
