@@ -73,7 +73,8 @@ export class AccountService {
   /** A link for a colleague. Someone who also belongs elsewhere is not this house's to let in: whoever runs the server does that. */
   async resetLink(personId: string, caller: Caller): Promise<{ token: string }> {
     const organisations = await this.accounts.organisationsOf(personId);
-    if (!organisations.includes(caller.organisationId)) throw notFound();
+    // who came by a link to sign has no account that could have a password
+    if (!organisations.includes(caller.organisationId) || !(await this.accounts.byId(personId))?.email) throw notFound();
     if (organisations.length > 1) throw new RefusedError(409, { error: 'belongs-elsewhere' });
     const token = await this.accounts.makeReset(personId, caller.personId);
     await this.events.add({ kind: 'reset-link-made', personId, detail: `by ${caller.personId}` });

@@ -85,8 +85,11 @@ describe('a client signs by a link and a code', () => {
     expect((await client.put('/api/account/password').send(change).expect(400)).body).toMatchObject({
       fields: { current: [{ code: 'wrong-password' }] },
     });
-    // and he is nobody's colleague
+    // nor is one made for him
     const planner = await server.as('planner');
+    const { personId } = (await client.get('/api/session').expect(200)).body as { personId: string };
+    await planner.post(`${ORGANISATION}/people/${personId}/reset-link`).send({}).expect(404);
+    // and he is nobody's colleague
     const { people } = (await planner.get(`${ORGANISATION}/people`).expect(200)).body as { people: { name: string }[] };
     expect(people.map(({ name }) => name)).not.toContain('Nora Quill, Quill Moorings');
   });
