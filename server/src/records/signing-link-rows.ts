@@ -9,13 +9,13 @@ export class SigningLinkRows {
     private readonly jobId: string,
   ) {}
 
-  /** The newest first. */
+  /** The newest first. Who asked may have left the house since: the link is still there to be withdrawn. */
   all(): Promise<SigningLink[]> {
     return this.manager.query<SigningLink[]>(
-      `select l.id, l.name, l.firm, p.name as "madeBy", ${isoTime('l.expires_at')} as "expiresAt", ${isoTime('l.opened_at')} as "openedAt",
+      `select l.id, l.name, l.firm, coalesce(p.name, '–') as "madeBy", ${isoTime('l.expires_at')} as "expiresAt", ${isoTime('l.opened_at')} as "openedAt",
          case when signed_at is not null then 'signed' when withdrawn_at is not null then 'withdrawn' when tries_left < 1 then 'locked'
               when expires_at <= now() then 'expired' else 'open' end as state
-       from signing_link l join person p on p.id = l.made_by
+       from signing_link l left join person p on p.id = l.made_by
        where l.organisation_id = $1 and l.job_id = $2 order by l.made_at desc, l.id`,
       [this.organisationId, this.jobId],
     );

@@ -149,6 +149,14 @@ describe('a client signs by a link and a code', () => {
     await client.post(`${PATH}/commands`).send({}).expect(404);
   });
 
+  test('whoever asked and has left the house since: his link is still there to be withdrawn', async () => {
+    const planner = await server.as('planner');
+    const { id } = (await planner.post(LINKS).send({ name: 'Nora Quill' }).expect(201)).body as MadeSigningLink;
+    await sql(`delete from membership where person_id = $1`, [DEMO_PEOPLE.find(({ role }) => role === 'planner')!.id]);
+    expect(await stateOf(id)).toBe('open');
+    await foreman.delete(`${LINKS}/${id}`).expect(204);
+  });
+
   test('on the glass: in front of whoever signs for the house, with more than a tap', async () => {
     const phone = new LogDevice(
       JOB,
