@@ -14,7 +14,6 @@ export type BundleCheck =
   | {
       kind: 'checked';
       job: string;
-      jobId: string;
       madeAt: string;
       /** of its list of files: to be compared with what was told at handover */ manifestSha256: string;
       /** in the order of the list; what is wrong first */ files: FileCheck[];
@@ -57,7 +56,6 @@ export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
     ...{
       kind: 'checked',
       job: job.job?.name ?? manifest.job.name,
-      jobId: manifest.job.id,
       madeAt: manifest.madeAt,
       manifestSha256: hexSha256(files.get(MANIFEST)!),
     },

@@ -122,9 +122,9 @@ export function BundleCheckPanel() {
       <div role="status" className="mt-2">
         {check === 'checking' ? t('verify.checking') : check ? <Outcome check={check} /> : null}
       </div>
-      {pictures.size > 0 && can('make-job') ? (
+      {typeof check === 'object' && check?.kind === 'checked' && pictures.size > 0 && can('make-job') ? (
         <BringingPictures
-          key={pictures.size}
+          key={check.manifestSha256}
           path={path}
           pictures={pictures}
           onDone={() => void client.invalidateQueries({ queryKey: ['brought-photos', path] })}
