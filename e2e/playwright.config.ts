@@ -1,11 +1,15 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from '../tools/lib/chromium.mjs';
 
+/** A server and a database for each worker; `LaneEnvironment` of tools/lib/lane.mjs. */
+const lanes = JSON.parse(process.env['E2E_LANES'] ?? '[{}]') as Record<string, string>[];
+Object.assign(process.env, lanes[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)]);
+
 export default defineConfig({
   testDir: '.',
-  workers: 1,
+  workers: lanes.length,
   timeout: 120_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   forbidOnly: Boolean(process.env['CI']),
   reporter: [['list'], ['json', { outputFile: process.env['E2E_REPORT'] ?? 'test-results/report.json' }]],
   outputDir: '../test-results',

@@ -125,7 +125,7 @@ test('a day’s diary by itself from the log: who, what, in which air; closed by
     await page.getByRole('button', { name: 'the day before' }).tap();
     const work = page.getByRole('region', { name: 'Work', exact: true });
     await expect(work).toContainText('batch TV-1183, TV-1184 · 27.5 kg used', { timeout: 4000 });
-  }).toPass({ timeout: 30_000 });
+  }).toPass({ timeout: 60_000 });
   await expect(page.getByRole('region', { name: 'People' })).toContainText(/Tomas Brekkan (09|10):00 to \d\d:\d\d/);
   await page.getByLabel(/^What the log does not say/).fill('Two hours lost: the lift was out.');
   await page.getByRole('button', { name: 'Close the day with this' }).tap();

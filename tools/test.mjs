@@ -3,8 +3,9 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from './lib/build.mjs';
-import { Cluster, clusterFolder, freePort } from './lib/postgres.mjs';
-import { ROOT, dataFolder, ensureModules, ensurePackages, spawnNode } from './lib/setup.mjs';
+import { Lane } from './lib/lane.mjs';
+import { Cluster, clusterFolder } from './lib/postgres.mjs';
+import { ROOT, dataFolder, ensureModules, ensurePackages } from './lib/setup.mjs';
 
 const startedAt = Date.now();
 /** A stage that hangs has failed. */
@@ -21,13 +22,13 @@ const cluster = new Cluster(clusterFolder(ROOT, 'test-postgres').folder, { durab
 cluster.destroy();
 cluster.create();
 await cluster.start();
-/** @type {import('node:child_process').ChildProcess | undefined} */
-let server;
+/** A core each. */
+const lanes = [new Lane('one'), new Lane('two')];
 /** @type {Set<import('node:child_process').ChildProcess>} */
 const running = new Set();
 const cleanUp = () => {
   for (const child of running) child.kill('SIGKILL');
-  server?.kill('SIGTERM');
+  for (const lane of lanes) lane.stop();
   cluster.destroy();
 };
 for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM']))
@@ -99,6 +100,7 @@ function playwrightCount(file) {
   };
 }
 
+/** @returns {never} */
 function finish() {
   cleanUp();
   console.log(`in ${Math.round((Date.now() - startedAt) / 1000)} s`);
@@ -145,42 +147,16 @@ build();
 totals.passed += 1;
 console.log('ok     build');
 
-cluster.createDatabase('e2e');
-const port = await freePort();
-server = spawnNode('server/dist/demo/main.js', [], {
-  NODE_ENV: 'production',
-  ...cluster.environment('e2e'),
-  PORT: String(port),
-  SESSION_SECRET: 'only for the end-to-end tests on loopback',
-  LOG_LEVEL: 'error',
+const environments = await Promise.all(lanes.map((lane) => lane.start())).catch((/** @type {Error} */ { message }) => {
+  console.log(message);
+  totals.failed += 1;
+  return finish();
 });
-await answers(`http://127.0.0.1:${port}/api/health`);
 const report = join(reports, 'e2e.json');
 rmSync(report, { force: true });
 await stage('end-to-end tests', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'], {
-  env: {
-    E2E_URL: `http://localhost:${port}`,
-    E2E_DATABASE_URL: cluster.loginUrl('e2e'),
-    E2E_REPORT: report,
-    E2E_CLUSTER: cluster.folder,
-    E2E_CLUSTER_PORT: String(cluster.port),
-  },
+  env: { E2E_LANES: JSON.stringify(environments), E2E_REPORT: report },
   longestMs: LONGEST_WHOLE_MS - (Date.now() - startedAt),
   count: playwrightCount(report),
 });
 finish();
-
-/** @param {string} url */
-async function answers(url) {
-  for (let tries = 0; tries < 120; tries++) {
-    const ok = await fetch(url).then(
-      (response) => response.ok,
-      () => false,
-    );
-    if (ok) return;
-    await new Promise((resolve) => setTimeout(resolve, 250));
-  }
-  console.log('the server did not come up');
-  totals.failed += 1;
-  finish();
-}

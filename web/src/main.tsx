@@ -4,13 +4,13 @@ import { QueryCache, QueryClient } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { Toaster } from 'sonner';
 import { App } from './app';
 import { ApiError } from './shared/api';
 import { keepForGood } from './shared/device-storage';
 import { KEEP_ANSWERS, KEPT_FOR_MS } from './shared/kept-answers';
 import { keepPages } from './shared/offline-pages';
 import { FaultBoundary } from './shared/ui/fault-boundary';
+import { Toasts } from './shared/ui/toasts';
 import { askForJobAt } from './job/job-queries';
 import { followTheme } from './shared/preferences';
 
@@ -47,7 +47,7 @@ createRoot(document.getElementById('root')!).render(
       <FaultBoundary>
         <App />
       </FaultBoundary>
-      <Toaster position="top-center" />
+      <Toasts />
     </PersistQueryClientProvider>
   </StrictMode>,
 );

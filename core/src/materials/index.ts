@@ -21,7 +21,7 @@ export type { Coverage, Stock, StockLot, StockMove, StockMoveKind } from './stoc
 export type { TakeOffLine } from './take-off-line.js';
 export { concreteM3, pourPlan } from './pour.js';
 export { sectionOf } from './section.js';
-export type { Section, SectionMaterial, SectionPart } from './sections/sketch.js';
+export type { DrawnDetail, Section, SectionMaterial, SectionPart } from './sections/sketch.js';
 export { bridgesHard } from './treatment.js';
 export type { Treatment } from './treatment.js';
 export { SCATTER_FROM_H, doseLine } from './pour.js';

@@ -1,10 +1,9 @@
 import { ArrisSection, CornerSection } from './sections/corner-section.js';
 import { FlatSection } from './sections/flat-section.js';
-import { LEAST_SHOWN_MM, type Section } from './sections/sketch.js';
-import type { Treatment } from './treatment.js';
+import { type DrawnDetail, LEAST_SHOWN_MM, type Section } from './sections/sketch.js';
 
 /** Draws what a treatment does, in true proportion; undefined where there is nothing to draw. `coatMm` is the film over all. */
-export function sectionOf(treatment: Treatment, coatMm: number): Section | undefined {
+export function sectionOf(treatment: DrawnDetail, coatMm: number): Section | undefined {
   const { steps } = treatment.rule;
   if (steps.length === 0 || steps.every((step) => step.do === 'clean')) return undefined;
   const film = Math.max(coatMm, LEAST_SHOWN_MM);

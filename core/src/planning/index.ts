@@ -44,6 +44,7 @@ export { permitsMissing } from './permits-held.js';
 export type { PermitMissing } from './permits-held.js';
 export { materialHours } from './material-hours.js';
 export type { Store } from './material-hours.js';
+export { coverStartMs } from './cover-start.js';
 export { jobInTime } from './job-in-time.js';
 export type { StoredWork } from './job-in-time.js';
 export { RUNS_ALONE, closedHours } from './closed-hours.js';

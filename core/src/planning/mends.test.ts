@@ -152,3 +152,51 @@ test('cold puts the test off, and warmth does not bring it forward', () => {
   expect(readyH(10)).toBeCloseTo(48, 6);
   expect(readyH(30)).toBeCloseTo(24, 6);
 });
+
+describe('crystals are judged by how warm the wall was, not by the calendar', () => {
+  const of = planned();
+  const ids = ['k1', 'north.0~floor.2'];
+  const damp: TestResult = { kind: 'leak-look', waterUp: true, looks: ids.map((targetId) => ({ targetId, saw: 'damp' })) };
+  const lines = (surfaceTemperatureC: number, result = damp) => [
+    ...doneAll(of.plan.workItems, T0),
+    entry(
+      {
+        kind: 'reading',
+        faceId: 'north',
+        conditions: { airTemperatureC: surfaceTemperatureC, surfaceTemperatureC, relativeHumidityPct: 60 },
+      },
+      T0,
+    ),
+    test28(result, T0 + 29 * DAY_MS),
+  ];
+
+  test('damp after four weeks at 8 °C is no failure yet: kept wet, and looked at again when they have grown', () => {
+    const row = rowAt(of, lines(8), LATER);
+    expect(row).toMatchObject({ state: 'not-shown', mends: [] });
+    expect(row.tries[0]!.judgement.lacks.map(({ code }) => code)).toEqual(['crystals-growing-until', 'crystals-growing-until']);
+    expect((row.againMs! - T0) / DAY_MS).toBeCloseTo(28 / 0.483, 0);
+    // and the same where nobody measured: a cool cellar
+    expect(rowAt(of, [...doneAll(of.plan.workItems, T0), test28(damp, T0 + 29 * DAY_MS)], LATER).state).toBe('not-shown');
+  });
+  test('at 20 °C it is one; and what drips fails in any cold', () => {
+    expect(rowAt(of, lines(20), LATER)).toMatchObject({ state: 'failed' });
+    expect(rowAt(of, lines(8, saw('dripping', ids)), LATER)).toMatchObject({ state: 'failed' });
+    expect(rowAt(of, lines(8, saw('dry', ids)), LATER)).toMatchObject({ state: 'passed' });
+  });
+  test('frozen, nothing grows and nothing is judged', () => {
+    const row = rowAt(of, lines(-3), LATER);
+    expect(row.tries[0]!.judgement.lacks.map(({ code }) => code)).toContain('crystals-frozen');
+    expect(row.state).toBe('not-shown');
+  });
+  test('what was released when the calendar alone was agreed is judged by it', () => {
+    const faces = of.revision.decided!.faces.map((face) => ({
+      ...face,
+      proof: face.proof?.map((each) => {
+        const { crystalsByAge: _, ...limits } = each.limits;
+        return { ...each, limits };
+      }),
+    }));
+    const row = rowAt({ ...of, revision: { ...of.revision, decided: { ...of.revision.decided!, faces } } } as typeof of, lines(8), LATER);
+    expect(row.state).toBe('failed');
+  });
+});

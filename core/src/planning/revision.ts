@@ -159,12 +159,27 @@ function releasedTreatment(treatment: Treatment, feature: Feature | undefined): 
       movement: feature?.movement,
     },
     lengthM: geometry.lengthM,
+    geometry: geometryOf(geometry),
+    with: rule.with.length > 0 ? [...rule.with] : undefined,
     headM: head?.output.headM,
     ...{ ruleId: rule.id, verdict: rule.verdict, why: rule.why },
     steps: rule.steps.map(releasedStep),
     instead: instead && { ruleId: instead.rule.id, why: instead.rule.why, reason: instead.reason },
     takes: lines.map(({ step, product, amount }) => ({ step, product: refOf(product), amount })),
   };
+}
+
+/** What a drawing of it shows. */
+function geometryOf({
+  areaM2,
+  widthMm,
+  depthMm,
+  diameterMm,
+  movementMm,
+  wallThicknessMm,
+}: Treatment['geometry']): ReleasedTreatment['geometry'] {
+  const dimensions = { areaM2, widthMm, depthMm, diameterMm, movementMm, wallThicknessMm };
+  return Object.fromEntries(Object.entries(dimensions).filter((pair): pair is [string, number] => pair[1] !== undefined));
 }
 
 /** Dimensions by their names; those of a slot under the slot's. */

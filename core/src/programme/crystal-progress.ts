@@ -4,10 +4,8 @@ import { ageRate, temperatureSeries } from '../physics/index.js';
 
 const fields = { series: temperatureSeries, block: flag() };
 
-/** Equivalent days at 20 °C in which crystals do most of their growth. */
-const GROWN_AFTER_DAYS = { cast: 28, block: 30 } as const;
-const LAW = { activationK: 5000 } as const;
-const REFERENCE_C = 20;
+/** Equivalent days at the reference temperature in which crystals do most of their growth, and how warmth speeds them up. */
+export const CRYSTALS = { grownAfterDays: { cast: 28, block: 30 }, law: { activationK: 5000 }, referenceC: 20 } as const;
 
 export interface CrystalProgress {
   equivalentDays: number;
@@ -27,12 +25,12 @@ export const crystalProgress: Calculator<typeof fields, CrystalProgress> = {
   ],
   sources: [COMMON_PRACTICE, { kind: 'published', title: 'ASTM C1074 (equivalent age)' }],
   compute({ series, block }) {
-    const wantedH = 24 * (block ? GROWN_AFTER_DAYS.block : GROWN_AFTER_DAYS.cast);
+    const wantedH = 24 * CRYSTALS.grownAfterDays[block ? 'block' : 'cast'];
     let realH = 0;
     let agedH = 0;
     let doneAt: number | undefined;
     for (const { hours, temperatureC } of series) {
-      const rate = ageRate(LAW, temperatureC, REFERENCE_C);
+      const rate = ageRate(CRYSTALS.law, temperatureC, CRYSTALS.referenceC);
       doneAt ??= agedH + hours * rate >= wantedH * (1 - 1e-12) ? realH + (wantedH - agedH) / rate : undefined;
       realH += hours;
       agedH += hours * rate;

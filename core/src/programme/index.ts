@@ -1,5 +1,5 @@
 export { applicationWindow } from './application-window.js';
-export { crystalProgress } from './crystal-progress.js';
+export { CRYSTALS, crystalProgress } from './crystal-progress.js';
 export { cureRounds } from './cure-rounds.js';
 export { plugTiming } from './plug-timing.js';
 export { programme } from './programme.js';

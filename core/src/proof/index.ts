@@ -1,8 +1,12 @@
+export { crystalGrowth } from './crystal-growth.js';
+export type { CrystalGrowth } from './crystal-growth.js';
 export { dossierOf, dossierOfFace, isShown } from './dossier.js';
 export type { Dossier, DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
 export { diaryOf } from './diary.js';
 export type { Diary, DiaryWork } from './diary.js';
 export { productOfWork, releasedItem } from './work-product.js';
+export { releasedSections } from './released-sections.js';
+export type { ReleasedSection } from './released-sections.js';
 export { RELEASED_PLAN, checkReleased, fingerprintOf } from './released-plan.js';
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
 export { plannedTest, proofPlanOf } from './proof-plan.js';

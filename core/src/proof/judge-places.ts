@@ -26,7 +26,8 @@ function seenOf(looks: readonly (TestPlace & { targetId?: string })[], { targetI
   return have < targetIds.length ? [issue('too-few-tested', 'looks', { have, want: targetIds.length })] : [];
 }
 
-export function judgeLook({ waterUp, looks }: ResultOf<'leak-look'>, planned: Planned): Findings {
+/** @param growing until when its crystals grow, ms, where the look was before that by the warmth of the wall */
+export function judgeLook({ waterUp, looks }: ResultOf<'leak-look'>, planned: Planned, growing?: { untilMs: number }): Findings {
   const { day = 0, crystalsDay, dampAllowed } = planned.limits;
   const found = nothingFound();
   let wet = 0;
@@ -35,7 +36,14 @@ export function judgeLook({ waterUp, looks }: ResultOf<'leak-look'>, planned: Pl
     if (saw === 'dry' || (saw === 'damp' && dampAllowed)) continue;
     wet++;
     // crystals go on growing: kept wet, and no judgement before their day
-    if (crystalsDay !== undefined && day < crystalsDay && (saw === 'damp' || saw === 'weeping'))
+    const mayClose = saw === 'damp' || saw === 'weeping';
+    if (mayClose && growing)
+      found.lacks.push(
+        Number.isFinite(growing.untilMs)
+          ? issue('crystals-growing-until', 'looks', { at: new Date(growing.untilMs).toISOString() })
+          : issue('crystals-frozen', 'looks'),
+      );
+    else if (mayClose && crystalsDay !== undefined && day < crystalsDay)
       found.lacks.push(issue('crystals-growing', 'looks', { day: crystalsDay }));
     else found.failures.push({ kind: 'leak-beside', code: saw, ...(targetId ? { targetId } : {}), ...placeOf(where) });
   }

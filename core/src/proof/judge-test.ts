@@ -26,6 +26,7 @@ export type TestBody = Extract<EntryBody, { kind: 'test' }>;
 export interface TestTimes {
   /** what it waits for is over; undefined while that is not done */ readyMs?: number;
   /** what it must come before began */ closedMs?: number;
+  /** its crystals have grown, by how warm the wall was; Infinity while it is frozen; undefined where that is not asked */ grownMs?: number;
 }
 
 export interface TakenAt {
@@ -34,8 +35,9 @@ export interface TakenAt {
 }
 
 /** The readings of a test held against what was planned: what they show, what does not hold, and what is missing for either. */
-export function judgeTest(body: TestBody, at: TakenAt, planned: PlannedTest, { readyMs, closedMs }: TestTimes): Judgement {
-  const found = findingsOf(body.result, planned);
+export function judgeTest(body: TestBody, at: TakenAt, planned: PlannedTest, { readyMs, closedMs, grownMs }: TestTimes): Judgement {
+  const growing = grownMs !== undefined && at.atMs < grownMs ? { untilMs: grownMs } : undefined;
+  const found = findingsOf(body.result, planned, growing);
   const beganMs = at.atMs - lastedH(body.result) * HOUR_MS;
   if (readyMs === undefined) found.voids.push(issue('work-not-finished', ''));
   else if (beganMs < readyMs) found.voids.push(issue('too-early', '', { at: new Date(readyMs).toISOString() }));
@@ -76,10 +78,10 @@ function localDayMs(ms: number, timeZone: string): number {
   return Date.UTC(start.getFullYear(), start.getMonth(), start.getDate());
 }
 
-function findingsOf(result: TestResult, planned: PlannedTest): Findings {
+function findingsOf(result: TestResult, planned: PlannedTest, growing: { untilMs: number } | undefined): Findings {
   switch (result.kind) {
     case 'leak-look':
-      return judgeLook(result, planned);
+      return judgeLook(result, planned, growing);
     case 'water-drop':
       return judgeDrops(result, planned);
     case 'hammer':

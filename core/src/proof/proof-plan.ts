@@ -1,6 +1,7 @@
 import type { Binder, Product } from '../catalogue/index.js';
 import { type ShapeOf, choice, flag, list, map, number, optional, record, text } from '../fields/index.js';
 import { type Demands, type FamilyId, TEST_KINDS } from '../jobs/index.js';
+import { CRYSTALS } from '../programme/index.js';
 import { ceilDecimal } from '../quantities/index.js';
 import type { SlabAsked } from '../survey/index.js';
 import { SPARK_VOLTS, TEST_RULES, WET_SPONGE } from './test-rules.js';
@@ -118,19 +119,24 @@ function limitsOf({ test, limit, wait }: TestRule, facts: ProofFacts): Record<st
   return LIMITS[limit](facts, filmMm);
 }
 
+const { cast: CAST_DAYS, block: BLOCK_DAYS } = CRYSTALS.grownAfterDays;
 /** Crystals go on growing: what is damp before their day is no failure yet. */
 const CRYSTALS_DAY: Partial<Record<FamilyId, number>> = {
-  'crystalline-slurry': 28,
-  'crystalline-admixture': 28,
-  'crystalline-dry-shake': 28,
-  'block-wall-crystalline': 30,
+  'crystalline-slurry': CAST_DAYS,
+  'crystalline-admixture': CAST_DAYS,
+  'crystalline-dry-shake': CAST_DAYS,
+  'block-wall-crystalline': BLOCK_DAYS,
 };
 /** Grades of BS 8102 that allow marks of damp. */
 const ALLOWS_DAMP: ReadonlySet<string | undefined> = new Set(['1a', '1b']);
 
 function lookLimits(day: number, { family, demands: { grade } }: ProofFacts): Record<string, number> {
   const crystalsDay = CRYSTALS_DAY[family];
-  return { day, ...(crystalsDay === undefined ? {} : { crystalsDay }), ...(ALLOWS_DAMP.has(grade) ? { dampAllowed: 1 } : {}) };
+  return {
+    day,
+    ...(crystalsDay === undefined ? {} : { crystalsDay, crystalsByAge: 1 }),
+    ...(ALLOWS_DAMP.has(grade) ? { dampAllowed: 1 } : {}),
+  };
 }
 
 /** What a barrier of epoxy stands; common practice, no source. */

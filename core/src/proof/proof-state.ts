@@ -1,10 +1,11 @@
 import { type Mend, type Reading, type TestKind, groupBy } from '../jobs/index.js';
 import { DOUBLES_PER_TEN, hoursToAge } from '../physics/index.js';
-import { type TemperatureAt, hourlyNearest } from '../programme/index.js';
+import { hourlyNearest } from '../programme/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 import type { LogEntry, SiteState, WorkDone } from '../site-log/index.js';
 import { type TestBody, type TestTimes, judgeTest } from './judge-test.js';
 import { judgeSlab } from './judge-slab.js';
+import { type GrowthWarmth, crystalsGrownMs } from './crystal-growth.js';
 import type { Judgement } from './judgement.js';
 import { ASKS_ENGINEER_FROM, MEND_RULES } from './mend-rules.js';
 import type { PlannedTest } from './proof-plan.js';
@@ -25,6 +26,9 @@ export interface ProofRow {
   /** the failure that is not yet shown to be mended */ open?: Try;
   /** what was decided for it */ mends: Mend[];
   /** the test after mending: from when, at how many places */ retest?: { mendId: string; readyMs?: number; places?: number };
+  /** of a look where crystals grow: since when, for how long at 20 °C, and how warm it was */
+  crystals?: { fromMs: number; needDays: number; warmth: GrowthWarmth };
+  /** when it is looked at once more, because its crystals had not grown, ms */ againMs?: number;
   /** the same failed again, and no engineer answers for what is done */ asksEngineer: boolean;
 }
 
@@ -106,7 +110,7 @@ function timesOf(
   face: ProvenFace,
   own: ProvenWork,
   { done, warmth }: Pick<ProofRecord, 'done'> & Pick<Ageing, 'warmth'>,
-): (planned: PlannedTest) => TestTimes {
+): (planned: PlannedTest) => TestTimes & { layersMs?: number } {
   const laid = new Set(face.layers.filter(({ id, embedded }) => !embedded && !COVERS.has(id)).map(({ id }) => id));
   const planned = own.filter(({ mend }) => !mend);
   const layers = planned.filter(({ step }) => laid.has(step));
@@ -124,9 +128,16 @@ function timesOf(
     const fromMs = from === 'layers' ? layersMs : preparedMs;
     const readyMs = fromMs === undefined ? undefined : Math.max(fromMs + afterH * HOUR_MS, agedMs(fromMs, cureH, { referenceC, warmth }));
     const closedMs = from === 'prepared' ? coatedMs : BARE_ONLY.has(test) ? coveredMs : undefined;
-    return { ...(readyMs === undefined ? {} : { readyMs }), ...(closedMs === undefined ? {} : { closedMs }) };
+    return {
+      ...(readyMs === undefined ? {} : { readyMs }),
+      ...(closedMs === undefined ? {} : { closedMs }),
+      ...(layersMs === undefined ? {} : { layersMs }),
+    };
   };
 }
+
+/** What was agreed by the calendar alone stays so. */
+const growsByAge = ({ limits }: PlannedTest) => limits['crystalsByAge'] === 1;
 
 const least = (times: readonly number[]): number | undefined => (times.length > 0 ? Math.min(...times) : undefined);
 
@@ -137,36 +148,46 @@ function endOf(items: ProvenWork, done: ProofRecord['done']): number | undefined
 }
 
 /** How warm the wall was, as it was measured there; what nobody measured is taken as usual. */
-function warmthOf(faceId: string, own: ProvenWork, { measured }: ProofRecord): readonly TemperatureAt[] {
+function warmthOf(faceId: string, own: ProvenWork, { measured }: ProofRecord): GrowthWarmth {
   const ids = new Set(own.map(({ id }) => id));
   const there = measured
     .filter((each) => each.faceId === faceId || (each.workItemId !== undefined && ids.has(each.workItemId)))
     .map(({ at, conditions }) => ({ atMs: at, temperatureC: conditions.surfaceTemperatureC }));
-  return there.length > 0 ? there : [{ atMs: 0, temperatureC: UNMEASURED_C }];
+  const isMeasured = there.length > 0;
+  return { history: isMeasured ? there : [{ atMs: 0, temperatureC: UNMEASURED_C }], isMeasured };
 }
 
 interface Ageing {
   referenceC: number;
-  warmth: readonly TemperatureAt[];
+  warmth: GrowthWarmth;
 }
 
 /** When a coat has cured so long, by how warm it was; warmth does not make it quicker than its sheet. */
 function agedMs(fromMs: number, cureH: number, { referenceC, warmth }: Ageing): number {
   if (cureH === 0) return fromMs;
-  const hourlyC = hourlyNearest(warmth, fromMs).map((each) => Math.min(each, referenceC));
+  const hourlyC = hourlyNearest(warmth.history, fromMs).map((each) => Math.min(each, referenceC));
   return fromMs + hoursToAge(cureH, hourlyC, referenceC, DOUBLES_PER_TEN) * HOUR_MS;
 }
 
-function rowOf(planned: PlannedTest, when: TestTimes, { face, own, record, warmth }: Setting): ProofRow {
+function rowOf(planned: PlannedTest, when: TestTimes & { layersMs?: number }, { face, own, record, warmth }: Setting): ProofRow {
   const mends = (face.mends ?? []).filter(({ testId }) => testId === planned.id);
-  const mendedMs = (mend: Mend): number | undefined => {
-    const endMs = endOf(
+  const workEndMs = (mend: Mend): number | undefined =>
+    endOf(
       own.filter((item) => item.mend?.id === mend.id),
       record.done,
     );
+  const mendedMs = (mend: Mend): number | undefined => {
+    const endMs = workEndMs(mend);
     if (endMs === undefined) return undefined;
     const { cureH, referenceC } = planned;
     return Math.max(endMs + MEND_RULES[mend.failure].waitH * HOUR_MS, agedMs(endMs, cureH, { referenceC, warmth }));
+  };
+  const needDays = planned.limits['crystalsDay'];
+  const crystalsFrom = (fromMs: number | undefined) =>
+    needDays === undefined || fromMs === undefined ? undefined : { fromMs, needDays, warmth };
+  const grownMs = (fromMs: number | undefined): { grownMs?: number } => {
+    const grows = growsByAge(planned) ? crystalsFrom(fromMs) : undefined;
+    return grows ? { grownMs: crystalsGrownMs(grows.fromMs, grows.needDays, warmth.history) } : {};
   };
   const tries: Try[] = [];
   let open: Try | undefined;
@@ -175,7 +196,11 @@ function rowOf(planned: PlannedTest, when: TestTimes, { face, own, record, warmt
     const mend = mends.find(({ id }) => id === entry.body.mendId);
     const placed = mend && open ? retestOf(planned, mend, open) : planned;
     const readyMs = mend ? mendedMs(mend) : when.readyMs;
-    const times = { ...(readyMs === undefined ? {} : { readyMs }), ...(when.closedMs === undefined ? {} : { closedMs: when.closedMs }) };
+    const times = {
+      ...(readyMs === undefined ? {} : { readyMs }),
+      ...(when.closedMs === undefined ? {} : { closedMs: when.closedMs }),
+      ...grownMs(mend ? workEndMs(mend) : when.layersMs),
+    };
     const judgement = judgeTest(entry.body, { atMs: Date.parse(entry.occurredAt), timeZone: record.timeZone }, placed, times);
     const one = { entry, judgement };
     tries.push(one);
@@ -189,7 +214,11 @@ function rowOf(planned: PlannedTest, when: TestTimes, { face, own, record, warmt
   }
   const ofOpen = mends.filter(({ entryId }) => entryId === open?.entry?.id);
   const retest = ofOpen.map((mend) => ({ mend, readyMs: mendedMs(mend) })).at(-1);
-  const base = { planned, tries, mends: ofOpen, ...(when.readyMs === undefined ? {} : { readyMs: when.readyMs }) };
+  const crystals = crystalsFrom(retest ? workEndMs(retest.mend) : when.layersMs);
+  const base = {
+    ...{ planned, tries, mends: ofOpen, ...(crystals ? { crystals } : {}) },
+    ...(when.readyMs === undefined ? {} : { readyMs: when.readyMs }),
+  };
   if (open) {
     const isCovered = open.judgement.failures.every(({ kind }) => ofOpen.some(({ failure }) => failure === kind));
     const isMended = isCovered && ofOpen.every((mend) => (mendedMs(mend) ?? Infinity) <= record.nowMs);
@@ -208,7 +237,11 @@ function rowOf(planned: PlannedTest, when: TestTimes, { face, own, record, warmt
         : {}),
     };
   }
-  return { ...base, asksEngineer: false, state: passed ? 'passed' : tries.length > 0 ? 'not-shown' : waiting(when, record.nowMs) };
+  const again = tries.at(-1)?.judgement.lacks.find(({ code }) => code === 'crystals-growing-until')?.values?.['at'];
+  return {
+    ...{ ...base, ...(passed || again === undefined ? {} : { againMs: Date.parse(String(again)) }), asksEngineer: false },
+    state: passed ? 'passed' : tries.length > 0 ? 'not-shown' : waiting(when, record.nowMs),
+  };
 }
 
 function waiting({ readyMs, closedMs }: TestTimes, nowMs: number): ProofRow['state'] {

@@ -70,6 +70,10 @@ const treatment = record({
   widthMm: optional(mm),
   movement: optional(text(20)),
   lengthM: metres,
+  /** its other dimensions by name, and what the coats over it do there; none in plans from before they were kept */ geometry: optional(
+    map(amount, 12),
+  ),
+  with: optional(list(text(20), 10, 0)),
   headM: optional(metres),
   ruleId: text(80),
   verdict: choice(['treat', 'coat-over', 'refuse', 'undecided']),

@@ -1,4 +1,4 @@
-import { type Section, type SectionMaterial, type SectionPart, type Treatment, sectionOf } from '@caulkhorn/core/materials';
+import type { Section, SectionMaterial, SectionPart } from '@caulkhorn/core/materials';
 import { useId } from 'react';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
@@ -33,16 +33,14 @@ const MOST_PX_PER_MM = 4;
 const PAD = { top: 30, right: 48, bottom: 6, left: 2 } as const;
 
 interface DetailSectionProps {
-  treatment: Treatment;
-  /** film of the face's coats over it, mm */ coatMm: number;
+  section: Section | undefined;
   /** on the page, px */ widthPx: number;
 }
 
 /** A cut through a detail, in true proportion, with its dimensions and what each part is. */
-export function DetailSection({ treatment, coatMm, widthPx }: DetailSectionProps) {
+export function DetailSection({ section, widthPx }: DetailSectionProps) {
   const units = useUnits();
   const hatch = useId();
-  const section = sectionOf(treatment, coatMm);
   if (!section) return null;
   const px = scaleOf(section, Math.min(widthPx * 0.62, 320));
   const place = ([x, y]: SectionPoint, top: number) => [(x - section.minX) * px + PAD.left, (y - section.minY) * px + top] as const;

@@ -1,4 +1,5 @@
 import type { JobModel } from '@caulkhorn/core/jobs';
+import { sectionOf } from '@caulkhorn/core/materials';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import { t, tOf } from '../messages/t';
@@ -73,7 +74,7 @@ export function DetailsPage() {
                 <li key={i}>{howText(step, treatment, facePlan, units)}</li>
               ))}
             </ol>
-            <DetailSection treatment={treatment} coatMm={coatMm} widthPx={620} />
+            <DetailSection section={sectionOf(treatment, coatMm)} widthPx={620} />
             <p className="my-1.5">
               {lines.map((line) => `${lineLabel(line, lines)} ${formatQuantity(line.amount, line.product.measure, units)}`).join(' · ')}
             </p>

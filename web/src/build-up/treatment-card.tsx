@@ -1,6 +1,6 @@
 import { type DetailStep, rulesFor, engineerFirst } from '@caulkhorn/core/build-up';
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { bridgesHard, type DetailLine, type Treatment } from '@caulkhorn/core/materials';
+import { bridgesHard, type DetailLine, type Treatment, sectionOf } from '@caulkhorn/core/materials';
 import { type FacePlan } from '@caulkhorn/core/planning';
 import { t, tOf } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -78,7 +78,7 @@ function TreatmentBody({ treatment, facePlan }: { treatment: Treatment; facePlan
             ))}
             {facePlan.layers.length > 0 ? <li>{t(coatStops(treatment) ? 'how.coats-stop' : 'how.coats')}</li> : null}
           </ol>
-          <DetailSection treatment={treatment} coatMm={coatMm} widthPx={500} />
+          <DetailSection section={sectionOf(treatment, coatMm)} widthPx={500} />
         </>
       ) : null}
       <div>

@@ -1,7 +1,9 @@
-import { FAMILIES } from '@caulkhorn/core/catalogue';
+import { FAMILIES, type Product } from '@caulkhorn/core/catalogue';
+import type { PlannedLayer } from '@caulkhorn/core/materials';
 import type { DossierFace, ReleasedFace } from '@caulkhorn/core/proof';
 import { type Breach, type Conditions, dewMargin } from '@caulkhorn/core/site-log';
 import type { ReactNode } from 'react';
+import { LayerStack } from '../build-up/layer-stack';
 import { t, tOf } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -119,8 +121,22 @@ export function FacesTable({ faces, products }: { faces: readonly ReleasedFace[]
   );
 }
 
+/** Layers as they were decided, in section; a plan whose sheets are not all there has none. */
+function LayersOfFace({ face, products }: { face: ReleasedFace; products: readonly Product[] }) {
+  const layers = face.layers.flatMap(({ product, layer, after, ...rest }) => {
+    const sheet = products.find(({ id, version }) => id === product.id && version === product.version);
+    return sheet ? [{ ...rest, layer: layer as PlannedLayer['layer'], product: sheet, ...(after ? { after } : {}) } as PlannedLayer] : [];
+  });
+  if (layers.length === 0 || layers.length < face.layers.length) return null;
+  return (
+    <div className="my-2 max-w-[150mm] break-inside-avoid">
+      <LayerStack layers={layers} />
+    </div>
+  );
+}
+
 /** One coated face: its treatments with their rules, then what was done, when and with what. */
-export function FaceSection({ of, products, timeZone }: { of: DossierFace; products: Sheets; timeZone: string }) {
+export function FaceSection({ of, products, timeZone }: { of: DossierFace; products: readonly Product[]; timeZone: string }) {
   const { face, work } = of;
   const units = useUnits();
   const coat = sheetOf(products, face.products['coat']);
@@ -154,6 +170,7 @@ export function FaceSection({ of, products, timeZone }: { of: DossierFace; produ
           </li>
         ))}
       </ul>
+      <LayersOfFace face={face} products={products} />
       {work.length > 0 ? (
         <DossierTable heads={(['work', 'begun', 'ended', 'batch', 'by'] as const).map((name) => t(`dossier.col-${name}`))}>
           {work.map(({ item, done, breaches, ...record }) => (

@@ -16,6 +16,7 @@ import { CareSection } from './dossier-care';
 import { DrawingsSection } from './dossier-drawings';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { FrontPage } from './dossier-front';
+import { SectionsOfDetails } from './dossier-sections';
 import { TestsOfFace } from './dossier-tests';
 import { WarrantySection } from './dossier-warranty';
 import { openText } from './open-text';
@@ -122,6 +123,7 @@ export function DossierPage() {
             .map((each) => (
               <FaceSection key={each.face.faceId} of={each} products={revision!.decided!.products} timeZone={job.timeZone} />
             ))}
+          <SectionsOfDetails faces={released} />
           <CareSection faces={dossier.faces} timeZone={job.timeZone} />
           <WarrantySection faces={dossier.faces} lines={dossier.lines.map(({ line }) => line)} nowMs={now} timeZone={job.timeZone} />
           <Section title={t('dossier.exceptions')}>

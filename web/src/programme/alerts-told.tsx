@@ -10,7 +10,8 @@ import { itemName } from '../words/item-name';
 import { alertsDue } from './alerts';
 
 const LOOK_EVERY_MS = 30_000;
-const SHOWN_MS = 60_000;
+/** It lies on the head of the page, and the same stands under what comes next. */
+const SHOWN_MS = 20_000;
 
 /** Tells in passing, and by the device's own notifications where somebody has allowed them, what opens, closes or wants mist soon; each thing once. */
 export default function AlertsTold() {

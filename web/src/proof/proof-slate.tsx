@@ -134,6 +134,7 @@ function TestLine({ row, timeZone, onOpen }: { row: ProofRow; timeZone: string; 
         : t('proof.places-of', { n: retest?.places ?? planned.places ?? 1 }),
     t(`proof.by.${planned.by}`),
     ...(state === 'waits' || state === 'due' || state === 'mending' ? [when] : []),
+    ...(state === 'not-shown' && row.againMs !== undefined ? [t('proof.again-from', { when: dayOnly(row.againMs, timeZone) })] : []),
     ...(planned.optional ? [t('proof.optional')] : []),
   ].filter(Boolean);
   return (

@@ -1,6 +1,7 @@
 import { type Face, type FacePoint, isLevelFace, pathLengthM } from '@caulkhorn/core/jobs';
 import { CALIBRATED_FOR_DAYS, type PlannedTest, type ProofRow, TEST_RULES, type Try, testPlacesOn } from '@caulkhorn/core/proof';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { slabResults } from '@caulkhorn/core/survey';
+import { Suspense, lazy, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { t, tOf } from '../messages/t';
@@ -8,6 +9,7 @@ import { useUnits } from '../shared/preferences';
 import { Button, buttonClass } from '../shared/ui/button';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { Caution } from '../shared/ui/states';
+import { CrystalsGrowing } from './crystals-growing';
 import { MendForm } from './mend-form';
 import { StateChip } from './state-chip';
 import { TestForm } from './test-form';
@@ -15,6 +17,8 @@ import { limitTexts } from './test-texts';
 import { useTargetName } from './use-target-name';
 import { TriesTrend } from './tries-trend';
 import { TryView } from './try-view';
+
+const DryingPanel = lazy(() => import('../water/drying-panel').then((m) => ({ default: m.DryingPanel })));
 
 /** More numbers than this on a sheet are read by nobody. */
 const MOST_SHOWN = 40;
@@ -33,6 +37,7 @@ const CARED: ReadonlySet<PlannedTest['test']> = new Set([
 /** One test of one face: how it is done and where, what was read, what it showed, and what is done where it failed. */
 export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
   const { can, revision, session, organisationId, jobId } = useJob(parts('can', 'revision', 'session', 'organisationId', 'jobId'));
+  const { timeZone } = useJob((job) => job.model.job);
   const units = useUnits();
   const { planned, state, tries, open } = row;
   const { test } = planned;
@@ -91,7 +96,9 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
         ))}
       </section>
       <TriesTrend tries={tries} />
+      {row.crystals ? <CrystalsGrowing crystals={row.crystals} timeZone={timeZone} /> : null}
       {open?.entry ? <MendForm face={face} row={row} /> : null}
+      {test === 'slab-moisture' ? <SlabDrying face={face} limitRhPct={planned.limits['rhPct']} /> : null}
       {test === 'slab-moisture' ? (
         <p className="mt-3">
           {t('proof.in-reading')}{' '}
@@ -112,6 +119,18 @@ export function TestPanel({ face, row }: { face: Face; row: ProofRow }) {
         )
       ) : null}
     </>
+  );
+}
+
+/** How the slab dries towards its limit, beside the day on which it is to be covered. */
+function SlabDrying({ face, limitRhPct }: { face: Face; limitRhPct: number | undefined }) {
+  const { model } = useJob(parts('model'));
+  const rhPct = useMemo(() => slabResults(face, model.readings).rhPct, [face, model.readings]);
+  if (rhPct === undefined || limitRhPct === undefined) return null;
+  return (
+    <Suspense fallback={<p className="py-2 text-soft">{t('slab.computing')}</p>}>
+      <DryingPanel {...{ face, limitRhPct, rhPct }} />
+    </Suspense>
   );
 }
 

@@ -4,7 +4,7 @@ import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
 import { faultText } from '../shared/fault-text';
 import { formatQuantity } from '../shared/numbers';
-import { fullTime } from '../shared/times';
+import { dayOnly, fullTime } from '../shared/times';
 
 /** A figure with what it is measured against, and what is left of it. */
 export function shownText({ name, value, unit, limit, bound }: Shown, units: UnitSystem): string {
@@ -20,7 +20,9 @@ export function shownText({ name, value, unit, limit, bound }: Shown, units: Uni
 /** What keeps a test from showing anything, in words. */
 export function lackText(lack: Issue, timeZone: string): string {
   const at = lack.values?.['at'];
-  return lack.code === 'too-early' && typeof at === 'string' ? t('proof.too-early', { when: fullTime(at, timeZone) }) : faultText(lack);
+  if (typeof at !== 'string') return faultText(lack);
+  if (lack.code === 'too-early') return t('proof.too-early', { when: fullTime(at, timeZone) });
+  return lack.code === 'crystals-growing-until' ? t('proof.crystals-until', { day: dayOnly(at, timeZone) }) : faultText(lack);
 }
 
 const UNIT_OF: Partial<Record<Failure['kind'], string>> = { thin: 'mm', debonded: 'MPa', 'water-loss': 'mm' };
@@ -52,7 +54,8 @@ export function limitTexts({ limits, test }: Pick<PlannedTest, 'limits' | 'test'
   if (has('sparkV')) texts.push(t('asked.spark', { volts: limits['sparkV']! }));
   if (has('spongeV')) texts.push(t('asked.sponge', { volts: limits['spongeV']! }));
   if (has('rhPct')) texts.push(t('asked.slab', { rh: limits['rhPct']!, ph: limits['ph']! }));
-  if (has('crystalsDay') && limits['day']! < limits['crystalsDay']!) texts.push(t('asked.crystals', { day: limits['crystalsDay']! }));
+  if (has('crystalsByAge')) texts.push(t('asked.crystals-by-age', { day: limits['crystalsDay']! }));
+  else if (has('crystalsDay') && limits['day']! < limits['crystalsDay']!) texts.push(t('asked.crystals', { day: limits['crystalsDay']! }));
   if (has('dampAllowed')) texts.push(t('asked.damp'));
   if (texts.length === 0) texts.push(tOf(`asked.kind.${test}`));
   return texts;

@@ -1,45 +1,50 @@
 import type { Face } from '@caulkhorn/core/jobs';
-import {
-  type DryingBand,
-  type DryingForecast,
-  type Finish,
-  type SlabSurroundings,
-  dryingBand,
-  dryingForecast,
-} from '@caulkhorn/core/survey';
+import { type DryingBand, type DryingForecast, type SlabSurroundings, dryingBand, dryingForecast } from '@caulkhorn/core/survey';
 import { calculate } from '@caulkhorn/core/calculators';
 import { useMemo } from 'react';
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
+import { BandChart, type BandPoint } from '../charts/band-chart';
 import { useCalculation } from '../calculation/use-calculation';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { fieldText, parseNumber, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
-import { dayOnly } from '../shared/times';
+import { dayOnly, fromLocalField } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { coverStands } from './cover-stands';
+import { useCoverStart } from './use-cover-start';
 import { parts, useJob } from '../job/job-context';
 import { DAY_MS, toSystem } from '@caulkhorn/core/quantities';
 
 const USUAL_AIR = { temperatureC: 15, relativeHumidityPct: 50 };
 
-/** When the slab will be dry enough for a finish: its readings, the curve through them with its band, and what covering it now would do. */
-export function DryingPanel({ face, finish, rhPct }: { face: Face; finish: Finish; rhPct: number }) {
+interface Props {
+  face: Face;
+  limitRhPct: number;
+  /** as it was read last */ rhPct: number;
+}
+
+/** When a slab will be dry enough for what covers it: its readings, the curve through them with its band, and what covering it now or on its day would do. */
+export function DryingPanel({ face, limitRhPct, rhPct }: Props) {
   const { model } = useJob(parts('model'));
+  const planned = useCoverStart(face.id);
   const units = useUnits();
   const form = useKeptForm(`drying ${face.id} ${units}`, {
     base: 'sealed' as SlabSurroundings['base'],
     ambient: String(USUAL_AIR.relativeHumidityPct),
     temperature: fieldText(USUAL_AIR.temperatureC, '°C', units),
+    coverOn: '',
   });
-  const [base, ambient, temperature] = form.watch(['base', 'ambient', 'temperature']);
+  const [base, ambient, temperature, coverOn] = form.watch(['base', 'ambient', 'temperature', 'coverOn']);
+  const typed = fromLocalField(`${coverOn}T12:00`, model.job.timeZone);
+  const coverMs = typed === undefined ? planned : Date.parse(typed);
   const around: SlabSurroundings = {
     base,
     ambientRhPct: parseNumber(ambient),
     temperatureC: readQuantity(temperature, '°C', units) ?? NaN,
-    limitRhPct: finish.limits.rhPct,
+    limitRhPct,
   };
   const forecast = useMemo(
     () => dryingForecast(face, model.readings, around),
@@ -59,8 +64,16 @@ export function DryingPanel({ face, finish, rhPct }: { face: Face; finish: Finis
         </div>
         <TextField label={t('slab.ambient')} unit="%" inputMode="decimal" {...form.register('ambient')} />
         <TextField label={t('slab.air')} unit={toSystem(0, '°C', units).unit} inputMode="decimal" {...form.register('temperature')} />
+        <div className="col-span-2">
+          <TextField
+            label={t('slab.cover-on')}
+            type="date"
+            hint={planned === undefined ? t('slab.cover-how') : t('slab.cover-planned', { day: dayOnly(planned, model.job.timeZone) })}
+            {...form.register('coverOn')}
+          />
+        </div>
       </div>
-      {forecast ? <Forecast forecast={forecast} isOver={rhPct > finish.limits.rhPct} /> : null}
+      {forecast ? <Forecast forecast={forecast} isOver={rhPct > limitRhPct} coverMs={coverMs} /> : null}
     </div>
   );
 }
@@ -74,10 +87,11 @@ interface Fit {
   readyDayHigh: number | null;
 }
 
-function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: boolean }) {
+function Forecast({ forecast, isOver, coverMs }: { forecast: DryingForecast; isOver: boolean; coverMs: number | undefined }) {
   const { timeZone } = useJob((job) => job.model.job);
   const { calculatorId, input, day0Ms } = forecast;
   const { result, status, share, stop } = useCalculation(calculatorId, input);
+  const coverDay = coverMs === undefined ? undefined : (coverMs - day0Ms) / DAY_MS;
   const answer = result?.ok ? result.value : undefined;
   const fit = calculatorId === 'slab-drying-fit' ? (answer as Fit | undefined) : undefined;
   const curve = useMemo(() => {
@@ -89,8 +103,13 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
       return each.ok ? (each.value as { rhAtProbePct: number[]; readyDay: number | null; rhAfterCoverPct?: number }) : undefined;
     };
     const lastDay = Math.max(0, Math.round(forecast.readings.at(-1)?.day ?? 0));
-    return { open: run({}), covered: run({ coverAtDay: lastDay }) };
-  }, [answer, fit, forecast.readings, input]);
+    const within = coverDay !== undefined && coverDay >= lastDay && coverDay <= Number(slab['days']);
+    return {
+      open: run({}),
+      covered: run({ coverAtDay: lastDay }),
+      onItsDay: within ? run({ coverAtDay: coverDay }) : undefined,
+    };
+  }, [answer, fit, forecast.readings, input, coverDay]);
   if (status === 'running' && !answer)
     return (
       <p className="flex items-center gap-2 text-soft" role="status">
@@ -107,7 +126,7 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
   const band = fit && dryingBand(curve.open.rhAtProbePct, fit);
   return (
     <>
-      <DryingChart forecast={forecast} daily={curve.open.rhAtProbePct} band={band} />
+      <DryingChart forecast={forecast} daily={curve.open.rhAtProbePct} band={band} coverMs={coverMs} />
       <p className="border-l-4 border-water bg-water-soft px-3 py-1.5" data-testid="ready-on">
         {readyDay === null ? t('slab.never') : isOver ? t('slab.ready-on', { day: day(readyDay) }) : t('slab.ready-now')}
         {fit?.readyDayLow != null && isOver
@@ -118,6 +137,16 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
       {curve.covered?.rhAfterCoverPct !== undefined ? (
         <p>{t('slab.covered-now', { rh: formatNumber(curve.covered.rhAfterCoverPct, 0) })}</p>
       ) : null}
+      {coverDay === undefined ? null : (
+        <CoverVerdict
+          {...{ coverDay, readyDay }}
+          lowDay={fit?.readyDayLow ?? null}
+          highDay={fit ? fit.readyDayHigh : readyDay}
+          isOver={isOver}
+          day={day}
+          rhPct={curve.onItsDay?.rhAfterCoverPct}
+        />
+      )}
       {isOver ? (
         <p>{t(readyDay === null ? 'slab.barrier-only' : 'slab.barrier-gains', { day: readyDay === null ? '' : day(readyDay) })}</p>
       ) : null}
@@ -125,51 +154,59 @@ function Forecast({ forecast, isOver }: { forecast: DryingForecast; isOver: bool
   );
 }
 
+interface CoverProps {
+  coverDay: number;
+  readyDay: number | null;
+  /** between which days it is ready, 19 times in 20 */ lowDay: number | null;
+  highDay: number | null;
+  isOver: boolean;
+  day(n: number): string;
+  /** to which the humidity under the cover would even out */ rhPct: number | undefined;
+}
+
+/** Whether the day on which it is to be covered comes too soon. */
+function CoverVerdict({ coverDay, readyDay, lowDay, highDay, isOver, day, rhPct }: CoverProps) {
+  const stands = coverStands(coverDay, { readyDay, lowDay, highDay, isOver });
+  const days = readyDay === null ? '' : Math.ceil(readyDay - coverDay);
+  return (
+    <p
+      data-testid="cover-verdict"
+      className={`border-l-4 px-3 py-1.5 ${stands === 'dry' ? 'border-water bg-water-soft' : 'border-ochre bg-ochre-soft'}`}
+    >
+      {t(`slab.cover.${stands}`, { day: day(coverDay), days })}
+      {rhPct === undefined ? '' : ` ${t('slab.cover-rh', { rh: formatNumber(rhPct, 0) })}`}
+    </p>
+  );
+}
+
 const MOST_POINTS = 160;
 
-function DryingChart({ forecast, daily, band }: { forecast: DryingForecast; daily: readonly number[]; band?: DryingBand }) {
+interface ChartProps {
+  forecast: DryingForecast;
+  daily: readonly number[];
+  band: DryingBand | undefined;
+  coverMs: number | undefined;
+}
+
+function DryingChart({ forecast, daily, band, coverMs }: ChartProps) {
   const { timeZone } = useJob((job) => job.model.job);
   const { day0Ms, readings, input } = forecast;
   const at = (n: number) => day0Ms + n * DAY_MS;
   const every = Math.max(1, Math.ceil(daily.length / MOST_POINTS));
-  const data = daily.flatMap((rh, n) => {
+  const data = daily.flatMap((value, n): BandPoint[] => {
     if (n % every !== 0 && n !== daily.length - 1) return [];
-    return [{ at: at(n), rh, band: band ? [band.low[n], band.high[n]] : null }];
+    return [{ at: at(n), value, band: band ? [band.low[n]!, band.high[n]!] : null }];
   });
-  const tick = { fontSize: 11, fill: 'var(--ink-soft)' };
   return (
-    <figure aria-label={t('slab.chart')}>
-      <ResponsiveContainer width="100%" height={190}>
-        <ComposedChart data={data} margin={{ top: 8, right: 8, bottom: 0, left: -18 }}>
-          <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis
-            dataKey="at"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={(ms: number) => dayOnly(ms, timeZone)}
-            tick={tick}
-            stroke="var(--rule-strong)"
-            minTickGap={36}
-          />
-          <YAxis
-            domain={[(low: number) => Math.floor(Math.min(low, input.limitRhPct - 5) / 5) * 5, 100]}
-            tickCount={6}
-            tick={tick}
-            stroke="var(--rule-strong)"
-            width={48}
-          />
-          <Area dataKey="band" stroke="none" fill="var(--water)" fillOpacity={0.16} isAnimationActive={false} />
-          <Line dataKey="rh" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />
-          <Scatter
-            data={readings.map(({ day, rhPct }) => ({ at: at(day), rh: rhPct }))}
-            dataKey="rh"
-            fill="var(--iron)"
-            isAnimationActive={false}
-          />
-          <ReferenceLine y={input.limitRhPct} stroke="var(--ochre)" strokeWidth={1.5} strokeDasharray="6 3" ifOverflow="extendDomain" />
-        </ComposedChart>
-      </ResponsiveContainer>
-      <figcaption className="text-[13px] text-soft">{t(band ? 'slab.chart-band' : 'slab.chart-plain')}</figcaption>
-    </figure>
+    <BandChart
+      title={t('slab.chart')}
+      caption={t(band ? 'slab.chart-band' : 'slab.chart-plain')}
+      data={data}
+      readings={readings.map(({ day, rhPct }) => ({ at: at(day), value: rhPct }))}
+      limit={input.limitRhPct}
+      days={coverMs === undefined ? [] : [{ at: coverMs, label: t('slab.covered') }]}
+      least={(low) => Math.floor(Math.min(low, input.limitRhPct - 5) / 5) * 5}
+      timeZone={timeZone}
+    />
   );
 }

@@ -45,7 +45,7 @@ export function SlabMoisture({ face }: { face: Face }) {
       <Results results={results} finish={finish} face={face} />
       {results.rhPct === undefined ? null : (
         <Suspense fallback={<p className="py-2 text-soft">{t('slab.computing')}</p>}>
-          <DryingPanel face={face} finish={finish} rhPct={results.rhPct} />
+          <DryingPanel face={face} limitRhPct={finish.limits.rhPct} rhPct={results.rhPct} />
         </Suspense>
       )}
       <p className="mt-2 text-[13px] text-soft">{t('slab.caution')}</p>

@@ -1,5 +1,5 @@
-import type { DetailStep } from '../../build-up/index.js';
-import type { Treatment } from '../treatment.js';
+import type { DetailRule, DetailStep } from '../../build-up/index.js';
+import type { DetailGeometry } from '../detail-take-off.js';
 
 /** A point of a drawing, mm: x along the wall, y into it; the coats lie above 0. In a corner y runs down the wall to the floor. */
 export type SectionPoint = readonly [xMm: number, yMm: number];
@@ -35,6 +35,13 @@ export interface SectionDimension {
   mm: number;
 }
 
+/** As much of a treatment as its drawing shows. */
+export interface DrawnDetail {
+  of: DetailRule['of'];
+  rule: Pick<DetailRule, 'steps' | 'with'>;
+  geometry: Omit<DetailGeometry, 'alongM' | 'isCorner'>;
+}
+
 /** A cut through a detail, to scale. */
 export interface Section {
   minX: number;
@@ -55,7 +62,7 @@ export abstract class Sketch {
   protected readonly dimensions: SectionDimension[] = [];
 
   constructor(
-    protected readonly treatment: Treatment,
+    protected readonly treatment: DrawnDetail,
     /** film of the face's coats over all */ protected readonly coatMm: number,
   ) {}
 

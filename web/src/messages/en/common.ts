@@ -6,6 +6,7 @@ export const COMMON = {
   'advice-not-approval':
     'Advice here is a check, not an approval. The product’s own data sheet, local codes and licensed practice come first.',
   close: 'Close',
+  'toast.close': 'Put this message away',
   cancel: 'Close without saving',
   why: 'Why?',
   retry: 'Try again',

@@ -141,6 +141,8 @@ export const DOSSIER = {
   'dossier.faces': 'Faces and loads',
   'dossier.exceptions': 'Exceptions',
   'dossier.school-usual': '{school} (the usual one, nobody chose)',
+  'dossier.sections': 'Details in section',
+  'dossier.sections-how': 'As they were released, in true proportion. A layer too thin to be seen is drawn thicker.',
   'dossier.drawings': 'The sheet',
   'dossier.drawings-how': 'Drawn from the survey as it is now; what was decided and done follows face by face.',
   'dossier.drawing-of': '{space}, drawn at 1 : {scale}',
