@@ -43,6 +43,11 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await look.click();
   await expect(slate(page)).toContainText('At each of these: K1 crack, Wall–floor to G');
 
+  // by the warmth of the wall, as it was read while it was coated
+  const crystals = slate(page).getByRole('region', { name: 'Crystals' });
+  await expect(crystals).toContainText(/Grown: 28 days at 20 °C were reached about \d+ \w+ \d{4}\./);
+  await expect(crystals).toContainText('By the wall as it was measured');
+
   // nothing typed is ever lost, and what is missing is said at its field
   await page.getByLabel('K1 crack').selectOption('dripping');
   await page.getByRole('button', { name: 'All others dry' }).click();
@@ -91,6 +96,9 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await expect(tests).toContainText('Came back beside the old stop');
   await expect(tests).toContainText('Drop of water before coating');
   await expect(tests).toContainText('left out');
+  await expect(page.getByRole('heading', { name: 'Details in section' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'A K1', exact: true })).toBeVisible();
+  expect(await page.getByRole('img', { name: 'Cut through the detail, to scale' }).count()).toBeGreaterThanOrEqual(3);
 
   // signed as it stands; what is written later is told as an addendum, and the signature can be taken back
   // not before the record was read anew: what the device kept may be older

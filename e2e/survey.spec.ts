@@ -239,10 +239,17 @@ test('a slab: where to test it, what the tests say, and when it will be dry', as
   await expect(ready).toContainText(/Ready on \d+ \w+ \d{4}\. Between .* and .*, 19 times in 20\./, { timeout: 60_000 });
   const forCarpet = await ready.textContent();
   await expect(slab).toContainText('Covered now without a barrier');
+  // against the day on which it is to be covered, which somebody may set
+  const cover = slab.getByTestId('cover-verdict');
+  await slab.getByLabel('To be covered on').fill(new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10));
+  await expect(cover).toContainText(/On .* it may be dry enough or not: test again before covering\. Under the cover/);
+  await slab.getByLabel('To be covered on').fill(new Date(Date.now() + 600 * 86_400_000).toISOString().slice(0, 10));
+  await expect(cover).toContainText('it should be dry enough: test again before covering.');
   await slab.getByLabel('What is to go on it').selectOption('sheet-vinyl');
   await expect(ready).not.toHaveText(forCarpet!, { timeout: 60_000 });
   await slab.getByLabel('Humidity of the air (%)').fill('95');
   await expect(ready).toContainText('It does not get there within two years.', { timeout: 60_000 });
+  await expect(cover).toContainText('it would still be too wet.');
   await slab.getByRole('button', { name: 'Measure at place 2' }).click();
   await goTo(page, 'Survey');
   await slate(page).getByText('Add a reading', { exact: true }).click();

@@ -25,7 +25,7 @@ export function BandChart({ title, caption, data, readings = [], limit, days = [
   return (
     <figure aria-label={title}>
       <ResponsiveContainer width="100%" height={190}>
-        <ComposedChart data={[...data]} margin={{ top: 16, right: 8, bottom: 0, left: -18 }}>
+        <ComposedChart data={[...data]} margin={{ top: 16, right: 22, bottom: 0, left: -18 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
           <XAxis
             dataKey="at"

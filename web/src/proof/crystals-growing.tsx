@@ -16,21 +16,22 @@ export function CrystalsGrowing({ crystals, timeZone }: { crystals: NonNullable<
   const growth = useMemo(() => crystalGrowth(fromMs, needDays, warmth, nowMs), [fromMs, needDays, warmth, nowMs]);
   const { pct, equivalentDays, doneMs, earliestMs, latestMs, isMeasured } = growth;
   const day = (ms: number) => dayOnly(ms, timeZone);
-  const isDone = pct >= 100;
-  const when =
-    doneMs === undefined ? t('growth.frozen') : isDone ? t('growth.done', { day: day(doneMs) }) : t('growth.done-on', { day: day(doneMs) });
-  const band =
-    doneMs === undefined || isDone || earliestMs === undefined
-      ? ''
-      : latestMs === undefined
-        ? t('growth.band-open', { from: day(earliestMs) })
-        : t('growth.band', { from: day(earliestMs), to: day(latestMs) });
+  const says =
+    doneMs === undefined
+      ? [t('growth.now', { pct: Math.floor(pct), days: formatNumber(equivalentDays, 1), need: needDays }), t('growth.frozen')]
+      : pct >= 100
+        ? [t('growth.done', { need: needDays, day: day(doneMs) })]
+        : [
+            t('growth.now', { pct: Math.floor(pct), days: formatNumber(equivalentDays, 1), need: needDays }),
+            t('growth.done-on', { day: day(doneMs) }),
+            latestMs === undefined
+              ? t('growth.band-open', { from: day(earliestMs!) })
+              : t('growth.band', { from: day(earliestMs!), to: day(latestMs) }),
+          ];
   return (
     <section aria-label={t('growth.title')} className="mt-4">
       <h3 className="border-b border-rule-strong pb-0.5 font-semibold">{t('growth.title')}</h3>
-      <p className="mt-1.5 border-l-4 border-water bg-water-soft px-3 py-1.5">
-        {t('growth.now', { pct: Math.floor(pct), days: formatNumber(equivalentDays, 1), need: needDays })} {when} {band}
-      </p>
+      <p className="mt-1.5 border-l-4 border-water bg-water-soft px-3 py-1.5">{says.join(' ')}</p>
       <p className="mt-1 text-[13px] text-soft">{t(isMeasured ? 'growth.measured' : 'growth.unmeasured')}</p>
       <Suspense fallback={<div className="h-48" />}>
         <BandChart

@@ -6,6 +6,7 @@ import { useSearchParams } from 'react-router';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { t, tOf } from '../messages/t';
 import { dayOnly } from '../shared/times';
+import { trueNow } from '../shared/true-clock';
 import { Button } from '../shared/ui/button';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { PlaceInTime } from './place-in-time';
@@ -134,7 +135,9 @@ function TestLine({ row, timeZone, onOpen }: { row: ProofRow; timeZone: string; 
         : t('proof.places-of', { n: retest?.places ?? planned.places ?? 1 }),
     t(`proof.by.${planned.by}`),
     ...(state === 'waits' || state === 'due' || state === 'mending' ? [when] : []),
-    ...(state === 'not-shown' && row.againMs !== undefined ? [t('proof.again-from', { when: dayOnly(row.againMs, timeZone) })] : []),
+    ...(state === 'not-shown' && row.againMs !== undefined
+      ? [row.againMs > trueNow() ? t('proof.again-from', { when: dayOnly(row.againMs, timeZone) }) : t('proof.again-now')]
+      : []),
     ...(planned.optional ? [t('proof.optional')] : []),
   ].filter(Boolean);
   return (
