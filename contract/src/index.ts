@@ -57,6 +57,8 @@ export type {
   SessionInfo,
   Standing,
 } from './people.js';
+export { MakePlateDto, RenewPlateDto } from './plates.js';
+export type { Plate, PublicPlate } from './plates.js';
 export { PAPERS, PRINT_PARTS, PrintDto } from './prints.js';
 export type { PrintAnswer } from './prints.js';
 export { ProgrammeSearchDto } from './programme-search.js';

@@ -20,6 +20,7 @@ export type Permission =
   | 'test'
   | 'sign'
   | 'ask-to-sign'
+  | 'publish'
   | 'stock'
   | 'manage-people'
   | 'supersede-others';
@@ -37,6 +38,7 @@ export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
     'test',
     'sign',
     'ask-to-sign',
+    'publish',
     'stock',
     'manage-people',
     'supersede-others',

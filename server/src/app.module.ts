@@ -49,6 +49,8 @@ import { RecordsDatabase } from './records/records.js';
 import { ServerKeys } from './records/server-keys.js';
 import { DevicesController } from './site-log/devices.controller.js';
 import { SigningLinksController } from './site-log/signing-links.controller.js';
+import { PlateGateController } from './site-log/plate-gate.controller.js';
+import { PlatesController } from './site-log/plates.controller.js';
 import { AppendService } from './site-log/append.service.js';
 
 export interface AppOptions {
@@ -90,6 +92,8 @@ export class AppModule {
         JobsController,
         DevicesController,
         SigningLinksController,
+        PlatesController,
+        PlateGateController,
         ExchangeController,
         PhotosController,
         BroughtPhotosController,

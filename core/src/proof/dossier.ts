@@ -92,38 +92,12 @@ export function dossierOf(
   readings: readonly Reading[],
   nowMs: number,
 ): Dossier {
-  const site = foldLog(log);
-  const { done, films, pails, rounds } = site;
-  const proven = revision ? proofOfPlan(revision, site, readings, nowMs) : new Map<string, ProofRow[]>();
+  const breachesAt = breachesBy(revision);
+  const faces = dossierFaces(revision, log, readings, nowMs);
   const inForce = entriesInForce(log);
   const supersededBy = new Map(log.flatMap(({ entry }) => (entry.supersedes ? [[entry.supersedes, entry] as const] : [])));
-  const breachesAt = (workItemId: string, conditions: Conditions | undefined): Breach[] =>
-    conditions ? breachesOf(revision ? productOfWork(revision, workItemId) : undefined, conditions) : [];
-  const inWalk = [...(revision?.decided?.faces ?? [])].sort((a, b) => a.place - b.place);
-  const faces = inWalk.map((face): DossierFace => {
-    const { faceId } = face;
-    const work = revision!.workItems
-      .filter((item) => item.faceId === faceId)
-      .map((item) => {
-        const mixed = pails.filter(({ workItemId }) => workItemId === item.id);
-        return {
-          ...{
-            item,
-            done: done.get(item.id),
-            needsAir: wantsAir(productOfWork(revision!, item.id)),
-            breaches: breachesAt(item.id, done.get(item.id)?.conditions),
-          },
-          ...{ film: films.get(item.id) ?? [], rounds: rounds.get(item.id)?.length ?? 0, photos: site.photos.get(item.id) ?? [] },
-          ...{ pails: mixed.length, thrown: mixed.filter(({ became }) => became === 'thrown').length },
-        };
-      });
-    const ends = work.map((each) => each.done?.finishedAt);
-    const finishedMs = ends.length === 0 || ends.some((end) => end === undefined) ? undefined : Math.max(...(ends as number[]));
-    const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
-    return { face, work, readings: of(readings), tests: proven.get(faceId) ?? [], ...(finishedMs === undefined ? {} : { finishedMs }) };
-  });
   const last = log.at(-1);
-  const tried = new Set([...proven.values()].flat().flatMap(({ tries }) => tries.map(({ entry }) => entry?.id)));
+  const tried = new Set(faces.flatMap(({ tests }) => tests.flatMap(({ tries }) => tries.map(({ entry }) => entry?.id))));
   return {
     revision,
     faces,
@@ -147,6 +121,47 @@ export function dossierOf(
       imported: log.filter(({ importedAt }) => importedAt !== undefined).length,
     },
   };
+}
+
+const breachesBy =
+  (revision: ReleasedRevision | null) =>
+  (workItemId: string, conditions: Conditions | undefined): Breach[] =>
+    conditions ? breachesOf(revision ? productOfWork(revision, workItemId) : undefined, conditions) : [];
+
+/** Every face that was released, in the order of the walk, with its work and its tests at a time, ms. */
+export function dossierFaces(
+  revision: ReleasedRevision | null,
+  log: readonly LogLine[],
+  readings: readonly Reading[],
+  nowMs: number,
+): DossierFace[] {
+  const site = foldLog(log);
+  const { done, films, pails, rounds } = site;
+  const proven = revision ? proofOfPlan(revision, site, readings, nowMs) : new Map<string, ProofRow[]>();
+  const breachesAt = breachesBy(revision);
+  const inWalk = [...(revision?.decided?.faces ?? [])].sort((a, b) => a.place - b.place);
+  return inWalk.map((face): DossierFace => {
+    const { faceId } = face;
+    const work = revision!.workItems
+      .filter((item) => item.faceId === faceId)
+      .map((item) => {
+        const mixed = pails.filter(({ workItemId }) => workItemId === item.id);
+        return {
+          ...{
+            item,
+            done: done.get(item.id),
+            needsAir: wantsAir(productOfWork(revision!, item.id)),
+            breaches: breachesAt(item.id, done.get(item.id)?.conditions),
+          },
+          ...{ film: films.get(item.id) ?? [], rounds: rounds.get(item.id)?.length ?? 0, photos: site.photos.get(item.id) ?? [] },
+          ...{ pails: mixed.length, thrown: mixed.filter(({ became }) => became === 'thrown').length },
+        };
+      });
+    const ends = work.map((each) => each.done?.finishedAt);
+    const finishedMs = ends.length === 0 || ends.some((end) => end === undefined) ? undefined : Math.max(...(ends as number[]));
+    const of = <T extends { faceId: string }>(all: readonly T[]) => all.filter((each) => each.faceId === faceId);
+    return { face, work, readings: of(readings), tests: proven.get(faceId) ?? [], ...(finishedMs === undefined ? {} : { finishedMs }) };
+  });
 }
 
 /** A start, an end or a picture as it should be: whatever else was said with it is told nowhere but in the log. */

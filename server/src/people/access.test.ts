@@ -120,6 +120,15 @@ const TABLE: readonly Row[] = [
   { route: `GET ${ORGANISATION}/jobs/${JOB}/signing-links`, status: [401, 200, 200, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/signing-links`, body: () => ({}), status: [401, 400, 400, 403, 403, 403] },
   { route: `DELETE ${ORGANISATION}/jobs/${JOB}/signing-links/${randomUUID()}`, status: [401, 404, 404, 403, 403, 403] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/plates`, status: [401, 200, 403, 403, 403, 403] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/plates`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
+  {
+    route: `PUT ${ORGANISATION}/jobs/${JOB}/plates/${randomUUID()}`,
+    body: () => ({ contact: 'x' }),
+    status: [401, 404, 403, 403, 403, 403],
+  },
+  { route: `DELETE ${ORGANISATION}/jobs/${JOB}/plates/${randomUUID()}`, status: [401, 404, 403, 403, 403, 403] },
+  { route: 'GET /api/plates/no-such-plate', status: [404, 404, 404, 404, 404, 404] },
   { route: 'DELETE /api/session', status: [204, 204, 204, 204, 204, 204] },
 ];
 

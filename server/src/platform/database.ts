@@ -18,6 +18,7 @@ import { KeptProgramme1764000000011 } from './migrations/0011-kept-programme.js'
 import { ProgrammeSearch1764000000012 } from './migrations/0012-programme-search.js';
 import { DossierPrint1764000000013 } from './migrations/0013-dossier-print.js';
 import { BroughtPhotos1764000000015 } from './migrations/0015-brought-photos.js';
+import { WallPlate1764000000016 } from './migrations/0016-wall-plate.js';
 import { SigningLink1764000000014 } from './migrations/0014-signing-link.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
 
@@ -37,6 +38,7 @@ const MIGRATIONS = [
   DossierPrint1764000000013,
   SigningLink1764000000014,
   BroughtPhotos1764000000015,
+  WallPlate1764000000016,
 ];
 
 /**
@@ -129,6 +131,7 @@ const TABLES = [
     'programme_search',
     'dossier_print',
     'signing_link',
+    'wall_plate',
   ],
   ...['command', 'plan_revision', 'log_entry', 'job_keys', 'job_import', 'house', 'product', 'stock_move'],
 ];

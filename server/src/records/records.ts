@@ -11,6 +11,7 @@ import { JobList } from './job-list.js';
 import { type JobRow, JobRows, READ_JOB, type StoredJob, storedJob } from './job-rows.js';
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
+import { PlateRows } from './plate-rows.js';
 import { PrintRows } from './print-rows.js';
 import { RevisionRows } from './revision-rows.js';
 import { SearchRows } from './search-rows.js';
@@ -64,6 +65,7 @@ export class JobRecords extends Records {
   readonly searches: SearchRows;
   readonly prints: PrintRows;
   readonly signingLinks: SigningLinkRows;
+  readonly plates: PlateRows;
 
   constructor(
     caller: Caller,
@@ -79,6 +81,7 @@ export class JobRecords extends Records {
     this.photoFiles = new PhotoFileRows(manager, organisationId, jobId);
     this.searches = new SearchRows(manager, organisationId, jobId);
     this.prints = new PrintRows(manager, organisationId, jobId);
+    this.plates = new PlateRows(manager, organisationId, jobId);
     this.signingLinks = new SigningLinkRows(manager, organisationId, jobId);
   }
 }
