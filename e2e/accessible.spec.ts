@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
 import type { AxeResults } from 'axe-core';
-import { addresses, signIn } from './support.js';
+import { addresses, plateOf, signIn } from './support.js';
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 const LENSES = ['survey', 'water', 'build-up', 'materials', 'programme', 'site-log', 'proof', 'handover'] as const;
@@ -55,7 +55,8 @@ for (const [size, viewport] of SIZES)
       ...['dossier', 'cards', 'day', 'diary', `details/${f}`].map((part) => `/o/${o}/jobs/${j}/${part}`),
       ...['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
       ...tests,
-      ...['/account', '/bench', '/bench/film', '/glossary', '/join', '/sign'],
+      ...(await plateOf(page, o, loft.j)),
+      ...['/account', '/bench', '/bench/film', '/glossary', '/join', '/sign', '/plate/none'],
     ];
     for (const path of paths) {
       await page.goto(path);

@@ -1,6 +1,7 @@
 import { CALCULATORS } from '@caulkhorn/core/calculators';
 import { SHIPPED_PRODUCTS } from '@caulkhorn/core/catalogue';
 import { type Page, expect, test } from '@playwright/test';
+import { plateOf } from './support.js';
 
 /** Names, notes and marks that people typed, products, places, units and signs: everything else on a screen is ours to say. */
 const NOT_WORDS =
@@ -114,6 +115,7 @@ test('in a made-up language nothing stays English, and nothing is cut off', asyn
     ...lenses.map((lens) => `/o/${o}/jobs/${j}/${lens}`),
     ...['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
     ...['/account', '/bench', '/bench/film', '/bench/sealing-order'],
+    ...(await plateOf(page, o, j)),
   ];
   for (const path of paths) {
     await page.goto(path);

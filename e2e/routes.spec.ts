@@ -30,6 +30,7 @@ const ROUTES: readonly Route[] = [
   { path: '/account', shows: /^Second factor$/ },
   { path: '/join#spent', shows: /^An invitation$/ },
   { path: '/sign#spent', shows: /^A dossier to sign$/ },
+  { path: '/plate/none', shows: /^Treated against water$/ },
   { path: '/reset#spent', shows: /^Set a new password$/ },
 ];
 

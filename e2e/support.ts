@@ -143,3 +143,13 @@ export async function writeLog(page: Page, path: string, bodies: readonly EntryB
     last = entry;
   }
 }
+
+/** Addresses of a plate: what anybody opens, and the paper to print. */
+export async function plateOf(page: Page, o: string, j: string): Promise<[page: string, paper: string]> {
+  const plates = `/api/organisations/${o}/jobs/${j}/plates`;
+  const made = await page.request.post(plates, { data: { contact: '0990' } });
+  expect(made.status()).toBe(201);
+  const { id } = (await made.json()) as { id: string };
+  const all = (await (await page.request.get(plates)).json()) as { id: string; token: string }[];
+  return [`/plate/${all.find((each) => each.id === id)!.token}`, `/o/${o}/jobs/${j}/plate/${id}`];
+}

@@ -22,6 +22,8 @@ const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
 const SignByLinkPage = lazy(() => import('./people/sign-by-link-page').then((m) => ({ default: m.SignByLinkPage })));
+const PlatePage = lazy(() => import('./people/plate-page').then((m) => ({ default: m.PlatePage })));
+const PlatePaperPage = lazy(() => import('./handover/plate-paper-page').then((m) => ({ default: m.PlatePaperPage })));
 const JoinPage = lazy(() => import('./people/join-page').then((m) => ({ default: m.JoinPage })));
 const BenchPage = lazy(() => import('./bench/bench-page').then((m) => ({ default: m.BenchPage })));
 const DiaryPage = lazy(() => import('./handover/diary-page').then((m) => ({ default: m.DiaryPage })));
@@ -32,12 +34,12 @@ const DetailsPage = lazy(() => import('./build-up/details-page').then((m) => ({ 
 const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ default: m.DossierPage })));
 
 export function App() {
-  // who comes with a one-time link need not be signed in, and must not be asked to be
-  const OneTime = { '/reset': ResetPage, '/join': JoinPage, '/sign': SignByLinkPage }[location.pathname];
-  if (OneTime)
+  // who comes by such an address need not be signed in, and must not be asked to be
+  const ForAnybody = { reset: ResetPage, join: JoinPage, sign: SignByLinkPage, plate: PlatePage }[location.pathname.split('/')[1]!];
+  if (ForAnybody)
     return (
       <Suspense fallback={<Loading what="Caulkhorn" />}>
-        <OneTime />
+        <ForAnybody />
       </Suspense>
     );
   return <SignedInApp />;
@@ -70,6 +72,7 @@ function SignedInApp() {
             <Route path="cards" element={<CardsPage />} />
             <Route path="day" element={<DaySheetPage />} />
             <Route path="diary" element={<DiaryPage />} />
+            <Route path="plate/:plateId" element={<PlatePaperPage />} />
             <Route path="details/:faceId" element={<DetailsPage />} />
             <Route path=":lens?" element={<JobPage session={session.data} />} />
           </Route>

@@ -9,6 +9,7 @@ import { AskClient } from './ask-client';
 import { BundleCheckPanel, BundlePanel } from './bundle-panel';
 import { LogCheckPanel } from './log-check';
 import { MissingList } from './missing-list';
+import { PlatesPanel } from './plates-panel';
 import { VisitsPanel } from './visits-panel';
 import { SigningPanel } from './signing-panel';
 
@@ -32,6 +33,7 @@ export function HandoverSlate() {
       <SigningPanel />
       {can('ask-to-sign') ? <AskClient /> : null}
       <VisitsPanel />
+      {can('publish') ? <PlatesPanel /> : null}
       {can('export-job') ? <BundlePanel /> : null}
       <BundleCheckPanel />
       <LogCheckPanel />

@@ -7,6 +7,7 @@ import { DOSSIER } from './dossier';
 import { FIGURES } from './figures';
 import { GATE } from './gate';
 import { HOUSE } from './house';
+import { PLATES } from './plates';
 import { PROOF } from './proof';
 import { PROOF_FIELDS } from './proof-fields';
 import { SIGNING } from './signing';
@@ -30,6 +31,7 @@ export const LATER = {
   ...DOSSIER,
   ...SIGNING,
   ...VISITS,
+  ...PLATES,
   ...GATE,
   ...PROOF,
   ...PROOF_FIELDS,
