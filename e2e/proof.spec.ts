@@ -1,3 +1,5 @@
+import { Buffer } from 'node:buffer';
+import { readFileSync } from 'node:fs';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { EntryBody } from '@caulkhorn/core/site-log';
@@ -174,4 +176,30 @@ test('the demo’s finished job shows what holds and what does not, and what is 
   await page.getByRole('button', { name: /Ponded water/ }).click();
   await expect(slate(page)).toContainText('loss beyond evaporation');
   await expect(slate(page).getByRole('img').or(slate(page).locator('svg.recharts-surface')).first()).toBeVisible();
+});
+
+test('readings come in from a file and leave as one; a load without its unit is told by its line', async ({ page }) => {
+  await signIn(page);
+  const path = await copyOf(page, 'Net loft', 'Loft, pulled');
+  await page.goto(`${path}/programme`);
+  await release(page, 1);
+  const { model } = (await (await page.request.get(`/api${apiPath(path)}`)).json()) as { model: JobModel };
+  const wall = model.faces.find(({ mark }) => mark === 'B')!.id;
+  await writeLog(page, path, doneAll(await latest(page, path), wall, false), 60 * DAY_MIN);
+  await page.goto(`${path}/proof?test=${wall}:pull-off`);
+  const file = page.getByLabel('Readings from a file (CSV)');
+  const rig = (text: string) => ({ name: 'rig.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await file.setInputFiles(rig('no,load,failure\n1,2600,coat\n'));
+  await expect(slate(page)).toContainText('The head of the column “load” names no unit that is known of it: load (N)');
+  await file.setInputFiles(rig('no,load (kN),failure,u (m),v (m)\n1,2.6,coat,1,0.5\n2,2.7,substrate,2,0.5\n3,2.5,in the coat,3,1\n'));
+  await expect(page.getByText('3 readings read. Left out: no.')).toBeVisible();
+  await expect(page.getByLabel('force (N)').first()).toHaveValue('2600');
+  await page.getByLabel('Diameter of the dolly (mm)').fill('50');
+  await page.getByLabel('Seen by').fill('The client');
+  await page.getByLabel('Weather, or the air of the room').fill('dry, 15 °C');
+  await page.getByRole('button', { name: 'Write it into the log' }).click();
+  const saved = page.waitForEvent('download');
+  await slate(page).getByRole('button', { name: 'These readings as a table (CSV)' }).click();
+  const table = readFileSync(await (await saved).path(), 'utf8');
+  expect(table.split('\r\n').slice(0, 2)).toEqual(['load (N),failure,u (m),v (m)', '2600,coat,1,0.5']);
 });

@@ -1,7 +1,9 @@
 /** Standard acceleration of gravity, m/s², exact by definition (3rd CGPM 1901; NIST SP 811, appendix B.8). */
 export const STANDARD_GRAVITY = 9.80665;
-/** Pa in one psi (lbf/in²): 4.4482216152605 N / (0.0254 m)², exact (NIST SP 811, appendix B.8). */
-export const PA_PER_PSI = 4.4482216152605 / 0.0254 ** 2;
+/** N in one pound-force, exact (NIST SP 811, appendix B.8). */
+export const N_PER_LBF = 4.4482216152605;
+/** Pa in one psi (lbf/in²), exact. */
+export const PA_PER_PSI = N_PER_LBF / 0.0254 ** 2;
 /** L in one US gallon, exact: 231 in³ (NIST SP 811). */
 export const L_PER_US_GALLON = 3.785411784;
 /** m² in one square foot, exact (NIST SP 811). */

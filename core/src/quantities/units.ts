@@ -1,4 +1,4 @@
-import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, M3_PER_YD3, PA_PER_PSI } from './constants.js';
+import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, M3_PER_YD3, PA_PER_PSI, N_PER_LBF } from './constants.js';
 
 export type UnitSystem = 'metric' | 'us';
 
@@ -20,7 +20,7 @@ const CUSTOMARY: Readonly<Record<string, CustomaryUnit>> = {
   kPa: { unit: 'psi', factor: 1000 / PA_PER_PSI },
   bar: { unit: 'psi', factor: 100_000 / PA_PER_PSI },
   MPa: { unit: 'psi', factor: 1e6 / PA_PER_PSI },
-  kN: { unit: 'lbf', factor: 1000 / 4.4482216152605 },
+  kN: { unit: 'lbf', factor: 1000 / N_PER_LBF },
   kg: { unit: 'lb', factor: 1 / KG_PER_LB },
   L: { unit: 'US gal', factor: 1 / L_PER_US_GALLON },
   mL: { unit: 'fl oz', factor: FL_OZ_PER_US_GALLON / (1000 * L_PER_US_GALLON) },

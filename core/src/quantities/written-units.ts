@@ -1,4 +1,4 @@
-import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, PA_PER_PSI, ZERO_CELSIUS_K } from './constants.js';
+import { KG_PER_LB, L_PER_US_GALLON, M2_PER_FT2, N_PER_LBF, PA_PER_PSI, ZERO_CELSIUS_K } from './constants.js';
 
 /** Ways in which a unit is written, in lower case without blanks, and what one of it is in the unit wanted: value × factor + offset. */
 interface Written {
@@ -54,6 +54,12 @@ const WRITTEN: Readonly<Record<string, readonly Written[]>> = {
   ],
   '%': [{ as: ['%', '%rh', 'rh', 'percent', 'pct'], factor: 1 }],
   '% mass': [{ as: ['%mass', '%', 'mass%', 'percent', 'pct'], factor: 1 }],
+  N: [
+    { as: ['n', 'newton', 'newtons'], factor: 1 },
+    { as: ['dan'], factor: 10 },
+    { as: ['kn'], factor: 1000 },
+    { as: ['lbf'], factor: N_PER_LBF },
+  ],
   MPa: [
     { as: ['mpa', 'n/mm²', 'n/mm2'], factor: 1 },
     { as: ['kpa'], factor: 0.001 },

@@ -21,12 +21,11 @@ import { fromLocalField, localField } from '../shared/times';
 import { trueNow } from '../shared/true-clock';
 import { Button } from '../shared/ui/button';
 import { TextArea, TextField } from '../shared/ui/field';
-import { FileField } from '../shared/ui/file-field';
 import { FormFoot } from '../shared/ui/form-foot';
-import { FaultList } from '../shared/ui/fault-list';
 import { LooksField } from './looks-field';
 import { SimulatedReading } from './simulated-reading';
-import { levelsIn } from './levels-in';
+import { LevelsFile, RowsFile } from './readings-file';
+import { columnsOf, readingsIn } from './readings-of';
 
 type Spec = ReturnType<typeof describeFields>[string];
 const LOOKED: ReadonlySet<TestKind> = new Set(['leak-look', 'penetration-air']);
@@ -64,6 +63,7 @@ export function TestForm({ face, row, kind, places, onSaved, correcting }: TestF
     onChange: ({ target }: { target: { value: string } }) => set({ [name]: target.value }),
     fault: faultAt(issues, name),
   });
+  const rows = LOOKED.has(kind) ? undefined : readingsIn(specs);
   const wantsCalibration = CALIBRATED_FOR_DAYS[kind] !== undefined || (kind === 'pinhole' && textOf(result['how'] ?? '') !== 'look');
   const isRetest = correcting ? correcting.body.mendId !== undefined : retest !== undefined;
   const targetIds = isRetest && planned.targetIds ? retestTargets(row) : (planned.targetIds ?? []);
@@ -109,8 +109,15 @@ export function TestForm({ face, row, kind, places, onSaved, correcting }: TestF
       />
       {LEVELLED.has(kind) ? (
         <LevelsFile
-          reader={reader}
+          timeZone={timeZone}
           onRead={(levels) => setResult({ ...result, levels: linesOf(columnsOf(specs['levels']!), levels, reader) })}
+        />
+      ) : null}
+      {rows && !LEVELLED.has(kind) ? (
+        <RowsFile
+          key={rows.list}
+          columns={rows.columns}
+          onRead={(read) => setResult({ ...result, [rows.list]: read.map((row) => draftOf(rows.columns, row, reader)) })}
         />
       ) : null}
       {LOOKED.has(kind) ? (
@@ -180,10 +187,6 @@ function withLists(specs: Readonly<Record<string, Spec>>, read: Record<string, u
   return { ...read, ...Object.fromEntries(empty.map(([name]) => [name, []])) };
 }
 
-function columnsOf(spec: Spec): Readonly<Record<string, Spec>> {
-  return spec.type === 'list' && spec.of.type === 'record' ? spec.of.fields : {};
-}
-
 /** The list whose rows say where they were read. */
 const listWithPlaces = (specs: Readonly<Record<string, Spec>>): string | undefined =>
   Object.entries(specs).find(([, spec]) => spec.type === 'list' && spec.minItems !== 0 && 'uM' in columnsOf(spec))?.[0];
@@ -198,28 +201,4 @@ function placed(specs: Readonly<Record<string, Spec>>, draft: DraftRecord, place
     ...draft,
     [name]: places.map(([u, v], i) => ({ ...(isRecord(rows[i] ?? '') ? (rows[i] as DraftRecord) : {}), uM: metres(u), vM: metres(v) })),
   };
-}
-
-/** A logger's file, read into the form; what is wrong in it is told by its line. */
-function LevelsFile({ reader, onRead }: { reader: Reader; onRead(levels: readonly object[]): void }) {
-  const [faults, setFaults] = useState<readonly Issue[]>([]);
-  return (
-    <div>
-      <FileField
-        label={t('proof.import-levels')}
-        accept=".csv,text/csv"
-        onFile={(file) => {
-          void file.text().then((text) => {
-            const read = levelsIn(text, { clock: 'local', timeZone: reader.timeZone });
-            setFaults(read.ok ? [] : read.issues);
-            if (!read.ok) return;
-            onRead(read.value);
-            toast(t('proof.levels-read', { n: read.value.length }));
-          });
-        }}
-      />
-      <p className="text-[13px] text-soft">{t('proof.import-how')}</p>
-      {faults.length > 0 ? <FaultList title={t('proof.import-levels')} issues={faults} /> : null}
-    </div>
-  );
 }

@@ -1,6 +1,7 @@
 import type { Face } from '@caulkhorn/core/jobs';
 import { type PlannedTest, type Try, levelOfItself } from '@caulkhorn/core/proof';
-import { extentOf } from '@caulkhorn/core/jobs';
+import { describeFields } from '@caulkhorn/core/fields';
+import { TEST_RESULT_FIELDS, extentOf } from '@caulkhorn/core/jobs';
 import { Suspense, lazy, useMemo } from 'react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
@@ -9,6 +10,9 @@ import { useUnits } from '../shared/preferences';
 import { dayOnly, fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { FilmPicture } from '../site-log/film-picture';
+import { saveFile } from '../shared/save-file';
+import { readingsIn } from './readings-of';
+import { rowsCsv } from './rows-csv';
 import { StateChip } from './state-chip';
 import { failureText, lackText, shownText } from './test-texts';
 import { useTargetName } from './use-target-name';
@@ -83,6 +87,7 @@ export function TryView({
           </div>
         ))}
       {body ? <Drawn result={body.result} planned={planned} face={face} /> : null}
+      {body ? <ReadingsOut result={body.result} name={`${face.mark}-${planned.id}.csv`} /> : null}
       {body?.note ? <p className="mt-1">{body.note}</p> : null}
       {body && onCorrect ? (
         <Button look="quiet" size="small" className="max-[719px]:h-14" onClick={onCorrect}>
@@ -94,6 +99,24 @@ export function TryView({
 }
 
 type Result = NonNullable<Try['entry']>['body']['result'];
+
+/** The readings as a table that other programs read, and that can be read in again. */
+function ReadingsOut({ result, name }: { result: Result; name: string }) {
+  const rows = readingsIn(describeFields(TEST_RESULT_FIELDS[result.kind]));
+  if (!rows) return null;
+  const read = (result as unknown as Record<string, readonly Record<string, unknown>[]>)[rows.list]!;
+  if (read.length === 0) return null;
+  return (
+    <Button
+      look="quiet"
+      size="small"
+      className="max-[719px]:h-14"
+      onClick={() => saveFile(name, rowsCsv(rows.columns, read), 'text/csv;charset=utf-8')}
+    >
+      {t('proof.rows-out')}
+    </Button>
+  );
+}
 
 /** The readings as a picture, where one says more than a list. */
 function Drawn({ result, planned, face }: { result: Result; planned: PlannedTest; face: Face }) {

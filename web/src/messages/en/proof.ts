@@ -101,6 +101,13 @@ export const PROOF = {
   'proof.import-levels': 'Levels from a file (CSV)',
   'proof.import-how':
     'Columns for the hours or the time, the level and, where there are any, what the pan lost and the rain. Units stand in the heads: level (mm).',
+  'proof.import-rows': 'Readings from a file (CSV)',
+  'proof.import-rows-how':
+    'Columns in any order: {heads}. Other units are read where the head names them. What was typed here before gives way.',
+  'proof.rows-read': '{n} readings read',
+  'proof.rows-read.one': '{n} reading read',
+  'proof.rows-left-out': 'Left out: {heads}.',
+  'proof.rows-out': 'These readings as a table (CSV)',
   'proof.levels-read': '{n} levels read',
   'proof.look-above': 'Something above is missing or wrong.',
   'proof.chart-levels': 'Level against time',
@@ -296,6 +303,7 @@ export const PROOF = {
   'issue.still-too-wet': 'Still too wet: {value}, and {limit} is allowed.',
   'issue.no-hours-column': 'No column holds the hours since the start, or times.',
   'issue.no-level-column': 'No column holds the level.',
+  'issue.figures-without-unit': 'The head of the column “{column}” names no unit that is known of it: {wanted} …',
   'issue.head-without-unit': 'The head of the column “{column}” names no unit: level (mm), level (ft) …',
   'log.entry-test': '{name}',
   'log.kind.test': 'tests',
