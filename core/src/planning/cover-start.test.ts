@@ -9,7 +9,11 @@ function placed(done: Parameters<typeof programmeJob>[1]['done'] = new Map()) {
   const { workItems } = plan;
   const options = placingOptions({ ...{ model, plan, workItems, house: USUAL_HOUSE, bookings: [] }, tool: undefined, wallsC: new Map() });
   const programme = programmeJob(workItems, { done }, { ...options, nowMs: NOW });
-  const startMs = coverStartMs(plan.faces.find(({ faceId }) => faceId === 'north')!, workItems, programme);
+  const startMs = coverStartMs(
+    plan.faces.find(({ faceId }) => faceId === 'north')!,
+    workItems,
+    programme,
+  );
   return { plan, workItems, programme, startMs };
 }
 

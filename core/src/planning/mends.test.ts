@@ -157,7 +157,7 @@ describe('crystals are judged by how warm the wall was, not by the calendar', ()
   const of = planned();
   const ids = ['k1', 'north.0~floor.2'];
   const damp: TestResult = { kind: 'leak-look', waterUp: true, looks: ids.map((targetId) => ({ targetId, saw: 'damp' })) };
-  const lines = (surfaceTemperatureC: number, result = damp) => [
+  const lines = (surfaceTemperatureC: number, result: TestResult = damp) => [
     ...doneAll(of.plan.workItems, T0),
     entry(
       {

@@ -7,13 +7,13 @@ function released() {
   const features = [
     crack(),
     crack({ id: 'k2', mark: 'K2' }),
-    crack({ id: 'k3', mark: 'K3', movement: 'active', widthMm: 3 }),
+    crack({ id: 'k3', mark: 'K3', movement: 'moving', widthMm: 3 }),
     crack({ id: 'p1', mark: 'P1', kind: 'penetration', diameterMm: 110, depthMm: 30 }),
   ];
   const model = { ...sampleJob(), features, buildUps: [buildUp('north')] };
   const plan = planJob(model, USUAL_CREW, USUAL_HOUSE);
   const { decided } = revisionContent(model, plan, USUAL_CREW, USUAL_HOUSE);
-  return { plan, faces: decided.faces };
+  return { plan, faces: decided!.faces };
 }
 
 test('each detail is drawn from what was frozen just as it is drawn from the plan, and once where it is the same', () => {

@@ -58,7 +58,7 @@ test('what goes out comes in the same, for every kind of readings', () => {
       if (spec.type !== 'list' || spec.of.type !== 'record') continue;
       const columns = spec.of.fields;
       const values = Object.entries(columns).map(([field, each]) => {
-        const value =
+        const value: fc.Arbitrary<unknown> =
           each.type === 'choice'
             ? fc.constantFrom(...each.choices)
             : each.type === 'flag'
