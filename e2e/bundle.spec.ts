@@ -6,11 +6,12 @@ import { unzipSync, zipSync } from 'fflate';
 import { createHash, randomUUID } from 'node:crypto';
 import { apiPath, copyOf, goTo, openJob, signIn, slate } from './support';
 
-/** The bundle of the job that is open, as it was saved. */
-async function bundleOf(page: Page, name = 'Net loft, brine cellar'): Promise<Uint8Array> {
+/** The bundle of the job that is open, as it was saved; the PDF takes its time. */
+async function bundleOf(page: Page, { name, withPdf }: { name: string; withPdf: boolean }): Promise<Uint8Array> {
   await goTo(page, 'Handover');
+  await page.getByLabel('With the dossier as PDF, made by the server').setChecked(withPdf);
   const [download] = await Promise.all([
-    page.waitForEvent('download'),
+    page.waitForEvent('download', { timeout: 90_000 }),
     page.getByRole('button', { name: 'Make the bundle (ZIP)' }).click(),
   ]);
   expect(download.suggestedFilename()).toBe(`${name}.zip`);
@@ -20,13 +21,14 @@ async function bundleOf(page: Page, name = 'Net loft, brine cellar'): Promise<Ui
 test('a bundle checks itself in a browser without the app, and one byte that was changed is named', async ({ page, browser }, info) => {
   await signIn(page);
   await openJob(page, 'Net loft');
-  const zip = await bundleOf(page);
+  const zip = await bundleOf(page, { name: 'Net loft, brine cellar', withPdf: true });
   await expect(slate(page)).toContainText('Write this down at handover');
   const told = /[0-9a-f]{64}/.exec((await slate(page).textContent())!)![0];
   const files = unzipSync(zip);
   expect(Object.keys(files)).toEqual(
     expect.arrayContaining(['job.json', 'tables/tests.csv', 'tests.ics', 'verify.html', 'manifest.json', 'read-me.txt']),
   );
+  expect(Buffer.from(files['dossier.pdf']!.slice(0, 5)).toString()).toBe('%PDF-');
   expect(Buffer.from(files['tables/tests.csv']!).toString()).toMatch(/A,leak-look-28,failed.*dripping/);
 
   // on another machine, from a disk, with no network at all
@@ -90,7 +92,7 @@ test('a bundle read back is the same job with its pictures, byte for byte; an al
   const path = await copyOf(page, 'Net loft', 'Loft, carried away');
   const photoId = await photograph(page, path);
   await page.goto(`${path}/handover`);
-  const zip = await bundleOf(page, 'Loft, carried away');
+  const zip = await bundleOf(page, { name: 'Loft, carried away', withPdf: false });
   const files = unzipSync(zip);
   const picture = `photos/${photoId}.jpg`;
   expect(Object.keys(files)).toContain(picture);
@@ -113,7 +115,7 @@ test('a bundle read back is the same job with its pictures, byte for byte; an al
   const kept = await page.request.get(`/api${apiPath(copy)}/photos/${photoId}/image`);
   expect(sha256(await kept.body())).toBe(sha256(files[picture]!));
   // and once more out of it: the same but for its own id and when its log came in
-  const again = unzipSync(await bundleOf(page, 'Loft, carried away'));
+  const again = unzipSync(await bundleOf(page, { name: 'Loft, carried away', withPdf: false }));
   expect(sha256(again[picture]!)).toBe(sha256(files[picture]!));
   const job = (of: Record<string, Uint8Array>) => {
     const {

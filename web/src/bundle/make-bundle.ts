@@ -4,7 +4,8 @@ import { BUNDLE_FORMAT, BUNDLE_VERSION, MANIFEST, type Manifest, fileEntry } fro
 /** A file of a bundle: at hand, or fetched when its turn comes; null where nobody has it. */
 export interface Part {
   path: string;
-  read(signal: AbortSignal): Promise<Uint8Array | string | null>;
+  /** @param onShare how far it is, 0 to 1, where it takes long */
+  read(signal: AbortSignal, onShare: (share: number) => void): Promise<Uint8Array | string | null>;
 }
 
 export interface BundleOf {
@@ -12,7 +13,7 @@ export interface BundleOf {
   madeAt: string;
   parts: readonly Part[];
   signal: AbortSignal;
-  /** so many of how many files are in it */ onProgress(done: number, of: number): void;
+  /** so many of how many files are in it, the one at hand by its share */ onProgress(done: number, of: number): void;
 }
 
 export interface MadeBundle {
@@ -43,7 +44,7 @@ export async function makeBundle({ job, madeAt, parts, signal, onProgress }: Bun
   for (const [i, part] of parts.entries()) {
     signal.throwIfAborted();
     onProgress(i, parts.length);
-    const content = await part.read(signal);
+    const content = await part.read(signal, (share) => onProgress(i + share, parts.length));
     if (content === null) {
       missing.push(part.path);
       continue;

@@ -12,11 +12,12 @@ import { parts, useJob } from '../job/job-context';
 import { t, tOf } from '../messages/t';
 import { useProof } from '../proof/use-proof';
 import { ApiError } from '../shared/api';
+import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { trueNow } from '../shared/true-clock';
 import { Button } from '../shared/ui/button';
 import { FileField } from '../shared/ui/file-field';
-import { bundleParts } from './bundle-parts';
+import { DOSSIER_PDF, bundleParts } from './bundle-parts';
 import { LogOutcome } from './log-check';
 import { useRecordRead } from './use-record-read';
 
@@ -28,6 +29,8 @@ export function BundlePanel() {
   const { path, model, revision, lines, outbox } = useJob(parts('path', 'model', 'revision', 'lines', 'outbox'));
   const proof = useProof();
   const read = useRecordRead();
+  const units = useUnits();
+  const [withPdf, setWithPdf] = useState(true);
   const [making, setMaking] = useState<Making | null>(null);
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
@@ -43,6 +46,7 @@ export function BundlePanel() {
       lines: received,
       proof,
       madeMs,
+      ...(withPdf ? { print: { paper: units === 'us' ? 'Letter' : 'A4', units, part: 'all', locale: navigator.language } } : {}),
       faces: dossierOf(revision, received, model.readings, madeMs).faces,
     });
     setMaking({ state: 'making', done: 0, of: bundle.length });
@@ -60,6 +64,7 @@ export function BundlePanel() {
       setMaking({ state: 'failed', why: t(`failed.${code}.text`) });
     }
   };
+  const photosMissing = making?.state === 'made' ? making.made.missing.filter((each) => each !== DOSSIER_PDF).length : 0;
   return (
     <section aria-label={t('bundle.title')} className="mt-4 border-t border-rule pt-2">
       <h3 className="font-semibold">{t('bundle.title')}</h3>
@@ -68,15 +73,26 @@ export function BundlePanel() {
       {making?.state === 'making' ? (
         <div className="flex items-center gap-3">
           <progress className="h-2 flex-1 accent-water" value={making.done} max={making.of} aria-label={t('bundle.title')} />
-          <span className="text-[13px] tabular-nums">{t('bundle.making', { done: making.done, of: making.of })}</span>
+          <span className="text-[13px] tabular-nums">{t('bundle.making', { done: Math.floor(making.done), of: making.of })}</span>
           <Button size="small" className="max-[719px]:h-14" onClick={() => running.current?.abort()}>
             {t('bundle.cancel')}
           </Button>
         </div>
       ) : (
-        <Button className="max-[719px]:h-14 max-[719px]:w-full" disabled={read === 'reading'} onClick={() => void make()}>
-          {t('bundle.make')}
-        </Button>
+        <>
+          <label className="mb-2 flex min-h-9 items-center gap-2 max-[719px]:min-h-14">
+            <input
+              type="checkbox"
+              className="size-5 accent-water"
+              checked={withPdf}
+              onChange={({ target }) => setWithPdf(target.checked)}
+            />
+            {t('bundle.with-pdf')}
+          </label>
+          <Button className="max-[719px]:h-14 max-[719px]:w-full" disabled={read === 'reading'} onClick={() => void make()}>
+            {t('bundle.make')}
+          </Button>
+        </>
       )}
       <div role="status" className="mt-2">
         {making?.state === 'stopped' ? t('bundle.stopped') : null}
@@ -85,9 +101,8 @@ export function BundlePanel() {
           <>
             <p>{t('bundle.made')}</p>
             <p className="font-mono text-[13px] break-all">{making.made.manifestSha256}</p>
-            {making.made.missing.length > 0 ? (
-              <p className="font-medium">{t('bundle.missing', { n: making.made.missing.length })}</p>
-            ) : null}
+            {making.made.missing.includes(DOSSIER_PDF) ? <p className="font-medium">{t('bundle.without-pdf')}</p> : null}
+            {photosMissing > 0 ? <p className="font-medium">{t('bundle.missing', { n: photosMissing })}</p> : null}
           </>
         ) : null}
       </div>

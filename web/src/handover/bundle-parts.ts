@@ -1,3 +1,4 @@
+import type { PrintDto } from '@caulkhorn/contract';
 import type { JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import { AFTER_CARE, type DossierFace, type ProofRow, careLooks } from '@caulkhorn/core/proof';
@@ -11,6 +12,7 @@ import { t, tOf } from '../messages/t';
 import { testsCsv } from '../proof/tests-csv';
 import { ApiError } from '../shared/api';
 import { itemName } from '../words/item-name';
+import { PrintStopped, printDossier } from './print-dossier';
 
 export interface PartsOf {
   /** of the job with the server */ path: string;
@@ -20,17 +22,19 @@ export interface PartsOf {
   proof: ReadonlyMap<string, readonly ProofRow[]>;
   faces: readonly DossierFace[];
   madeMs: number;
+  /** how the dossier is printed; none: it is left out */ print?: PrintDto;
 }
 
 /** All that a bundle holds, in the order in which it is packed. */
 export function bundleParts(of: PartsOf): Part[] {
-  const { path, model, revision, lines, proof } = of;
+  const { path, model, revision, lines, proof, print } = of;
   const marks = new Map(model.faces.map(({ id, mark }) => [id, mark]));
   const markOf = (faceId: string) => marks.get(faceId) ?? '';
   const items = new Map(revision?.workItems.map((item) => [item.id, item]));
   const nameOf = (id: string) => (items.has(id) ? itemName(items.get(id)!, model) : id);
   const made = (at: string, content: () => string): Part => ({ path: at, read: () => Promise.resolve(content()) });
   return [
+    ...(print ? [{ path: DOSSIER_PDF, read: printed(path, print) }] : []),
     { path: 'job.json', read: (signal) => fetched(`/api${path}/export`, signal, true) },
     made('tables/log.csv', () => logCsv(lines, { nameOf, markOf })),
     made('tables/tests.csv', () => testsCsv(proof, markOf)),
@@ -47,6 +51,21 @@ export function bundleParts(of: PartsOf): Part[] {
       .map(({ id }): Part => ({ path: `photos/${id}.jpg`, read: (signal) => fetched(`/api${path}/photos/${id}/image`, signal, true) })),
   ];
 }
+
+export const DOSSIER_PDF = 'dossier.pdf';
+
+/** The dossier as the server prints it; null on a server that cannot. */
+const printed =
+  (path: string, asked: PrintDto): Part['read'] =>
+  async (signal, onShare) => {
+    try {
+      return new Uint8Array(await (await printDossier(path, asked, { signal, onShare })).arrayBuffer());
+    } catch (fault) {
+      if (!(fault instanceof PrintStopped)) throw fault;
+      if (fault.code === 'cannot-print') return null;
+      throw new ApiError(0, fault.code === 'away' ? 'no-answer' : 'fault');
+    }
+  };
 
 /** The bytes at an address; null where there is nothing. Throws `ApiError` where nobody answered, or somebody else did. */
 async function fetched(address: string, signal: AbortSignal, isOurs: boolean): Promise<Uint8Array | null> {

@@ -67,6 +67,8 @@ export const DOSSIER = {
   'bundle.title': 'Everything in one file',
   'bundle.how':
     'The job with its log and keys, released plans, photos, product sheets, tables, the dates of tests to come, and a page that checks all of it in any browser without a network.',
+  'bundle.with-pdf': 'With the dossier as PDF, made by the server',
+  'bundle.without-pdf': 'Without the PDF: this server cannot print.',
   'bundle.make': 'Make the bundle (ZIP)',
   'bundle.making': '{done} of {of} files',
   'bundle.cancel': 'Stop',
@@ -79,7 +81,7 @@ export const DOSSIER = {
   'bundle.waiting.one': 'One entry on this device is not sent yet and is not in it.',
   'bundle.calendar': '{job}, tests',
   'bundle.read-me':
-    '{job}, {site}\r\njob.json: the job with its log and keys, readable by any program, and by Caulkhorn again. tables: for spreadsheets. tests.ics: tests to come, for a calendar. sheets: the product sheets as they were. photos: the pictures. manifest.json: the list of all files with their SHA-256. verify.html: open it in a browser to check all of it.',
+    '{job}, {site}\r\ndossier.pdf: the dossier to read and to print, where it was asked for. job.json: the job with its log and keys, readable by any program, and by Caulkhorn again. tables: for spreadsheets. tests.ics: tests to come, for a calendar. sheets: the product sheets as they were. photos: the pictures. manifest.json: the list of all files with their SHA-256. verify.html: open it in a browser to check all of it.',
   'brought.title': 'Pictures from the bundle',
   'brought.do': 'Bring its {n} pictures into this job',
   'brought.do.one': 'Bring its one picture into this job',
