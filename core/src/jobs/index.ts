@@ -149,3 +149,5 @@ export type { Remedy, RemedyWay } from './remedy.js';
 export { permitsFor, permitsIn, permitsLapsed } from './permits.js';
 export { UNSERVED, VOIDED_BY } from './voided-by.js';
 export type { VoidedBy } from './voided-by.js';
+export { DRAWN_SHEET_FIELDS, drawnSheet } from './drawn-sheet.js';
+export type { DrawnFace, DrawnFeature, DrawnSheet } from './drawn-sheet.js';

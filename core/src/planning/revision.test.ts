@@ -70,13 +70,24 @@ describe('unchanged since', () => {
       'a treatment decided otherwise',
       () => release(job({ buildUps: [{ ...buildUp('north'), overrides: [{ targetId: 'k1', ruleId: 'leave', reason: 'old repair' }] }] })),
     ],
+    [
+      'a crack drawn elsewhere on an uncoated wall',
+      () => {
+        const elsewhere = (u: number) => crack({ id: 'k9', mark: 'K9', faceId: 'floor', path: [[u, 1], [u, 2]] }); // prettier-ignore
+        const [there, here] = [0.5, 1.5].map((u) => release(job({ features: [crack(), elsewhere(u)] })));
+        expect(there!.decided!.sheet!.features.map(({ mark }) => mark)).toEqual(['K1', 'K9']);
+        return there!.fingerprint === here!.fingerprint ? before : there!;
+      },
+    ],
+    ['the name of a room', () => release({ ...job(), spaces: job().spaces.map((space) => ({ ...space, name: 'Vault' })) })],
     ['the strength of the concrete', () => release(job({ faces: job().faces.map((face) => ({ ...face, strengthMPa: 28 })) }))],
   ])('not, after %s', (_what, again) => expect(again().fingerprint).not.toBe(before.fingerprint));
 
   test.each<[string, () => ReturnType<typeof release>]>([
     ['nothing', () => release()],
     ['the price of an hour', () => release(job(), USUAL_CREW, { ...USUAL_HOUSE, labourMinorPerH: 5000 })],
-    ['rows in another order', () => release(job({ faces: [...job().faces].reverse() }))],
+    ['rows in another order', () => release(job({ faces: [...job().faces].reverse(), waterLevels: [...job().waterLevels].reverse() }))],
+    ['a note on a crack', () => release(job({ features: [crack({ note: 'seen by the client' })] }))],
     ['a wall as warm as it is today', () => release(job(), { ...USUAL_CREW, temperatureC: 19 })],
     [
       'a reading',

@@ -1,6 +1,6 @@
 import { DETAIL_RULES_VERSION, type DetailStep } from '../build-up/index.js';
 import type { Issue } from '../issues.js';
-import { type Face, type Feature, type JobModel, type ProductRef, type Side, levelRange } from '../jobs/index.js';
+import { type Face, type Feature, type JobModel, type ProductRef, type Side, drawnSheet, levelRange } from '../jobs/index.js';
 import { type ReleasedFace, type ReleasedPlan, type ReleasedTreatment, fingerprintOf } from '../proof/index.js';
 import type { PlanConditions } from './conditions.js';
 import type { FacePlan } from './face-plan.js';
@@ -83,6 +83,7 @@ export function decidedIn(model: JobModel, plan: JobPlan, { people, tool }: Plan
     faces: plan.faces
       .map((facePlan, place) => ({ ...releasedFace(facePlan, faces.get(facePlan.faceId)!, { model, features, waters }), place }))
       .sort((a, b) => (a.faceId < b.faceId ? -1 : 1)),
+    sheet: drawnSheet(model),
   };
   // plain data without what is undefined, so that it reads back as it was written
   return JSON.parse(JSON.stringify(decided)) as ReleasedPlan;

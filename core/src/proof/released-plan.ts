@@ -1,7 +1,7 @@
 import { PRODUCT_FIELDS, TOOLS } from '../catalogue/index.js';
 import { type InputOf, choice, flag, list, map, nullable, number, optional, readFields, record, text, time } from '../fields/index.js';
 import { type Issue, type Result, accept, issue, refuse } from '../issues.js';
-import { FAMILY_IDS, GRADES, MENDS_FIELD } from '../jobs/index.js';
+import { DRAWN_SHEET_FIELDS, FAMILY_IDS, GRADES, MENDS_FIELD } from '../jobs/index.js';
 import { hashOf } from '../site-log/index.js';
 import { plannedTest } from './proof-plan.js';
 
@@ -138,6 +138,7 @@ export const RELEASED_PLAN = {
   }),
   /** sheets as they were, whole */ products: list(record(PRODUCT_FIELDS), 500, 0),
   faces: list(face, 1000, 0),
+  /** the survey as it is drawn; none in plans from before it was kept */ sheet: optional(record(DRAWN_SHEET_FIELDS)),
 };
 
 export type ReleasedPlan = InputOf<typeof RELEASED_PLAN>;

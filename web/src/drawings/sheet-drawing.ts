@@ -1,8 +1,19 @@
-import { FEATURE_SPECS, type Feature, type FacePoint, type JobModel, leaks } from '@caulkhorn/core/jobs';
+import {
+  type DrawnFace,
+  type DrawnFeature,
+  type DrawnSheet,
+  FEATURE_SPECS,
+  type FacePoint,
+  type Reading,
+  leaks,
+} from '@caulkhorn/core/jobs';
+import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { type PlacedFace, layOut, toSheet } from '../sheet/layout';
 import { readingText } from '../words/reading-text';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
+
+type Placed = PlacedFace<DrawnFace>;
 
 /** The section sheet as lines and words in metres, x along the walk, y the level: what every drawing format is written from. */
 
@@ -29,22 +40,23 @@ const SMALLEST_HOLE_M = 0.02;
 /** Beyond the last face, for the words of the levels. */
 const ROOM_FOR_LEVELS_M = 4;
 
-export function sheetDrawing(model: JobModel): SheetDrawing {
-  const placed = inTrueShape(layOut(model, null).faces);
+/** @param readings those of the sheet's faces that have a place */
+export function sheetDrawing(sheet: DrawnSheet, readings: readonly Reading[], units: UnitSystem): SheetDrawing {
+  const placed = inTrueShape(layOut({ ...sheet, waterLevels: sheet.levels }, null).faces);
   const byId = new Map(placed.map((each) => [each.face.id, each]));
   const uprights = placed.filter(({ as }) => as !== 'plan');
   const [minX, maxX] = [Math.min(0, ...placed.map((f) => f.x)), Math.max(1, ...placed.map((f) => f.x + f.width)) + ROOM_FOR_LEVELS_M];
-  const levels = uprights.length > 0 ? shownLevels(model) : [];
+  const levels = uprights.length > 0 ? shownLevels(sheet, units) : [];
   const marks: DrawnMark[] = [
     ...placed.flatMap(faceMarks),
-    ...model.features.flatMap((feature) => featureMarks(feature, byId.get(feature.faceId))),
-    ...model.readings.flatMap((reading): DrawnMark[] => {
+    ...sheet.features.flatMap((feature) => featureMarks(feature, byId.get(feature.faceId))),
+    ...readings.flatMap((reading): DrawnMark[] => {
       const on = byId.get(reading.faceId);
       if (!on || !reading.point) return [];
       const [x, y] = toSheet(on, reading.point);
       return [
         { kind: 'circle', layer: 'readings', at: [x, y], radiusM: SMALLEST_HOLE_M },
-        { kind: 'text', layer: 'readings', at: [x + 0.05, y - 0.04], text: readingText(reading, 'metric'), size: 'small' },
+        { kind: 'text', layer: 'readings', at: [x + 0.05, y - 0.04], text: readingText(reading, units), size: 'small' },
       ];
     }),
     ...levels.flatMap(({ levelM, text, heavy }): DrawnMark[] => [
@@ -68,7 +80,7 @@ export function sheetDrawing(model: JobModel): SheetDrawing {
 }
 
 /** Level faces stand edge-on in the section; on a drawing to scale they lie under it in true plan. */
-function inTrueShape(faces: readonly PlacedFace[]): PlacedFace[] {
+function inTrueShape(faces: readonly Placed[]): Placed[] {
   const top = Math.min(0, ...faces.filter(({ as }) => as !== 'plate').map((f) => f.bottom)) - UNDER_THE_SECTION_M;
   let x = 0;
   return faces.map((face) => {
@@ -80,7 +92,7 @@ function inTrueShape(faces: readonly PlacedFace[]): PlacedFace[] {
   });
 }
 
-function faceMarks(placed: PlacedFace): DrawnMark[] {
+function faceMarks(placed: Placed): DrawnMark[] {
   const ring = (points: readonly FacePoint[], layer: Layer): DrawnMark => ({
     kind: 'line',
     layer,
@@ -99,9 +111,9 @@ function faceMarks(placed: PlacedFace): DrawnMark[] {
   ];
 }
 
-const DASH: Partial<Record<Feature['kind'], Dash>> = { joint: 'joint', 'mortar-joint': 'joint' };
+const DASH: Partial<Record<DrawnFeature['kind'], Dash>> = { joint: 'joint', 'mortar-joint': 'joint' };
 
-function featureMarks(feature: Feature, on: PlacedFace | undefined): DrawnMark[] {
+function featureMarks(feature: DrawnFeature, on: Placed | undefined): DrawnMark[] {
   if (!on) return [];
   const layer = leaks(feature) ? 'leaks' : 'features';
   const points = feature.path.map((point) => toSheet(on, point));
@@ -114,13 +126,9 @@ function featureMarks(feature: Feature, on: PlacedFace | undefined): DrawnMark[]
   return [shape, { kind: 'text', layer, at: [x + 0.06, y + 0.04], text: feature.mark, size: 'small' }];
 }
 
-function shownLevels(model: JobModel): { levelM: number; text: string; heavy: boolean }[] {
-  const governing = new Set(model.waterBodies.map((body) => body.governingLevelId));
-  return model.waterLevels
-    .filter((level) => governing.has(level.id) || level.kind === 'flood' || level.kind === 'seasonal-high')
-    .map((level) => ({
-      levelM: level.levelM,
-      heavy: governing.has(level.id),
-      text: `${model.waterBodies.find(({ id }) => id === level.waterBodyId)?.name ?? ''} · ${t(`level-kind.${level.kind}`)} ${formatQuantity(level.levelM, 'm', 'metric')}`,
-    }));
+function shownLevels({ levels }: DrawnSheet, units: UnitSystem): { levelM: number; text: string; heavy: boolean }[] {
+  return levels.map(({ water, kind, levelM, governs }) => ({
+    ...{ levelM, heavy: governs },
+    text: `${water} · ${t(`level-kind.${kind}`)} ${formatQuantity(levelM, 'm', units)}`,
+  }));
 }

@@ -1,3 +1,4 @@
+import { drawnSheet } from '@caulkhorn/core/jobs';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -27,7 +28,7 @@ export function SheetExport({ open, onOpenChange }: { open: boolean; onOpenChang
   const [chosen, setChosen] = useState<Format>('pdf');
   const [scale, setScale] = useState(100);
   const [isBusy, setBusy] = useState(false);
-  const drawing = useMemo(() => sheetDrawing(model), [model]);
+  const drawing = useMemo(() => sheetDrawing(drawnSheet(model), model.readings, 'metric'), [model]);
   const paper = paperFor(drawing, scale);
   const isTooLong = chosen === 'pdf' && Math.max(paper.widthMm, paper.heightMm) > LONGEST_PAGE_MM;
 

@@ -1,5 +1,5 @@
 import { METRES_PER, type Drawing, type Outline, outlinesOf } from '@caulkhorn/core/exchange';
-import { type JobModel, outlineAreaM2 } from '@caulkhorn/core/jobs';
+import { type JobModel, drawnSheet, outlineAreaM2 } from '@caulkhorn/core/jobs';
 import * as dxfLibrary from '@tarikjabiri/dxf';
 import Papa from 'papaparse';
 import { accepted } from '../../../core/src/testing/results';
@@ -37,7 +37,7 @@ const areas = (drawing: Drawing, layer: string, metres: number) =>
 const AREAS = [7.5, 10, 12];
 
 test('a sheet that leaves as DXF and comes back has its faces, each in its true shape', () => {
-  const drawing = accepted(readDxf(writeDxf(sheetDrawing(job), dxfLibrary)));
+  const drawing = accepted(readDxf(writeDxf(sheetDrawing(drawnSheet(job), job.readings, 'metric'), dxfLibrary)));
   expect(drawing.unit).toBe('m');
   expect(areas(drawing, 'faces', METRES_PER.m)).toEqual(AREAS);
   expect(areas(drawing, 'openings', METRES_PER.m)).toEqual([2]);
@@ -45,33 +45,44 @@ test('a sheet that leaves as DXF and comes back has its faces, each in its true 
 
 test('and as SVG at any scale', () => {
   for (const scale of [20, 50, 200]) {
-    const drawing = accepted(readSvg(writeSvg(sheetDrawing(job), scale, TITLE)));
+    const drawing = accepted(readSvg(writeSvg(sheetDrawing(drawnSheet(job), job.readings, 'metric'), scale, TITLE)));
     expect(drawing.unit).toBe('mm');
     expect(areas(drawing, 'faces', METRES_PER.mm * scale)).toEqual(AREAS);
   }
 });
 
 test('levels are true: the walls’ foot and the governing level where they are, on every format', () => {
-  const { lines } = accepted(readDxf(writeDxf(sheetDrawing(job), dxfLibrary)));
+  const { lines } = accepted(readDxf(writeDxf(sheetDrawing(drawnSheet(job), job.readings, 'metric'), dxfLibrary)));
   const levels = lines.filter(({ layer }) => layer === 'water').map(({ points }) => points[0]![1]);
   expect(levels).toContain(-0.5);
   const north = lines.filter(({ layer }) => layer === 'faces')[0]!;
   expect(Math.min(...north.points.map(([, y]) => y))).toBeCloseTo(-2.5, 9);
 });
 
+test('a level stands in the units of who reads it', () => {
+  const words = (units: 'metric' | 'us') =>
+    sheetDrawing(drawnSheet(job), [], units).marks.flatMap((mark) => (mark.kind === 'text' && mark.layer === 'water' ? [mark.text] : []));
+  expect(words('metric').join()).toMatch(/−0\.50\u202fm|-0\.50\u202fm/);
+  expect(words('us').join()).toContain('1′ 7 5/8″');
+});
+
 test('the paper holds the drawing at its scale', () => {
-  const drawing = sheetDrawing(job);
+  const drawing = sheetDrawing(drawnSheet(job), job.readings, 'metric');
   const paper = paperFor(drawing, 10);
   expect(paper.widthMm).toBeCloseTo((drawing.widthM * 1000) / 10 + 24, 6);
   expect(writeSvg(drawing, 10, TITLE)).toContain(`width="${Math.round(paper.widthMm * 1000) / 1000}mm"`);
 });
 
 test('words of people are words in every file: no element, no group of a drawing, no formula', () => {
-  const svg = writeSvg(sheetDrawing(job), 50, TITLE);
+  const svg = writeSvg(sheetDrawing(drawnSheet(job), job.readings, 'metric'), 50, TITLE);
   expect(svg).toContain('&lt;b&gt;&amp;&quot;wall&quot;');
   expect(svg).not.toMatch(/<b>|<script>/);
-  expect(readDxf(writeDxf(sheetDrawing(job), dxfLibrary))).toMatchObject({ ok: true });
-  expect(accepted(readDxf(writeDxf(sheetDrawing(job), dxfLibrary))).lines.filter(({ layer }) => layer === 'faces')).toHaveLength(3);
+  expect(readDxf(writeDxf(sheetDrawing(drawnSheet(job), job.readings, 'metric'), dxfLibrary))).toMatchObject({ ok: true });
+  expect(
+    accepted(readDxf(writeDxf(sheetDrawing(drawnSheet(job), job.readings, 'metric'), dxfLibrary))).lines.filter(
+      ({ layer }) => layer === 'faces',
+    ),
+  ).toHaveLength(3);
   // OWASP, "CSV Injection": cells that begin with = + - @ are made text
   for (const csv of [featuresCsv(job), readingsCsv(job)]) {
     const cells = Papa.parse<string[]>(csv).data.flat();

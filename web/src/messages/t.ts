@@ -3,6 +3,7 @@ import type { BENCH_PAGE } from './en/bench-page';
 import type { GLOSSARY } from './en/glossary';
 import type { LATER } from './en/later';
 import type { TODAY } from './en/today';
+import { inReadersUnits } from './figures-in-words';
 import { type Locale, localeOf, pluralOf } from './locale';
 import { formatNumber } from './number-text';
 import { pseudo } from './pseudo';
@@ -51,7 +52,7 @@ function say(key: string, values: Readonly<Record<string, Value>> = {}, locale: 
   const { n } = values;
   const plural = typeof n === 'number' ? WORDS[`${key}.${pluralOf(n, locale)}`] : undefined;
   const text = plural ?? WORDS[key] ?? fallback(key) ?? key;
-  return text.replace(/\{(\w+)\}/g, (_, name: string) => valueText(values[name]));
+  return inReadersUnits(text).replace(/\{(\w+)\}/g, (_, name: string) => valueText(values[name]));
 }
 
 /** A bare number as its reader writes it; whoever wants decimals or a unit hands over text. */

@@ -2,6 +2,7 @@ import type { Tool } from '@caulkhorn/core/catalogue';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import { sayFiguresIn } from '../messages/figures-in-words';
 
 interface Preferences {
   units: UnitSystem;
@@ -36,6 +37,10 @@ export const usePreferences = create<Preferences>()(
     { name: 'caulkhorn-preferences' },
   ),
 );
+
+const speak = ({ units }: Pick<Preferences, 'units'>) => sayFiguresIn(units);
+speak(usePreferences.getState());
+usePreferences.subscribe(speak);
 
 /** Shows a theme now, and whatever is chosen from now on. */
 export function followTheme(): void {

@@ -1,8 +1,9 @@
 import {
+  type DrawnFace,
   type Extent,
   type Face,
   type FacePoint,
-  type JobModel,
+  type Space,
   extentOf,
   facesInWalk,
   groupBy,
@@ -13,8 +14,8 @@ import {
 
 /** Where everything lies on the section sheet. Sheet x runs along the walk, m; sheet y is the level, m, upwards. */
 
-export interface PlacedFace {
-  face: Face;
+export interface PlacedFace<F extends DrawnFace = Face> {
+  face: F;
   /** upright: y is the true level · plate: a level face seen from the side, leaning · lining: unrolled below its crown · plan: a level face opened in true plan */
   as: 'upright' | 'plate' | 'lining' | 'plan';
   /** sheet x of u = minU */ x: number;
@@ -25,9 +26,9 @@ export interface PlacedFace {
   /** starts a new space: its name stands above */ spaceName?: string;
 }
 
-export interface SheetLayout {
-  faces: PlacedFace[];
-  byId: ReadonlyMap<string, PlacedFace>;
+export interface SheetLayout<F extends DrawnFace = Face> {
+  faces: PlacedFace<F>[];
+  byId: ReadonlyMap<string, PlacedFace<F>>;
   bounds: { minX: number; maxX: number; minY: number; maxY: number };
   /** false in true plan, where y is no level */ hasLevels: boolean;
 }
@@ -39,7 +40,14 @@ const PLATE_DROP_M = 0.16;
 /** a plate leans this far to the right per metre of its drawn height */
 const PLATE_LEAN = 0.9;
 
-export function layOut(model: JobModel, openPlateId: string | null): SheetLayout {
+/** What is laid out: a job's model, or its sheet as it was released. */
+export interface ToLayOut<F extends DrawnFace> {
+  spaces: readonly Space[];
+  faces: readonly F[];
+  waterLevels: readonly { levelM: number }[];
+}
+
+export function layOut<F extends DrawnFace>(model: ToLayOut<F>, openPlateId: string | null): SheetLayout<F> {
   const open = openPlateId && model.faces.find((face) => face.id === openPlateId);
   const faces = open ? [placePlan(open)] : placeSection(model);
   const minX = Math.min(0, ...faces.map((f) => f.x));
@@ -50,20 +58,20 @@ export function layOut(model: JobModel, openPlateId: string | null): SheetLayout
   return { faces, byId: new Map(faces.map((f) => [f.face.id, f])), bounds: { minX, maxX, minY, maxY }, hasLevels: !open };
 }
 
-function placePlan(face: Face): PlacedFace {
+function placePlan<F extends DrawnFace>(face: F): PlacedFace<F> {
   const extent = extentOf(face.outline);
   return { face, as: 'plan', x: 0, extent, top: extent.maxV - extent.minV, bottom: 0, width: extent.maxU - extent.minU };
 }
 
-function placeSection(model: JobModel): PlacedFace[] {
-  const placed: PlacedFace[] = [];
+function placeSection<F extends DrawnFace>(model: ToLayOut<F>): PlacedFace<F>[] {
+  const placed: PlacedFace<F>[] = [];
   let x = 0;
   const facesOf = groupBy(facesInWalk(model), ({ spaceId }) => spaceId);
   for (const space of [...model.spaces].sort((a, b) => a.order - b.order)) {
     const faces = facesOf.get(space.id) ?? [];
     const uprights = faces.filter((face) => !isLevelFace(face));
     const startX = x;
-    const inSpace: PlacedFace[] = [];
+    const inSpace: PlacedFace<F>[] = [];
     for (const face of uprights) {
       const upright = placeUpright(face, x);
       inSpace.push(upright);
@@ -81,7 +89,7 @@ function placeSection(model: JobModel): PlacedFace[] {
   return placed;
 }
 
-function placeUpright(face: Face, x: number): PlacedFace {
+function placeUpright<F extends DrawnFace>(face: F, x: number): PlacedFace<F> {
   const extent = extentOf(face.outline);
   const { topM, bottomM } = levelRange(face);
   const width = extent.maxU - extent.minU;
@@ -91,7 +99,7 @@ function placeUpright(face: Face, x: number): PlacedFace {
 }
 
 /** A level face hangs just under the walls that stand on it, as wide as they are unrolled. */
-function placePlate(face: Face, x: number, unrolledM: number, underWalls: boolean): PlacedFace {
+function placePlate<F extends DrawnFace>(face: F, x: number, unrolledM: number, underWalls: boolean): PlacedFace<F> {
   const extent = extentOf(face.outline);
   const level = levelAt(face, face.outline[0]!);
   const width = underWalls ? unrolledM : extent.maxU - extent.minU;
@@ -103,7 +111,7 @@ function placePlate(face: Face, x: number, unrolledM: number, underWalls: boolea
 const EDGE_M = 1e-6;
 
 /** Sheet position of a point of a face. */
-export function toSheet(p: PlacedFace, [u, v]: FacePoint): [x: number, y: number] {
+export function toSheet(p: PlacedFace<DrawnFace>, [u, v]: FacePoint): [x: number, y: number] {
   const along = u - p.extent.minU;
   if (p.as === 'plate') {
     const share = (v - p.extent.minV) / Math.max(1e-9, p.extent.maxV - p.extent.minV);
@@ -116,7 +124,7 @@ export function toSheet(p: PlacedFace, [u, v]: FacePoint): [x: number, y: number
 }
 
 /** The point of a face under a sheet position; undefined off the face's box. */
-export function fromSheet(p: PlacedFace, x: number, y: number): FacePoint | undefined {
+export function fromSheet(p: PlacedFace<DrawnFace>, x: number, y: number): FacePoint | undefined {
   if (y < p.bottom - EDGE_M || y > p.top + EDGE_M) return undefined;
   const { minU, minV, maxU, maxV } = p.extent;
   if (p.as === 'plate') {
@@ -136,12 +144,12 @@ function clampTo(value: number, min: number, max: number): number {
   return Math.min(max, Math.max(min, value));
 }
 
-function vAtLevel(p: PlacedFace, level: number): number {
+function vAtLevel(p: PlacedFace<DrawnFace>, level: number): number {
   const { minU, minV, maxV } = p.extent;
   const [low, high] = [levelAt(p.face, [minU, minV]), levelAt(p.face, [minU, maxV])];
   return minV + ((level - low) / (high - low)) * (maxV - minV);
 }
 
-function lean(p: PlacedFace): number {
+function lean(p: PlacedFace<DrawnFace>): number {
   return Math.min(p.width * 0.3, (p.top - p.bottom) * PLATE_LEAN);
 }

@@ -147,6 +147,7 @@ export const DOSSIER = {
   'dossier.sections-how': 'As they were released, in true proportion. A layer too thin to be seen is drawn thicker.',
   'dossier.drawings': 'The sheet',
   'dossier.drawings-how': 'Drawn from the survey as it is now; what was decided and done follows face by face.',
+  'dossier.drawings-released': 'Drawn as it was when the plan was released; what was decided and done follows face by face.',
   'dossier.drawing-of': '{space}, drawn at 1 : {scale}',
   'dossier.drawn': 'levels on {datum} · 1 : {scale}',
   'dossier.entries': 'What the log says beyond that',
