@@ -1,22 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { type Page, expect, test } from '@playwright/test';
-import { type PDFDocumentProxy, getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { openPdf, textOf } from './pdf-text';
 import { addresses, signIn } from './support';
 
 async function makePdf(page: Page): Promise<PDFDocumentProxy> {
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Make the PDF' }).click()]);
   expect(download.suggestedFilename()).toMatch(/^Net loft.*\.pdf$/);
-  return getDocument({ data: new Uint8Array(await readFile(await download.path())), verbosity: 0 }).promise;
-}
-
-async function textOf(pdf: PDFDocumentProxy): Promise<string[]> {
-  const pages = Array.from({ length: pdf.numPages }, (_, i) => i + 1);
-  return Promise.all(
-    pages.map(async (n) => {
-      const { items } = await (await pdf.getPage(n)).getTextContent();
-      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
-    }),
-  );
+  return openPdf(await readFile(await download.path()));
 }
 
 /** Roles of the structure tree, each once. */

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { addFace, allSent, choose, goTo, makeJob, openJob, row, signIn, slate } from './support.js';
+import { openPdf, textOf } from './pdf-text';
 
 test('choose with reasons, compare, override, and print for the crew', async ({ page }, info) => {
   test.setTimeout(120_000);
@@ -131,7 +132,14 @@ test('choose with reasons, compare, override, and print for the crew', async ({ 
     const before = await page.getByRole('article').first().innerText();
     await page.getByLabel('Placed with').selectOption('spray');
     await expect.poll(() => page.getByRole('article').first().innerText()).not.toBe(before);
-    expect((await saved('PDF')).subarray(0, 5).toString()).toBe('%PDF-');
+    // what the crew holds in hand says what the screen says
+    const cards = page.getByRole('article');
+    const [names, first] = [await cards.getByRole('heading').allInnerTexts(), await cards.first().innerText()];
+    const printed = (await textOf(await openPdf(await saved('PDF')))).join(' ').replace(/\s+/g, ' ');
+    for (const name of names) expect(printed).toContain(name.replace(/\s+/g, ' '));
+    const figures = first.match(/\d[\d.]*\s(?:kg|L)\b/g) ?? [];
+    expect(figures.length).toBeGreaterThan(1);
+    for (const figure of figures) expect(printed).toContain(figure.replace(/\s/g, ' '));
   });
 });
 

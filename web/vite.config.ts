@@ -25,7 +25,7 @@ export default defineConfig({
         ],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,png,woff2}', '**/atkinson-*.woff', '**/zxing_reader*.wasm'],
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2}', '**/atkinson-*.woff', '**/Roboto-*.ttf', '**/zxing_reader*.wasm'],
         // the library that writes PDF is larger than what is kept without being told
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallback: '/index.html',

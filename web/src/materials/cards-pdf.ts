@@ -3,7 +3,7 @@ import type { JobModel } from '@caulkhorn/core/jobs';
 import { type PieceCard, type ReadyCard, outsideSheet } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import type { Content } from 'pdfmake/interfaces';
-import { loadPdfMaker } from '../exchange/pdf-maker';
+import { makePdf } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { formatQuantity } from '../shared/numbers';
@@ -14,14 +14,13 @@ import { readySteps } from '../words/ready-text';
 import { pieceName, pieceWall } from './piece-name';
 
 /** Mixing cards on A4, large enough to be read from an arm's length. */
-export async function cardsPdf(
+export function cardsPdf(
   { cards, ready }: { cards: readonly PieceCard[]; ready: readonly ReadyCard[] },
   model: JobModel,
   line: string,
   units: UnitSystem,
 ): Promise<Blob> {
   const title = model.job.name;
-  const { maker, font } = await loadPdfMaker();
   const content: Content[] = [
     { text: title, fontSize: 12 },
     { text: t('card.title'), fontSize: 20, bold: true },
@@ -30,15 +29,13 @@ export async function cardsPdf(
     ...ready.map((card) => readyContent(card, model, units)),
     { text: t('dossier.disclaimer'), fontSize: 9, margin: [0, 8, 0, 0] },
   ];
-  return maker
-    .createPdf({
-      info: { title: `${title}, ${t('card.title')}` },
-      pageSize: 'A4',
-      pageMargins: 40,
-      content,
-      defaultStyle: { font, fontSize: 12 },
-    })
-    .getBlob();
+  return makePdf({
+    info: { title: `${title}, ${t('card.title')}` },
+    pageSize: 'A4',
+    pageMargins: 40,
+    content,
+    fontSize: 12,
+  });
 }
 
 function readyContent(card: ReadyCard, model: JobModel, units: UnitSystem): Content {

@@ -1,22 +1,29 @@
 import { type PackLabel, labelText } from '@caulkhorn/core/materials';
 import type { Content } from 'pdfmake/interfaces';
-import { loadPdfMaker } from '../exchange/pdf-maker';
+import { makePdf } from '../exchange/pdf-maker';
 import { t } from '../messages/t';
 
 /** Labels to a row of an A4 sheet. */
 const ACROSS = 2;
 
+/** Beside the code, pt, and how wide a bold letter is of its height. */
+const BESIDE_PT = 140;
+const WIDE = 0.64;
+
+/** As large as the whole number fits on a line: one that is cut off is another batch. */
+const batchPt = (batchNumber: string): number => Math.max(9, Math.min(20, Math.floor(BESIDE_PT / (WIDE * batchNumber.length))));
+
 /** Labels for what is filled over from a pack: its name and batch for people, a code for the phone. */
-export async function labelsPdf(name: string, label: PackLabel & { openedOn: string }, count: number): Promise<Blob> {
-  const { maker, font } = await loadPdfMaker();
+export function labelsPdf(name: string, label: PackLabel & { openedOn: string }, count: number): Promise<Blob> {
   const cell = (): Content => ({
     margin: [8, 8, 8, 8],
     columns: [
       { width: 96, qr: labelText(label), fit: 90, eccLevel: 'M' },
       {
+        width: '*',
         stack: [
           { text: name, bold: true, fontSize: 12 },
-          { text: label.batchNumber, bold: true, fontSize: 20 },
+          { text: label.batchNumber, bold: true, fontSize: batchPt(label.batchNumber), wordBreak: 'break-all' },
           ...(label.expiresOn ? [{ text: t('label.until', { day: label.expiresOn }) }] : []),
           { text: t('label.opened', { day: label.openedOn }) },
         ],
@@ -26,13 +33,11 @@ export async function labelsPdf(name: string, label: PackLabel & { openedOn: str
   const rows = Array.from({ length: Math.ceil(count / ACROSS) }, (_, row) =>
     Array.from({ length: ACROSS }, (_each, column): Content => (row * ACROSS + column < count ? cell() : '')),
   );
-  return maker
-    .createPdf({
-      info: { title: `${t('label.title')}, ${label.batchNumber}` },
-      pageSize: 'A4',
-      pageMargins: 30,
-      content: [{ table: { widths: Array.from({ length: ACROSS }, () => '*'), dontBreakRows: true, body: rows } }],
-      defaultStyle: { font, fontSize: 10 },
-    })
-    .getBlob();
+  return makePdf({
+    info: { title: `${t('label.title')}, ${label.batchNumber}` },
+    pageSize: 'A4',
+    pageMargins: 30,
+    content: [{ table: { widths: Array.from({ length: ACROSS }, () => '*'), dontBreakRows: true, body: rows } }],
+    fontSize: 10,
+  });
 }
