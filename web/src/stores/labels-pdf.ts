@@ -10,8 +10,13 @@ const ACROSS = 2;
 const BESIDE_PT = 140;
 const WIDE = 0.64;
 
-/** As large as the whole number fits on a line: one that is cut off is another batch. */
-const batchPt = (batchNumber: string): number => Math.max(9, Math.min(20, Math.floor(BESIDE_PT / (WIDE * batchNumber.length))));
+const LEAST_PT = 9;
+
+/** A number that is cut off is another batch: as large as the whole of it fits on a line, and broken where it does not. */
+function batchText(batchNumber: string): Content {
+  const fontSize = Math.min(20, Math.floor(BESIDE_PT / (WIDE * batchNumber.length)));
+  return { text: batchNumber, bold: true, ...(fontSize < LEAST_PT ? { fontSize: LEAST_PT, wordBreak: 'break-all' } : { fontSize }) };
+}
 
 /** Labels for what is filled over from a pack: its name and batch for people, a code for the phone. */
 export function labelsPdf(name: string, label: PackLabel & { openedOn: string }, count: number): Promise<Blob> {
@@ -23,7 +28,7 @@ export function labelsPdf(name: string, label: PackLabel & { openedOn: string },
         width: '*',
         stack: [
           { text: name, bold: true, fontSize: 12 },
-          { text: label.batchNumber, bold: true, fontSize: batchPt(label.batchNumber), wordBreak: 'break-all' },
+          batchText(label.batchNumber),
           ...(label.expiresOn ? [{ text: t('label.until', { day: label.expiresOn }) }] : []),
           { text: t('label.opened', { day: label.openedOn }) },
         ],
