@@ -23,7 +23,7 @@ export function FileField({ label, accept, disabled, onFile }: FileFieldProps) {
           type="file"
           accept={accept}
           disabled={disabled}
-          className="w-[6.75rem] shrink-0 overflow-hidden text-[0px] file:mr-3 file:h-9 file:cursor-pointer file:rounded-[3px] file:border file:border-rule-strong file:bg-raised file:px-3.5 file:text-[15px] file:font-medium file:text-ink hover:file:bg-sunk max-[719px]:file:h-14"
+          className="w-[6.75rem] shrink-0 max-[719px]:w-[7.75rem] overflow-hidden text-[0px] file:mr-3 file:h-9 file:cursor-pointer file:rounded-[3px] file:border file:border-rule-strong file:bg-raised file:px-3.5 file:text-[15px] file:font-medium file:text-ink hover:file:bg-sunk max-[719px]:file:h-14"
           onChange={(event) => {
             const file = event.target.files?.[0];
             event.target.value = '';
