@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
-import { ApiError, api } from '../shared/api';
+import { api } from '../shared/api';
 import { refusalOf } from '../shared/refusal';
 import { dayOnly, fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
@@ -86,9 +86,7 @@ function AskForm({ onMade }: { onMade(name: string, link: MadeSigningLink): void
       setOpen(false);
       onMade(asked.name, link);
     } catch (fault) {
-      if (!(fault instanceof ApiError)) throw fault;
-      if (fault.code === 'invalid') return form.showIssues(fault.issues());
-      form.setError('root', { message: refusalOf(fault) });
+      form.showRefusal(fault);
     }
   });
   if (!isOpen)

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
-import { ApiError, api } from '../shared/api';
+import { api } from '../shared/api';
 import { refusalOf } from '../shared/refusal';
 import { dayOnly } from '../shared/times';
 import { Button, buttonClass } from '../shared/ui/button';
@@ -102,9 +102,7 @@ function PlateForm({ onMade }: { onMade(): void }) {
       setOpen(false);
       onMade();
     } catch (fault) {
-      if (!(fault instanceof ApiError)) throw fault;
-      if (fault.code === 'invalid') return form.showIssues(fault.issues());
-      form.setError('root', { message: refusalOf(fault) });
+      form.showRefusal(fault);
     }
   });
   if (!isOpen)

@@ -5,7 +5,6 @@ import { ApiError, api } from '../shared/api';
 import { SelectField, TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
-import { refusalOf } from '../shared/refusal';
 
 interface InviteFormProps {
   /** of the organisation's routes */ path: string;
@@ -35,9 +34,8 @@ export function InviteForm({ path, jobs, onInvited }: InviteFormProps) {
       form.reset({ email: '', name: '', standing, jobId });
       onInvited(invited.name, `${location.origin}/join#${token}`);
     } catch (fault) {
-      if (!(fault instanceof ApiError)) throw fault;
-      if (fault.code === 'invalid') return form.showIssues(fault.issues());
-      form.setError('root', { message: fault.code === 'already-belongs' ? tOf('people.already-belongs') : refusalOf(fault) });
+      if (!(fault instanceof ApiError) || fault.code !== 'already-belongs') return form.showRefusal(fault);
+      form.setError('root', { message: tOf('people.already-belongs') });
     }
   });
   return (

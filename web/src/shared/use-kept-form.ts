@@ -1,14 +1,17 @@
 import type { Issue } from '@caulkhorn/core/issues';
 import { useEffect, useRef } from 'react';
 import { type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn, useForm } from 'react-hook-form';
+import { ApiError } from './api';
 import { faultText } from './fault-text';
 import { DRAFT_PREFIX } from './kept-answers';
+import { refusalOf } from './refusal';
 
 export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
   /** shows each finding beside its field; what belongs to no field goes to the form as a whole */ showIssues(
     issues: readonly Issue[],
     prefix?: string,
   ): void;
+  /** shows what a route refused of it; what is no refusal is thrown on */ showRefusal(fault: unknown): void;
   /** what was typed has been saved and need not be kept */ forget(): void;
 };
 
@@ -30,16 +33,22 @@ export function useKeptForm<T extends FieldValues>(key: string, defaults: T): Ke
     });
     return unsubscribe;
   }, [form, storageKey]);
+  const showIssues = (issues: readonly Issue[], prefix = '') => {
+    for (const found of issues) {
+      const path = prefix && found.path.startsWith(`${prefix}.`) ? found.path.slice(prefix.length + 1) : found.path;
+      const name = Object.keys(defaults).find(
+        (field) => path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}[`) || path.startsWith(`${field}.`),
+      );
+      form.setError((name ?? 'root') as FieldPath<T>, { message: faultText(found) });
+    }
+  };
   return {
     ...form,
-    showIssues(issues, prefix = '') {
-      for (const found of issues) {
-        const path = prefix && found.path.startsWith(`${prefix}.`) ? found.path.slice(prefix.length + 1) : found.path;
-        const name = Object.keys(defaults).find(
-          (field) => path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}[`) || path.startsWith(`${field}.`),
-        );
-        form.setError((name ?? 'root') as FieldPath<T>, { message: faultText(found) });
-      }
+    showIssues,
+    showRefusal(fault) {
+      if (!(fault instanceof ApiError)) throw fault;
+      if (fault.code === 'invalid') return showIssues(fault.issues());
+      form.setError('root', { message: refusalOf(fault) });
     },
     forget: () => localStorage.removeItem(storageKey),
   };

@@ -9,11 +9,12 @@ import { formatNumber } from '../messages/number-text';
 import { fieldText, parseNumber, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { dayOnly, fromLocalField } from '../shared/times';
+import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
-import { coverStands } from './cover-stands';
+import { coverStands, dryingStands } from './cover-stands';
 import { useCoverStart } from './use-cover-start';
 import { parts, useJob } from '../job/job-context';
 import { DAY_MS, toSystem } from '@caulkhorn/core/quantities';
@@ -91,6 +92,8 @@ function Forecast({ forecast, isOver, coverMs }: { forecast: DryingForecast; isO
   const { timeZone } = useJob((job) => job.model.job);
   const { calculatorId, input, day0Ms } = forecast;
   const { result, status, share, stop } = useCalculation(calculatorId, input);
+  const today = (useNow(DAY_MS / 24) - day0Ms) / DAY_MS;
+  const lastDay = forecast.readings.at(-1)?.day ?? 0;
   const coverDay = coverMs === undefined ? undefined : (coverMs - day0Ms) / DAY_MS;
   const answer = result?.ok ? result.value : undefined;
   const fit = calculatorId === 'slab-drying-fit' ? (answer as Fit | undefined) : undefined;
@@ -102,14 +105,14 @@ function Forecast({ forecast, isOver, coverMs }: { forecast: DryingForecast; isO
       const each = calculate('slab-drying', { ...slab, ...fitted, ...more });
       return each.ok ? (each.value as { rhAtProbePct: number[]; readyDay: number | null; rhAfterCoverPct?: number }) : undefined;
     };
-    const lastDay = Math.max(0, Math.round(forecast.readings.at(-1)?.day ?? 0));
-    const within = coverDay !== undefined && coverDay >= lastDay && coverDay <= Number(slab['days']);
+    const from = Math.max(0, Math.round(lastDay));
+    const within = coverDay !== undefined && coverDay >= from && coverDay <= Number(slab['days']);
     return {
       open: run({}),
-      covered: run({ coverAtDay: lastDay }),
+      covered: run({ coverAtDay: from }),
       onItsDay: within ? run({ coverAtDay: coverDay }) : undefined,
     };
-  }, [answer, fit, forecast.readings, input, coverDay]);
+  }, [answer, fit, lastDay, input, coverDay]);
   if (status === 'running' && !answer)
     return (
       <p className="flex items-center gap-2 text-soft" role="status">
@@ -124,12 +127,15 @@ function Forecast({ forecast, isOver, coverMs }: { forecast: DryingForecast; isO
   const day = (n: number) => dayOnly(day0Ms + n * DAY_MS, timeZone);
   const { readyDay } = curve.open;
   const band = fit && dryingBand(curve.open.rhAtProbePct, fit);
+  const readiness = { readyDay, lowDay: fit?.readyDayLow ?? null, highDay: fit ? fit.readyDayHigh : readyDay, isOver, lastDay };
+  const stands = dryingStands(readiness, today);
+  const ready = { day: readyDay === null ? '' : day(readyDay), read: day(lastDay) };
   return (
     <>
       <DryingChart forecast={forecast} daily={curve.open.rhAtProbePct} band={band} coverMs={coverMs} />
       <p className="border-l-4 border-water bg-water-soft px-3 py-1.5" data-testid="ready-on">
-        {readyDay === null ? t('slab.never') : isOver ? t('slab.ready-on', { day: day(readyDay) }) : t('slab.ready-now')}
-        {fit?.readyDayLow != null && isOver
+        {t(`slab.ready.${stands}`, ready)}
+        {fit?.readyDayLow != null && stands === 'ahead'
           ? ` ${fit.readyDayHigh === null ? t('slab.band-open', { from: day(fit.readyDayLow) }) : t('slab.band', { from: day(fit.readyDayLow), to: day(fit.readyDayHigh) })}`
           : ''}
         {fit ? '' : ` ${t('slab.no-band')}`}
@@ -138,35 +144,25 @@ function Forecast({ forecast, isOver, coverMs }: { forecast: DryingForecast; isO
         <p>{t('slab.covered-now', { rh: formatNumber(curve.covered.rhAfterCoverPct, 0) })}</p>
       ) : null}
       {coverDay === undefined ? null : (
-        <CoverVerdict
-          {...{ coverDay, readyDay }}
-          lowDay={fit?.readyDayLow ?? null}
-          highDay={fit ? fit.readyDayHigh : readyDay}
-          isOver={isOver}
-          day={day}
-          rhPct={curve.onItsDay?.rhAfterCoverPct}
-        />
+        <CoverVerdict {...{ coverDay, day, readiness }} rhPct={curve.onItsDay?.rhAfterCoverPct} />
       )}
-      {isOver ? (
-        <p>{t(readyDay === null ? 'slab.barrier-only' : 'slab.barrier-gains', { day: readyDay === null ? '' : day(readyDay) })}</p>
-      ) : null}
+      {stands === 'ahead' ? <p>{t('slab.barrier-gains', ready)}</p> : null}
+      {stands === 'never' ? <p>{t('slab.barrier-only')}</p> : null}
     </>
   );
 }
 
 interface CoverProps {
   coverDay: number;
-  readyDay: number | null;
-  /** between which days it is ready, 19 times in 20 */ lowDay: number | null;
-  highDay: number | null;
-  isOver: boolean;
+  /** its band is between which days it is ready, 19 times in 20 */ readiness: Parameters<typeof coverStands>[1];
   day(n: number): string;
   /** to which the humidity under the cover would even out */ rhPct: number | undefined;
 }
 
 /** Whether the day on which it is to be covered comes too soon. */
-function CoverVerdict({ coverDay, readyDay, lowDay, highDay, isOver, day, rhPct }: CoverProps) {
-  const stands = coverStands(coverDay, { readyDay, lowDay, highDay, isOver });
+function CoverVerdict({ coverDay, readiness, day, rhPct }: CoverProps) {
+  const stands = coverStands(coverDay, readiness);
+  const { readyDay } = readiness;
   const days = readyDay === null ? '' : Math.ceil(readyDay - coverDay);
   return (
     <p
