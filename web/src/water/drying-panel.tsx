@@ -143,9 +143,7 @@ function Forecast({ forecast, isOver, coverMs }: { forecast: DryingForecast; isO
       {curve.covered?.rhAfterCoverPct !== undefined ? (
         <p>{t('slab.covered-now', { rh: formatNumber(curve.covered.rhAfterCoverPct, 0) })}</p>
       ) : null}
-      {coverDay === undefined ? null : (
-        <CoverVerdict {...{ coverDay, day, readiness }} rhPct={curve.onItsDay?.rhAfterCoverPct} />
-      )}
+      {coverDay === undefined ? null : <CoverVerdict {...{ coverDay, day, readiness }} rhPct={curve.onItsDay?.rhAfterCoverPct} />}
       {stands === 'ahead' ? <p>{t('slab.barrier-gains', ready)}</p> : null}
       {stands === 'never' ? <p>{t('slab.barrier-only')}</p> : null}
     </>

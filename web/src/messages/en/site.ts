@@ -192,7 +192,8 @@ export const SITE = {
   'slab.ready.ahead': 'Ready on {day}.',
   'slab.ready.now': 'Dry enough now.',
   'slab.ready.never': 'It does not get there within two years.',
-  'slab.ready.unread': 'By the curve it has been dry enough since {day}, but nothing was read after {read}, when it was too wet: test again.',
+  'slab.ready.unread':
+    'By the curve it has been dry enough since {day}, but nothing was read after {read}, when it was too wet: test again.',
   'slab.ready.missed':
     'By the curve it was dry enough on {day}, yet on {read} it still read too wet. The curve does not hold here: look for water under it, and test again.',
   'slab.band': 'Between {from} and {to}, 19 times in 20.',
