@@ -44,6 +44,7 @@ import {
   type WaterOnFace,
 } from '../water/index.js';
 import type { House } from './house.js';
+import type { Stopping } from './stopping.js';
 
 export type HeadWorking = Working<{ headM: number; pressureKPa: number }>;
 
@@ -65,7 +66,7 @@ export interface FacePlan {
   /** the case of it, where the face has water on both sides */ ratingCase?: DesignCase;
   layers: PlannedLayer[];
   treatments: Treatment[];
-  /** running leaks, first to be stopped first */ stopping?: readonly string[];
+  /** none where no leak runs */ stopping?: Stopping;
   lines: TakeOffLine[];
   /** how it is made ready, in order */ prepare: readonly PlannedPrepare[];
   /** to be seen to before the first start of a day */ care: readonly CareId[];

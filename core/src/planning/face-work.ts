@@ -6,6 +6,7 @@ import { withHolds } from './holds.js';
 import { withNeeds } from './machines.js';
 import { withMends } from './mends.js';
 import { withRemedies } from './remedies.js';
+import { inStoppingOrder } from './stopping.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
 import { inZones } from './zones.js';
 
@@ -37,10 +38,11 @@ export function workInZones(
   countOf: ReadonlyMap<string, number>,
 ): WorkItem[] {
   const faceOf = new Map(faces.map((face) => [face.id, face]));
-  return plans.flatMap((plan) => {
+  const items = plans.flatMap((plan) => {
     const zones = countOf.get(plan.faceId) ?? plan.buildUp?.zones ?? 1;
     const { zones: _, ...buildUp } = plan.buildUp ?? {};
     const so = plan.buildUp ? { ...plan, buildUp: { ...buildUp, ...(zones > 1 ? { zones } : {}) } as BuildUp } : plan;
     return faceWork(faceOf.get(plan.faceId)!, { plan: so, house, conditions, holds });
   });
+  return inStoppingOrder(items, plans);
 }

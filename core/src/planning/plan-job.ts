@@ -10,7 +10,7 @@ import { type WorkItem } from './work-items.js';
 import { faceWork } from './face-work.js';
 import { mendLines } from './mends.js';
 import { remedyLines } from './remedies.js';
-import { stoppingOrder } from '../water/index.js';
+import { type Stopping, StoppingMemory, inStoppingOrder } from './stopping.js';
 
 /** Everything that follows from a job as surveyed and chosen. Pure: the same model, crew and house give the same plan. */
 export interface JobPlan {
@@ -38,6 +38,7 @@ interface Around {
   featuresOf: ReadonlyMap<string, Feature[]>;
   /** measured strength by face, MPa */ strengths: ReadonlyMap<string, number>;
   junctionsOf: ReadonlyMap<string, Junction[]>;
+  /** by face with a running leak */ stoppingOf: ReadonlyMap<string, Stopping>;
 }
 
 /**
@@ -54,13 +55,17 @@ interface Planned {
 export class Planner {
   private readonly faces = new Map<string, Remembered>();
   private readonly supply = new SupplyMemory();
+  private readonly stopping = new StoppingMemory();
   private junctions?: { faces: JobModel['faces']; found: Junction[] };
 
   plan(model: JobModel, conditions: PlanConditions, house: House): JobPlan {
     const around = this.around(model);
     const remembered = facesInWalk(model).map((face) => this.remember(face, around, { model, conditions, house }));
     const faces = remembered.map(({ plan }) => plan);
-    const workItems = remembered.flatMap(({ work }) => work.items);
+    const workItems = inStoppingOrder(
+      remembered.flatMap(({ work }) => work.items),
+      faces,
+    );
     const sums = sumByProduct(
       faces.flatMap((face) => face.lines),
       house.sparePct,
@@ -85,11 +90,13 @@ export class Planner {
       this.junctions = { faces: model.faces, found: this.sameJunctions(findJunctions(model.faces)) };
     const { found: junctions } = this.junctions;
     const buildUps = new Map(model.buildUps.map((buildUp) => [buildUp.faceId, buildUp]));
+    const featuresOf = groupBy(model.features, (feature) => feature.faceId);
     return {
       junctions,
       buildUps,
       strengths: measuredStrengths(model.readings),
-      featuresOf: groupBy(model.features, (feature) => feature.faceId),
+      featuresOf,
+      stoppingOf: this.stopping.of({ faces: model.faces, junctions, featuresOf, around: model }),
       junctionsOf: groupBy(junctions, ({ faceIds }) => faceIds.find((id) => buildUps.has(id)) ?? faceIds[0]),
     };
   }
@@ -101,13 +108,14 @@ export class Planner {
     const buildUp = around.buildUps.get(face.id);
     const { job, waterBodies, waterLevels } = model;
     const measuredMPa = around.strengths.get(face.id);
-    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, features.length, ...features, ...own];
+    const stopping = around.stoppingOf.get(face.id);
+    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, stopping, features.length, ...features, ...own];
     const before = this.faces.get(face.id);
     const isKnown = before !== undefined && isSame(before.from, from);
     if (isKnown && before.work.people === people && before.work.tool === tool) return before;
     const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
     // only of what is planned to be built: families that are tried on a face differ little by it
-    if (!isKnown) plan.stopping = stoppingOrder(face, features, plan.water?.level.levelM);
+    if (!isKnown && stopping) plan.stopping = stopping;
     const items = faceWork(face, { plan, house, conditions, holds: job.holds ?? [] });
     if (!isKnown) plan.lines.push(...remedyLines(items, plan), ...mendLines(items, plan));
     const remembered = { from, plan, work: { people, tool, items } };

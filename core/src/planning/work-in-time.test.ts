@@ -176,8 +176,8 @@ test('leaks are stopped in the one order of the face, whatever the order in whic
   const features = [leak('strong', 900), leak('weak', 60), leak('mid', 300)];
   const { placed, plan } = worked('crystalline-slurry', { features });
   const stops = placed.filter(({ step }) => step === 'plug' || step === 'inject');
-  expect(stops.map(({ targetId }) => targetId)).toEqual(plan.stopping);
-  expect(plan.stopping!.at(-1)).toBe('strong');
+  expect(stops.map(({ targetId }) => targetId)).toEqual(plan.stopping!.order);
+  expect(plan.stopping!.order.at(-1)).toBe('strong');
   // all is cut open before the first is stopped
   const opened = placed.filter(({ step }) => step === 'open').map(({ endMs }) => endMs);
   expect(Math.min(...stops.map(({ startMs }) => startMs))).toBeGreaterThanOrEqual(Math.max(...opened));

@@ -238,11 +238,11 @@ function maker(house: House, { people, tool }: Crew): Make {
   };
 }
 
-function details({ faceId, treatments, stopping = [] }: FacePlan, make: Make): WorkItem[] {
+function details({ faceId, treatments, stopping }: FacePlan, make: Make): WorkItem[] {
   const treated = treatments.filter(({ rule }) => rule.verdict === 'treat');
   const of = (treatment: Treatment, step: Exclude<DetailStepKind, 'bond'>) =>
     treatment.rule.steps.some((each) => each.do === step) ? detailItems(treatment, step, faceId, make) : [];
-  const byLeak = new Map(stopping.map((id, place) => [id, place]));
+  const byLeak = new Map(stopping?.order.map((id, place) => [id, place]));
   const placeOf = ({ targetId }: Treatment) => byLeak.get(targetId) ?? Infinity;
   // leaks first, in their order; then what is injected dry, as it was found
   const stops = [...treated]

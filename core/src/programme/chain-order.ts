@@ -8,9 +8,9 @@ export const isInOrder = (a: InChain, b: InChain): boolean =>
 
 /**
  * What each task follows directly in its chain: of its own strip the one before, else what comes before all strips; what comes after
- * the strips follows the last of each.
+ * the strips follows the last of each. And what it waits for in other chains.
  */
-export function predecessorsOf(tasks: readonly (InChain & Pick<Task, 'id'>)[]): Map<string, string[]> {
+export function predecessorsOf(tasks: readonly (InChain & Pick<Task, 'id' | 'waits'>)[]): Map<string, string[]> {
   const of = new Map<string, string[]>();
   const chains = new Map<string, { whole?: string; strips: Map<number, string> }>();
   for (const { id, chain, zone } of tasks) {
@@ -26,6 +26,9 @@ export function predecessorsOf(tasks: readonly (InChain & Pick<Task, 'id'>)[]): 
     last.strips.clear();
     last.whole = id;
   }
+  const chainOf = new Map(tasks.map(({ id, chain }) => [id, chain]));
+  for (const { id, chain, waits } of tasks)
+    for (const { taskId } of waits) if ((chainOf.get(taskId) ?? chain) !== chain) of.set(id, [...of.get(id)!, taskId]);
   return of;
 }
 

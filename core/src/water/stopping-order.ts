@@ -1,46 +1,55 @@
 import { type InputOf, runCalculator } from '../fields/index.js';
 import { type Face, type Feature, extentOf, levelRange } from '../jobs/index.js';
-import { BACKINGS, type Backing, type LeaksOnFace, flowLPerH, leaksOnFace } from './leaks-on-face.js';
+import { BACKINGS, type Backing, type LeaksOnWalls, flowLPerH, footOf, leaksOnWalls } from './leaks-on-walls.js';
 import { sealingOrder } from './sealing-order.js';
+import { widthM } from './wall-runs.js';
 
-/** Cells along the longer side: as fine as it takes for orders to stay as they are, and the same wherever an order is shown. */
+/** Cells along the longest side of one wall: as fine as it takes for orders to stay as they are, and the same wherever an order is shown. */
 const CELLS = 20;
+/** and no more than this along all of them */
+const MOST_CELLS = 100;
 /** Behind a wall until somebody says otherwise; common practice, no source. */
 export const USUAL_BACKING: Backing['id'] = 'sand';
 
-/** What `sealing-order` is asked for the leaks of a face, by the water that stands against it, m. */
+/** What `sealing-order` is asked for the leaks of walls side by side, left to right, by the water that stands against them, m. */
 export function stoppingInput(
-  face: Face,
-  { leaks }: Pick<LeaksOnFace, 'leaks'>,
+  walls: readonly Face[],
+  { leaks }: Pick<LeaksOnWalls, 'leaks'>,
   waterLevelM: number,
   backingId: Backing['id'] = USUAL_BACKING,
 ): InputOf<(typeof sealingOrder)['fields']> {
-  const { minU, maxU, minV, maxV } = extentOf(face.outline);
-  const [faceWidthM, faceHeightM] = [maxU - minU, maxV - minV];
+  const bottomLevelM = footOf(walls);
+  const tops = walls.map((wall) => {
+    const { minV, maxV } = extentOf(wall.outline);
+    return levelRange(wall).bottomM - bottomLevelM + maxV - minV;
+  });
+  const widths = walls.map(widthM);
+  const [faceWidthM, faceHeightM] = [widths.reduce((sum, m) => sum + m, 0), Math.max(...tops)];
   const { transmissivityM2S, sourceConductanceM2S } = BACKINGS.find(({ id }) => id === backingId)!;
   return {
-    ...{ leaks, faceWidthM, faceHeightM, waterLevelM, bottomLevelM: levelRange(face).bottomM },
+    ...{ leaks, faceWidthM, faceHeightM, waterLevelM, bottomLevelM },
     wallBacking: { transmissivityM2S, sourceConductanceM2S },
-    cellM: Math.max(faceWidthM, faceHeightM) / CELLS,
+    cellM: Math.max(Math.max(...widths, faceHeightM) / CELLS, faceWidthM / MOST_CELLS),
   };
 }
 
 /**
- * Ids of the running leaks of a face, first to be stopped first, as `sealing-order` has them. Those that the water does not feed, or
- * all where nobody knows how high it stands, come by their flow: towards the strongest, which is left for last (common practice).
+ * Ids of the running leaks of walls side by side, first to be stopped first, as `sealing-order` has them. Those that the water does not
+ * feed, or all where nobody knows how high it stands, come by their flow: towards the strongest, which is left for last (common practice).
  */
-export function stoppingOrder(face: Face, features: readonly Feature[], waterLevelM: number | undefined): string[] {
+export function stoppingOrder(walls: readonly Face[], features: readonly Feature[], waterLevelM: number | undefined): string[] {
+  const ids = new Set(walls.map(({ id }) => id));
   const byFlow = features
     .flatMap((feature) => {
-      const flow = feature.faceId === face.id ? flowLPerH(feature) : undefined;
+      const flow = ids.has(feature.faceId) ? flowLPerH(feature) : undefined;
       return flow ? [{ id: feature.id, ...flow }] : [];
     })
     .sort((a, b) => a.lPerH - b.lPerH || (a.id < b.id ? -1 : 1))
     .map(({ id }) => id);
   if (waterLevelM === undefined || byFlow.length < 2) return byFlow;
-  const fed = leaksOnFace(face, features, waterLevelM);
+  const fed = leaksOnWalls(walls, features, waterLevelM);
   if (fed.leaks.length < 2) return byFlow;
-  const solved = runCalculator(sealingOrder, stoppingInput(face, fed, waterLevelM));
+  const solved = runCalculator(sealingOrder, stoppingInput(walls, fed, waterLevelM));
   if (!solved.ok) return byFlow;
   const { order } = solved.value;
   return [...byFlow.filter((id) => !order.includes(id)), ...order];

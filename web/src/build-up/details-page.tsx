@@ -11,6 +11,7 @@ import { useNow } from '../shared/use-now';
 import { CareList } from '../words/care-list';
 import { LayCard } from '../words/lay-card';
 import { PrepareCard } from '../words/prepare-card';
+import { leakMark } from '../words/leak-mark';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { DetailSection } from './detail-section';
 import { howText } from './how-text';
@@ -57,7 +58,7 @@ export function DetailsPage() {
       {facePlan.family ? <PrepareCard plan={facePlan} /> : null}
       <LayerView plan={facePlan} />
       <LayCard plan={facePlan} tool={conditions.tool} />
-      <Stopping order={facePlan.stopping ?? []} model={model} />
+      <Stopping order={facePlan.stopping?.order ?? []} model={model} faceId={face.id} />
       {treated.map((treatment) => {
         const feature = model.features.find(({ id }) => id === treatment.targetId);
         const { rule, lines, geometry, instead } = treatment;
@@ -88,8 +89,8 @@ export function DetailsPage() {
 }
 
 /** In which order leaks are stopped; the last one bleeds until the others have set. */
-function Stopping({ order, model }: { order: readonly string[]; model: JobModel }) {
-  const marks = order.flatMap((id) => model.features.find((feature) => feature.id === id)?.mark ?? []);
+function Stopping({ order, model, faceId }: { order: readonly string[]; model: JobModel; faceId: string }) {
+  const marks = order.flatMap((id) => leakMark(id, model, faceId) ?? []);
   if (marks.length < 2) return null;
   return (
     <section aria-label={t('sealing.title')} className="mt-4 break-inside-avoid-page">

@@ -22,7 +22,7 @@ export interface SelectionState {
   /** a level face opened in true plan */ openPlateId: string | null;
   /** the case whose water the sheet shows; null: what governs */ shownCase: DesignCase | null;
   /** the sheet shows where the water's force acts on the chosen face */ showsForces: boolean;
-  /** places on a face to go to, numbered on the sheet */ places: { faceId: string; points: readonly FacePoint[] } | null;
+  /** places to go to, numbered on the sheet */ places: readonly { faceId: string; point: FacePoint }[] | null;
   select(selected: Selected | null): void;
   /** takes a feature into what is chosen together, or out of it */ toggle(id: string): void;
   take(tool: Tool): void;

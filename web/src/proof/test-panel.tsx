@@ -173,7 +173,7 @@ function usePlaces(face: Face, { planned, retest }: ProofRow): readonly FacePoin
   }, [face, features, junctions, where, targetIds, count]);
   useEffect(() => {
     if (places.length === 0) return undefined;
-    showPlaces({ faceId: face.id, points: places });
+    showPlaces(places.map((point) => ({ faceId: face.id, point })));
     // seen from the side the places of a floor would lie on top of each other
     const isLevel = isLevelFace(face);
     if (isLevel) openPlate(face.id);

@@ -122,14 +122,14 @@ function paintForce({ ctx, view, layout, palette }: Overlay, { faceId, levelM, c
 }
 
 /** Places to go to, numbered in the order of the list beside. */
-function paintPlaces({ ctx, view, layout, palette }: Overlay, { faceId, points }: NonNullable<Overlay['places']>): void {
-  const placed = layout.byId.get(faceId);
-  if (!placed) return;
+function paintPlaces({ ctx, view, layout, palette }: Overlay, places: NonNullable<Overlay['places']>): void {
   ctx.font = `700 11px ${FONT}`;
   ctx.textAlign = 'center';
   ctx.textBaseline = 'middle';
   ctx.lineWidth = 2;
-  points.forEach((point, i) => {
+  places.forEach(({ faceId, point }, i) => {
+    const placed = layout.byId.get(faceId);
+    if (!placed) return;
     const [x, y] = toScreen(view, ...toSheet(placed, point));
     ctx.fillStyle = palette.raised;
     ctx.strokeStyle = palette.water;

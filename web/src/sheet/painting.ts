@@ -36,7 +36,7 @@ export type Overlay = Pick<Painting, 'ctx' | 'size' | 'view' | 'layout' | 'palet
   selected: Selected | null;
   also: readonly string[];
   /** of the tool in hand; none while choosing */ pointer: { faceId: string; point: readonly [number, number]; snapped?: boolean } | null;
-  places: { faceId: string; points: readonly (readonly [number, number])[] } | null;
+  places: readonly { faceId: string; point: readonly [number, number] }[] | null;
   forces: readonly ShownForce[];
   draft: { faceId: string; path: readonly (readonly [number, number])[] } | null;
 };

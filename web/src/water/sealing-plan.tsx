@@ -1,5 +1,5 @@
 import type { Face } from '@caulkhorn/core/jobs';
-import { BACKINGS, type SealingOrder, USUAL_BACKING, leaksOnFace, stoppingInput } from '@caulkhorn/core/water';
+import { BACKINGS, type SealingOrder, USUAL_BACKING, leaksOnWalls, stoppingInput } from '@caulkhorn/core/water';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useCalculation } from '../calculation/use-calculation';
@@ -9,25 +9,35 @@ import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { SelectField } from '../shared/ui/field';
-import { parts, useJob, useSelection } from '../job/job-context';
+import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
+import { leakMark } from '../words/leak-mark';
 
-/** In which order to stop a face's leaks, and how flow and head move to the rest at every stop. */
+/** In which order to stop the leaks of a face and of the walls beside it that share its water, and how flow and head move to the rest at every stop. */
 export function SealingPlan({ face, waterLevelM }: { face: Face; waterLevelM: number }) {
   const { model } = useJob(parts('model'));
-  const { leaks, assumed } = useMemo(() => leaksOnFace(face, model.features, waterLevelM), [face, model.features, waterLevelM]);
+  const { plan } = usePlanning();
+  const faceIds = plan.faces.find(({ faceId }) => faceId === face.id)?.stopping?.faceIds;
+  const walls = useMemo(
+    () => (faceIds ? faceIds.flatMap((id) => model.faces.find((each) => each.id === id) ?? []) : [face]),
+    [faceIds, face, model.faces],
+  );
+  const { leaks, assumed } = useMemo(() => leaksOnWalls(walls, model.features, waterLevelM), [walls, model.features, waterLevelM]);
   if (leaks.length === 0) return null;
-  return <Plan face={face} waterLevelM={waterLevelM} leaks={leaks} assumed={assumed} />;
+  return <Plan {...{ face, walls, waterLevelM, leaks, assumed }} />;
 }
 
-type PlanProps = ReturnType<typeof leaksOnFace> & { face: Face; waterLevelM: number };
+type PlanProps = ReturnType<typeof leaksOnWalls> & { face: Face; walls: readonly Face[]; waterLevelM: number };
 
-function Plan({ face, waterLevelM, leaks, assumed }: PlanProps) {
+function Plan({ face, walls, waterLevelM, leaks, assumed }: PlanProps) {
   const [backingId, setBacking] = useState(USUAL_BACKING);
-  const input = useMemo(() => stoppingInput(face, { leaks }, waterLevelM, backingId), [face, leaks, waterLevelM, backingId]);
+  const input = useMemo(() => stoppingInput(walls, { leaks }, waterLevelM, backingId), [walls, leaks, waterLevelM, backingId]);
   const { result, status } = useCalculation('sealing-order', input);
   return (
     <section aria-label={t('sealing.title')} className="mt-4 border-t border-rule pt-3">
       <h3 className="mb-1 font-semibold">{t('sealing.title')}</h3>
+      {walls.length > 1 ? (
+        <p className="mb-1 text-[13px] text-soft">{t('sealing.walls', { faces: walls.map(({ mark }) => mark).join(', ') })}</p>
+      ) : null}
       <SelectField
         label={t('sealing.backing')}
         value={backingId}
@@ -41,19 +51,19 @@ function Plan({ face, waterLevelM, leaks, assumed }: PlanProps) {
           <FaultList title={t('sealing.refused')} issues={result.issues} />
         </div>
       ) : null}
-      {result?.ok ? <Steps key={JSON.stringify(input)} plan={result.value as SealingOrder} assumed={assumed} /> : null}
+      {result?.ok ? <Steps key={JSON.stringify(input)} face={face} plan={result.value as SealingOrder} assumed={assumed} /> : null}
       <p className="mt-2 text-[13px] text-soft">{t('sealing.caution')}</p>
     </section>
   );
 }
 
 /** Step by step: what is stopped next, and what then comes out of the others. */
-function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string[] }) {
+function Steps({ face, plan, assumed }: { face: Face; plan: SealingOrder; assumed: readonly string[] }) {
   const { model } = useJob(parts('model'));
   const units = useUnits();
   const { selected, select } = useSelection('selected', 'select');
   const [at, setAt] = useState(0);
-  const marks = new Map(model.features.map(({ id, mark }) => [id, mark]));
+  const marks = new Map(plan.order.flatMap((id) => [[id, leakMark(id, model, face.id)] as const]));
   const { showPlaces } = useSelection('showPlaces');
   const leaks = useMemo(
     () => plan.order.flatMap((id) => model.features.find((feature) => feature.id === id) ?? []),
@@ -61,11 +71,11 @@ function Steps({ plan, assumed }: { plan: SealingOrder; assumed: readonly string
   );
   useEffect(() => {
     // numbered on the sheet in the order of stopping
-    if (leaks[0]) showPlaces({ faceId: leaks[0].faceId, points: leaks.map(({ path }) => path[0]!) });
+    showPlaces(leaks.map(({ faceId, path }) => ({ faceId, point: path[0]! })));
     return () => showPlaces(null);
   }, [leaks, showPlaces]);
   const step = plan.steps[at];
-  if (!step || plan.order.some((id) => !marks.has(id))) return null;
+  if (!step || plan.order.some((id) => !marks.get(id))) return null;
   const go = (to: number) => {
     setAt(to);
     select({ kind: 'feature', id: plan.order[to]! });

@@ -60,7 +60,7 @@ function TestPlan({ face }: { face: Face }) {
   const { model } = useJob(parts('model'));
   const places = useMemo(() => testPlaces(face), [face]);
   useEffect(() => {
-    showPlaces({ faceId: face.id, points: places });
+    showPlaces(places.map((point) => ({ faceId: face.id, point })));
     return () => showPlaces(null);
   }, [face.id, places, showPlaces]);
   const tested = new Set(

@@ -167,6 +167,7 @@ export const MEASURING = {
   'crack.far-more':
     'Ten times more is caught than a slot of this width could pass: it is wider behind, or the water has another source. Look for a void, a joint or a pipe.',
   'sealing.title': 'Stop the leaks in this order',
+  'sealing.walls': 'The walls {faces} share the water behind them, round their corners: their leaks are weighed together.',
   'sealing.backing': 'Behind the wall',
   'backing.tight-clay': 'tight clay',
   'backing.silt': 'silt or loam',

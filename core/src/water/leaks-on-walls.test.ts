@@ -2,7 +2,7 @@ import { calculate } from '../calculators';
 import type { Feature } from '../jobs';
 import { accepted } from '../testing/results';
 import { sampleJob } from '../testing/sample-job';
-import { BACKINGS, type SealingOrder, leaksOnFace } from './index';
+import { BACKINGS, type SealingOrder, leaksOnWalls } from './index';
 
 const [north] = sampleJob().faces;
 const leak = (id: string, path: Feature['path'], part: Partial<Feature> = {}): Feature => ({
@@ -33,7 +33,7 @@ test('each running leak under the water at its lowest point, with its measured f
     leak('elsewhere', [[2, 1]], { faceId: 'east' }),
   ];
   // 40 drips of 0.05 mL are 2 mL a minute, 0.12 L/h; 500 mL a minute are 30 L/h; foot at −2.5 m, water at −0.5 m
-  expect(leaksOnFace(north!, features, -0.5)).toEqual({
+  expect(leaksOnWalls([north!], features, -0.5)).toEqual({
     leaks: [
       { id: 'L1', xM: 1.2, yM: 0.3, flowLPerH: expect.closeTo(0.12, 12) },
       { id: 'L2', xM: 3, yM: 0.5, flowLPerH: expect.closeTo(30, 12) },
@@ -44,7 +44,7 @@ test('each running leak under the water at its lowest point, with its measured f
 });
 
 test('what it gives can be weighed: in every ground that can feed it, all leaks are stopped once', () => {
-  const { leaks } = leaksOnFace(north!, [leak('L1', [[1, 0.3]]), leak('L2', [[3, 0.5]], { wetState: 'weeping' })], -0.5);
+  const { leaks } = leaksOnWalls([north!], [leak('L1', [[1, 0.3]]), leak('L2', [[3, 0.5]], { wetState: 'weeping' })], -0.5);
   for (const wallBacking of BACKINGS.filter(({ id }) => id === 'sand' || id === 'open-fill')) {
     const { transmissivityM2S, sourceConductanceM2S } = wallBacking;
     const plan = accepted(
@@ -70,7 +70,7 @@ test('a place is told from the face’s own lower left corner, and a flow that s
     leak('L2', [[7, 0.5]], { flow: { at, dripsPerMin: 0 } }),
     leak('L3', [[8, 0.5]], { flow: { at, volumeMl: 100, seconds: 60 }, wetState: 'weeping' }),
   ];
-  const found = leaksOnFace(shifted, features, -0.5);
+  const found = leaksOnWalls([shifted], features, -0.5);
   expect(found.leaks.map(({ xM, yM }) => [xM, yM])).toEqual([
     [1, 0.5],
     [2, 0.5],

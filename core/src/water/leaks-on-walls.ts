@@ -1,5 +1,5 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import { type Face, type Feature, extentOf } from '../jobs/index.js';
+import { type Face, type Feature, extentOf, levelRange } from '../jobs/index.js';
 import { lowestPoint } from './loads.js';
 
 /** What lies behind a wall, by how easily water runs along it and comes to it. A soil report's own figures go before these. */
@@ -32,26 +32,38 @@ export const USUAL_ML_PER_MIN: Readonly<Partial<Record<Feature['wetState'], numb
 const L_H_PER_ML_MIN = 0.06;
 const DROP_ML = 0.05;
 
-export interface LeaksOnFace {
-  /** as `sealing-order` takes them: metres from the face's lower left corner */
+export interface LeaksOnWalls {
+  /** as `sealing-order` takes them: metres from the lower left corner of the walls side by side */
   leaks: { id: string; xM: number; yM: number; flowLPerH: number }[];
   /** ids of those whose flow is only taken from how they look */ assumed: string[];
 }
 
-/** The running leaks of a face, each at its lowest point with its flow. Those above the water are left out: the wall does not feed them. */
-export function leaksOnFace(face: Face, features: readonly Feature[], waterLevelM: number): LeaksOnFace {
-  const { minU, minV } = extentOf(face.outline);
-  const out: LeaksOnFace = { leaks: [], assumed: [] };
-  for (const feature of features) {
-    const flow = feature.faceId === face.id ? flowLPerH(feature) : undefined;
-    if (!flow) continue;
-    const { point, levelM } = lowestPoint(face, feature.path);
-    if (levelM >= waterLevelM) continue;
-    if (flow.assumed) out.assumed.push(feature.id);
-    out.leaks.push({ id: feature.id, xM: point[0] - minU, yM: point[1] - minV, flowLPerH: flow.lPerH });
+/**
+ * The running leaks of walls side by side, left to right, each at its lowest point with its flow. Those above the water are left out:
+ * the wall does not feed them.
+ */
+export function leaksOnWalls(walls: readonly Face[], features: readonly Feature[], waterLevelM: number): LeaksOnWalls {
+  const footM = footOf(walls);
+  const out: LeaksOnWalls = { leaks: [], assumed: [] };
+  let leftM = 0;
+  for (const wall of walls) {
+    const { minU, maxU, minV } = extentOf(wall.outline);
+    for (const feature of features) {
+      const flow = feature.faceId === wall.id ? flowLPerH(feature) : undefined;
+      if (!flow) continue;
+      const { point, levelM } = lowestPoint(wall, feature.path);
+      if (levelM >= waterLevelM) continue;
+      if (flow.assumed) out.assumed.push(feature.id);
+      const upM = point[1] - minV + (levelRange(wall).bottomM - footM);
+      out.leaks.push({ id: feature.id, xM: leftM + point[0] - minU, yM: upM, flowLPerH: flow.lPerH });
+    }
+    leftM += maxU - minU;
   }
   return out;
 }
+
+/** Level of the lowest foot of walls, m. */
+export const footOf = (walls: readonly Face[]): number => Math.min(...walls.map((wall) => levelRange(wall).bottomM));
 
 /** What comes out of a leak, L/h, as measured or as it looks; undefined for what does not run. */
 export function flowLPerH({ wetState, flow }: Pick<Feature, 'wetState' | 'flow'>): { lPerH: number; assumed: boolean } | undefined {

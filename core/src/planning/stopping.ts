@@ -1,0 +1,91 @@
+import { type Face, type Feature, type Junction } from '../jobs/index.js';
+import { flowLPerH, partOfRun, stoppingOrder, wallRuns, waterOn } from '../water/index.js';
+import type { FacePlan, Surroundings } from './face-plan.js';
+import type { WorkItem } from './work-items.js';
+
+/** In which order leaks that drain one water are stopped. */
+export interface Stopping {
+  /** walls side by side, left to right, or one face alone */ faceIds: readonly string[];
+  /** ids of the leaks, first to be stopped first */ order: readonly string[];
+}
+
+interface Asked {
+  faces: readonly Face[];
+  junctions: readonly Junction[];
+  featuresOf: ReadonlyMap<string, readonly Feature[]>;
+  around: Surroundings;
+}
+
+const NO_FEATURES: readonly Feature[] = [];
+
+/** Orders of stopping, worked out anew only where walls, leaks or water have changed: what is as it was stays the same object. */
+export class StoppingMemory {
+  private runs?: { faces: readonly Face[]; junctions: readonly Junction[]; found: Face[][] };
+  private readonly known = new Map<string, { from: readonly unknown[]; stopping: Stopping }>();
+
+  /** By face, for every face with a running leak. */
+  of({ faces, junctions, featuresOf, around }: Asked): Map<string, Stopping> {
+    const leaksOn = ({ id }: Face) => (featuresOf.get(id) ?? NO_FEATURES).filter((feature) => flowLPerH(feature) !== undefined);
+    const leaking = new Set(faces.filter((face) => leaksOn(face).length > 0).map(({ id }) => id));
+    const found = new Map<string, Stopping>();
+    if (leaking.size === 0) return found;
+    const runs = this.runsOf(faces, junctions);
+    const inRun = new Set(runs.flatMap((run) => run.map(({ id }) => id)));
+    const alone = faces.filter(({ id }) => leaking.has(id) && !inRun.has(id)).map((face) => [face]);
+    for (const run of [...runs, ...alone]) {
+      const walls = partOfRun(run, ({ id }) => leaking.has(id), isRing(run, junctions));
+      const [first] = walls;
+      if (!first) continue;
+      const levelM = waterOn(first, around)?.level.levelM;
+      const leaks = walls.flatMap(leaksOn);
+      const stopping = this.remember(first.id, [levelM, walls.length, ...walls, ...leaks], () => ({
+        faceIds: walls.map(({ id }) => id),
+        order: stoppingOrder(walls, leaks, levelM),
+      }));
+      for (const { id } of walls) if (leaking.has(id)) found.set(id, stopping);
+    }
+    return found;
+  }
+
+  private runsOf(faces: readonly Face[], junctions: readonly Junction[]): Face[][] {
+    if (this.runs?.faces !== faces || this.runs.junctions !== junctions)
+      this.runs = { faces, junctions, found: wallRuns(faces, junctions) };
+    return this.runs.found;
+  }
+
+  private remember(key: string, from: readonly unknown[], find: () => Stopping): Stopping {
+    const before = this.known.get(key);
+    if (before && before.from.length === from.length && before.from.every((each, i) => each === from[i])) return before.stopping;
+    const stopping = find();
+    this.known.set(key, { from, stopping });
+    return stopping;
+  }
+}
+
+/** Whether the last wall of a run meets its first again. */
+const isRing = (run: readonly Face[], junctions: readonly Junction[]): boolean =>
+  run.length > 2 &&
+  junctions.some(({ kind, faceIds }) => kind !== 'wall-floor' && faceIds.includes(run[0]!.id) && faceIds.includes(run.at(-1)!.id));
+
+const STOPS: ReadonlySet<WorkItem['step']> = new Set(['inject', 'plug']);
+
+/** Work in which a leak is stopped after the one before it also where that is on another face, so that the strongest bleeds to the end. */
+export function inStoppingOrder(items: readonly WorkItem[], plans: readonly Pick<FacePlan, 'stopping'>[]): WorkItem[] {
+  const across = new Set(plans.flatMap(({ stopping }) => (stopping && stopping.faceIds.length > 1 ? [stopping] : [])));
+  if (across.size === 0) return [...items];
+  const stops = new Map<string, WorkItem[]>();
+  for (const item of items)
+    if (item.targetId !== undefined && STOPS.has(item.step)) stops.set(item.targetId, [...(stops.get(item.targetId) ?? []), item]);
+  const after = new Map<string, WorkItem>();
+  for (const { order } of across) {
+    const stopped = order.flatMap((id) => stops.get(id) ?? []);
+    stopped.forEach((item, i) => {
+      const before = stopped[i - 1];
+      if (before && before.faceId !== item.faceId) after.set(item.id, before);
+    });
+  }
+  return items.map((item) => {
+    const before = after.get(item.id);
+    return before ? { ...item, waits: [...item.waits, { taskId: before.id, minH: 0, maxH: null, referenceC: 20 }] } : item;
+  });
+}
