@@ -22,7 +22,7 @@ export type { FitFacts } from './fit-facts.js';
 export { FIRST_BUILDS, buildFirst } from './first-build.js';
 export { FIRST_ACTIONS, FIRST_WORK } from './first-action.js';
 export { NOTCHES, notchFilmMm, notchFor } from './notches.js';
-export { PREPARATION, PREPARE_IDS, PREPARE_STEPS, planPrepare } from './prepare.js';
+export { PREPARATION, PREPARE_IDS, PREPARE_STEPS, planPrepare, wasteKgOf } from './prepare.js';
 export type { PlannedPrepare, PrepareId } from './prepare.js';
 export { PURPOSES } from './purposes.js';
 export { judge, rateCoat } from './judge.js';

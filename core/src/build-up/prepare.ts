@@ -30,7 +30,7 @@ export type PrepareId = (typeof PREPARE_IDS)[number];
 export interface PrepareStep {
   /** of one person */ readonly minPerM2: { readonly wall: number; readonly floor: number };
   /** part of the face that it is done to */ readonly share: number;
-  /** what comes off is waste that is caught and taken away */ readonly waste: boolean;
+  /** what comes off, water with it, to be caught and taken away */ readonly wasteKgPerM2: number;
   /** h until work goes on */ readonly waitH: number;
   readonly source: Source;
 }
@@ -38,7 +38,7 @@ export interface PrepareStep {
 const step = (wall: number, more: Partial<Omit<PrepareStep, 'minPerM2'>> & { floor?: number } = {}): PrepareStep => ({
   minPerM2: { wall, floor: more.floor ?? wall },
   share: more.share ?? 1,
-  waste: more.waste ?? false,
+  wasteKgPerM2: more.wasteKgPerM2 ?? 0,
   waitH: more.waitH ?? 0,
   source: more.source ?? COMMON_PRACTICE,
 });
@@ -46,23 +46,23 @@ const step = (wall: number, more: Partial<Omit<PrepareStep, 'minPerM2'>> & { flo
 /** Output of each step; common practice, no source, where none is named. */
 export const PREPARE_STEPS: Readonly<Record<PrepareId, PrepareStep>> = {
   sound: step(1, { source: { kind: 'published', title: 'ASTM D4580 (sounding for hollows)' } }),
-  salts: step(4, { waste: true, waitH: 24 }),
-  strip: step(20, { waste: true }),
-  degrease: step(4, { waste: true }),
-  rake: step(5, { waste: true }),
-  brush: step(5, { waste: true }),
-  jet: step(5, { waste: true }),
-  grind: step(12, { floor: 5, waste: true }),
+  salts: step(4, { wasteKgPerM2: 0.2, waitH: 24 }),
+  strip: step(20, { wasteKgPerM2: 5 }),
+  degrease: step(4, { wasteKgPerM2: 5 }),
+  rake: step(5, { wasteKgPerM2: 3 }),
+  brush: step(5, { wasteKgPerM2: 0.3 }),
+  jet: step(5, { wasteKgPerM2: 10 }),
+  grind: step(12, { floor: 5, wasteKgPerM2: 1.5 }),
   // with setting up the machine
-  blast: step(10, { floor: 6, waste: true }),
-  scabble: step(30, { waste: true }),
+  blast: step(10, { floor: 6, wasteKgPerM2: 3 }),
+  scabble: step(30, { wasteKgPerM2: 12 }),
   spatter: step(6, { waitH: 24 }),
   // single holes: what is large has its own detail
   fill: step(7.5, { share: 0.1 }),
   biocide: step(1, { waitH: 24 }),
   'crack-out': step(0),
   dry: step(0, { waitH: 24, source: { kind: 'published', title: 'ASTM D4263 (plastic sheet, 16 h)' } }),
-  vac: step(1, { waste: true, source: { kind: 'memory', title: 'ISO 8502-3 (dust on a tape, grade 2 or better)' } }),
+  vac: step(1, { wasteKgPerM2: 0.1, source: { kind: 'memory', title: 'ISO 8502-3 (dust on a tape, grade 2 or better)' } }),
   soak: step(1.5),
   dampen: step(0.5),
   // and left to dry again, so that it draws the sealer in
@@ -153,6 +153,9 @@ const STAYS: Readonly<Record<PreparedFor, readonly OldLayer[]>> = {
   ],
   green: [],
 };
+
+/** What of a planned step is caught and taken away, kg; common practice, no source. */
+export const wasteKgOf = ({ id, areaM2 }: Pick<PlannedPrepare, 'id' | 'areaM2'>): number => PREPARE_STEPS[id].wasteKgPerM2 * areaM2;
 
 export interface PlannedPrepare {
   id: PrepareId;

@@ -154,7 +154,7 @@ export interface TreatmentOverride {
   reason: string;
 }
 
-/** Layers that people alter; their ids are those of the catalogue's layers. */
+/** Layers that people alter; their ids are those of the catalogue's layers. `frost-cover` is none: mats that keep frost off, only ever added. */
 export const ALTERABLE_LAYERS = [
   'coat',
   'render',
@@ -166,6 +166,7 @@ export const ALTERABLE_LAYERS = [
   'screed',
   'board',
   'drainage',
+  'frost-cover',
 ] as const;
 
 /**

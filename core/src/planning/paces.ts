@@ -2,7 +2,8 @@ import type { DetailStepKind } from '../build-up/index.js';
 import type { LayerId } from '../catalogue/index.js';
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
 
-export type PaceId = 'prepare' | 'blast' | 'dose' | 'wet' | 'dry' | 'again' | 'cure' | RemedyStep | LayerId | DetailStepKind;
+export type PaceId =
+  'prepare' | 'blast' | 'dose' | 'wet' | 'dry' | 'again' | 'cure' | 'frost-cover' | RemedyStep | LayerId | DetailStepKind;
 
 /** What is done before a coat that came late. */
 export const REMEDY_STEPS = ['slurry-in', 'abrade', 'warm', 'wash', 'take-off'] as const;
@@ -81,4 +82,6 @@ export const PACES: Readonly<Record<PaceId, Pace>> = {
   'take-off': pace(20, 'm²'),
   // one round of misting
   cure: pace(0.3, 'm²'),
+  // mats laid over or hung before the face, clear of the fresh coat, and taken off again
+  'frost-cover': pace(2, 'm²'),
 };

@@ -1,5 +1,5 @@
 import { type DetailStepKind, PREPARE_STEPS, SLOW_TO_DRINK_H, WETTING } from '../build-up/index.js';
-import { type Binder, type LayerId, type Product, SETS_HARD } from '../catalogue/index.js';
+import { type Binder, FROST_FREE_H, type LayerId, type Product, SETS_HARD } from '../catalogue/index.js';
 import { type Face, type HoldKind, type MachineKind, type Skill, isLevelFace } from '../jobs/index.js';
 import type { Wait } from '../programme/index.js';
 import type { FacePlan } from './face-plan.js';
@@ -114,7 +114,7 @@ export function workItemsOf(face: Face, plan: FacePlan, house: House, crew: Crew
   const prepares = !isGreen && plan.family.placed !== 'in-cracks';
   const items = prepares ? [prepareItem(plan, zone, make, { house, people: crew.people })] : [];
   items.push(...details(plan, make));
-  const laid = cured(layers(plan, zone, items, make), { plan, zone, make, house });
+  const laid = frostCovered(cured(layers(plan, zone, items, make), { plan, zone, make, house }), { plan, zone, make });
   // a shake goes on once the concrete carries a foot
   if (isGreen && laid[0]) laid[0] = { ...laid[0], ...notBefore(pouredAt, SCATTER_FROM_H) };
   // green concrete comes by its own day, whatever else is done in the room
@@ -189,6 +189,24 @@ function cured(laid: WorkItem[], { plan, zone, make, house }: { plan: FacePlan; 
     { value: plan.areaM2, unit: 'm²' },
   );
   return [...laid.slice(0, at), item, ...laid.slice(at)];
+}
+
+/** Where somebody decided so, the last coat is covered against frost for as long as its sheet wants none; what is kept wet is so under the cover. */
+function frostCovered(laid: WorkItem[], { plan, zone, make }: { plan: FacePlan; zone: string; make: Make }): WorkItem[] {
+  const isWanted = plan.buildUp?.alterations?.some(({ do: what, layer }) => what === 'add' && layer === 'frost-cover');
+  const last = laid.findLastIndex(({ step }) => step.startsWith('coat-'));
+  const coat = plan.layers.find(({ id }) => id === laid[last]?.step)?.product;
+  if (!isWanted || !coat) return laid;
+  const isKeptWet = laid[last + 1]?.step === 'cure';
+  const item = make(
+    {
+      ...{ id: `${zone}:frost-cover`, faceId: plan.faceId, step: 'frost-cover' },
+      waits: [{ taskId: laid[last]!.id, minH: 0, maxH: null, referenceC: 20 }],
+      ...(isKeptWet ? {} : { restH: coat.limits.frostFreeH ?? FROST_FREE_H }),
+    },
+    { value: plan.areaM2, unit: 'm²' },
+  );
+  return [...laid.slice(0, last + 1), item, ...laid.slice(last + 1)];
 }
 
 /** Until a fine mist no longer washes a fresh cement coat off, h at its reference temperature; common practice, no source. */

@@ -86,12 +86,18 @@ function NewChange({ onAdd }: { onAdd(change: LayerAlteration): void }) {
         label={t('alter.what')}
         value={what}
         options={DOES.map((each) => ({ value: each, label: t(`alter.do.${each}`) }))}
-        onChange={({ target }) => setWhat(target.value as LayerAlteration['do'])}
+        onChange={({ target }) => {
+          setWhat(target.value as LayerAlteration['do']);
+          if (target.value !== 'add' && layer === 'frost-cover') setLayer('coat');
+        }}
       />
       <SelectField
         label={t('alter.layer')}
         value={layer}
-        options={ALTERABLE_LAYERS.map((each) => ({ value: each, label: t(`layer.${each}`) }))}
+        options={ALTERABLE_LAYERS.filter((each) => what === 'add' || each !== 'frost-cover').map((each) => ({
+          value: each,
+          label: t(`layer.${each}`),
+        }))}
         onChange={({ target }) => setLayer(target.value as LayerAlteration['layer'])}
       />
       {what === 'add' ? null : (

@@ -43,12 +43,22 @@ describe('what the crew is told', () => {
 
   test('a leak: how far it is cut, what goes in below and above', () => {
     expect(told('crack-leaking')).toEqual([
-      'Cut 25\u202fmm wide and 25\u202fmm deep, 300\u202fmm past both ends, 2.10\u202fm in all; no feather edges; flush and wet.',
+      'Cut 25\u202fmm wide and 25\u202fmm deep, 300\u202fmm past both ends, 2.10\u202fm in all; no feather edges. Make ready again what was cut: brush, flush, wet.',
       'Press Tarnwick Stay plug into the lower half of the depth; hold until it warms and sets; trim at once.',
       'Wet, no water standing; brush Tarnwick Veil slurry over bottom and sides.',
       'Tarnwick Pack mortar rammed in flush with the face, in one layer.',
     ]);
     expect(told('crack-leaking', 'us')[0]).toContain('Cut 0.984\u202fin wide and 0.984\u202fin deep, 11.811\u202fin past both ends');
+  });
+
+  test('a slot that gets sealant is never wetted', () => {
+    const sealed = DETAIL_RULES.filter(({ steps }) => ['open', 'seal-joint'].every((what) => steps.some((step) => step.do === what)));
+    expect(sealed.length).toBeGreaterThan(0);
+    for (const { id, steps } of sealed) {
+      const open = told(id)[steps.findIndex((step) => step.do === 'open')];
+      expect(open).toContain('keep dry');
+      expect(open).not.toMatch(/wet|flush/);
+    }
   });
 
   test('a bond coat says where it goes, and whether it cures first', () => {

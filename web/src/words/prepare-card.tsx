@@ -1,4 +1,4 @@
-import { PREPARE_STEPS } from '@caulkhorn/core/build-up';
+import { PREPARE_STEPS, wasteKgOf } from '@caulkhorn/core/build-up';
 import type { FacePlan } from '@caulkhorn/core/planning';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -7,6 +7,9 @@ import { hoursMinutes } from '../shared/times';
 import { Said } from './said';
 
 const MINUTE_MS = 60_000;
+
+/** Nobody weighs what is swept up. */
+const aboutKg = (kg: number): number => Number(kg.toPrecision(kg < 1 ? 1 : 2));
 
 /** How a face is made ready for what is chosen: each step with its amount, its hours, and how it is seen to be right. */
 export function PrepareCard({
@@ -23,10 +26,11 @@ export function PrepareCard({
       {plan.prepare.length === 0 ? <p className="text-soft">{t('prepare.none')}</p> : null}
       <ol className="list-decimal space-y-1.5 pl-5">
         {plan.prepare.map(({ id, areaM2, personMin }) => {
-          const { waste, waitH } = PREPARE_STEPS[id];
+          const { waitH } = PREPARE_STEPS[id];
+          const wasteKg = wasteKgOf({ id, areaM2 });
           const facts = [
             personMin > 0 ? t('prepare.of', { area: formatQuantity(areaM2, 'm²', units), time: hoursMinutes(personMin * MINUTE_MS) }) : '',
-            waste ? t('prepare.waste') : '',
+            wasteKg > 0 ? t('prepare.waste', { weight: formatQuantity(aboutKg(wasteKg), 'kg', units) }) : '',
             waitH > 0 ? t('prepare.waits', { hours: waitH }) : '',
           ].filter((part) => part !== '');
           return (

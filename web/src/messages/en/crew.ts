@@ -19,7 +19,7 @@ export const CREW = {
   'prepare.title': 'Make ready',
   'prepare.of': '{area}, {time} for one person',
   'prepare.passes': 'Right when: {check}',
-  'prepare.waste': 'caught and taken away',
+  'prepare.waste': 'about {weight} caught and taken away',
   'prepare.waits': 'then {hours} h before the next',
   'prepare.none': 'Nothing is prepared here: it goes into or onto green concrete, or this pair is not built.',
   'prepare.sound': 'Sound it all over with a hammer, a floor with a chain; outline what is hollow and cut it out.',

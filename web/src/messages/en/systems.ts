@@ -92,6 +92,7 @@ export const SYSTEMS = {
   'layer.board': 'protection board',
   'layer.screed': 'screed to falls, its liquid',
   'layer.drainage': 'drainage mat',
+  'layer.frost-cover': 'frost cover (mats)',
   'layer.cavity-sheet': 'cavity sheet',
   'layer.sump': 'sump and pumps',
   'layer.alarm': 'high-water alarm',
