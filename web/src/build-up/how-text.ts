@@ -32,9 +32,7 @@ export function howText(step: DetailStep, treatment: Treatment, plan: FacePlan, 
   switch (step.do) {
     case 'open': {
       const { widthMm, depthMm, extendMm } = step.slot;
-      // sealant takes on dry sides alone
-      const staysDry = treatment.rule.steps.some((each) => each.do === 'seal-joint');
-      return t(staysDry ? 'how.open-dry' : 'how.open', {
+      return t('how.open', {
         width: mm(widthMm),
         depth: mm(depthMm),
         extend: extendMm

@@ -51,16 +51,6 @@ describe('what the crew is told', () => {
     expect(told('crack-leaking', 'us')[0]).toContain('Cut 0.984\u202fin wide and 0.984\u202fin deep, 11.811\u202fin past both ends');
   });
 
-  test('a slot that gets sealant is never wetted', () => {
-    const sealed = DETAIL_RULES.filter(({ steps }) => ['open', 'seal-joint'].every((what) => steps.some((step) => step.do === what)));
-    expect(sealed.length).toBeGreaterThan(0);
-    for (const { id, steps } of sealed) {
-      const open = told(id)[steps.findIndex((step) => step.do === 'open')];
-      expect(open).toContain('keep dry');
-      expect(open).not.toMatch(/wet|flush/);
-    }
-  });
-
   test('a bond coat says where it goes, and whether it cures first', () => {
     const bond = (ruleId: string) => told(ruleId).find((text) => /brush/i.test(text));
     expect(bond('wall-floor')).toContain('onto both legs');

@@ -99,7 +99,6 @@ export const DETAILS = {
   'instead.pipe-not-rigid': 'Recast it in a block with a rigid sleeve, at least 50 mm from its neighbour, then seal the sleeve.',
 
   'how.open': 'Cut {width} wide and {depth} deep{extend}; no feather edges. Make ready again what was cut: brush, flush, wet.',
-  'how.open-dry': 'Cut {width} wide and {depth} deep{extend}; no feather edges. Make ready again what was cut: brush, blow out, keep dry.',
   'how.plug': 'Press {product} into the lower half of the depth; hold until it warms and sets; trim at once.',
   'how.bond': 'Wet, no water standing; brush {product} over bottom and sides.',
   'how.bond-corner': 'Wet, no water standing; brush {product} onto both legs.',
