@@ -1,18 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Browser, type Page, expect, test } from '@playwright/test';
-import { allSent, releasedCopy, signIn, writeLog } from './support';
-
-/** Writes something like a name on the pad. */
-async function writeOn(page: Page): Promise<void> {
-  const pad = page.getByRole('img', { name: 'Sign here' });
-  await pad.scrollIntoViewIfNeeded();
-  const box = (await pad.boundingBox())!;
-  const at = (x: number, y: number) => [box.x + x * box.width, box.y + y * box.height] as const;
-  await page.mouse.move(...at(0.1, 0.6));
-  await page.mouse.down();
-  for (let i = 1; i <= 30; i++) await page.mouse.move(...at(0.1 + i * 0.026, 0.5 + 0.3 * Math.sin(i)));
-  await page.mouse.up();
-}
+import { allSent, releasedCopy, signIn, writeLog, writeOn } from './support';
 
 /** A browser of somebody who was never here. */
 const stranger = async (browser: Browser, baseURL: string) =>

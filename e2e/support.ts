@@ -153,3 +153,15 @@ export async function plateOf(page: Page, o: string, j: string): Promise<[page: 
   const all = (await (await page.request.get(plates)).json()) as { id: string; token: string }[];
   return [`/plate/${all.find((each) => each.id === id)!.token}`, `/o/${o}/jobs/${j}/plate/${id}`];
 }
+
+/** Writes something like a name on the pad. */
+export async function writeOn(page: Page): Promise<void> {
+  const pad = page.getByRole('img', { name: 'Sign here' });
+  await pad.scrollIntoViewIfNeeded();
+  const box = (await pad.boundingBox())!;
+  const at = (x: number, y: number) => [box.x + x * box.width, box.y + y * box.height] as const;
+  await page.mouse.move(...at(0.1, 0.6));
+  await page.mouse.down();
+  for (let i = 1; i <= 30; i++) await page.mouse.move(...at(0.1 + i * 0.026, 0.5 + 0.3 * Math.sin(i)));
+  await page.mouse.up();
+}

@@ -29,6 +29,8 @@ export {
   StartBodyDto,
   TestBodyDto,
   UnsignBodyDto,
+  HoldBodyDto,
+  RedoneBodyDto,
   VisitBodyDto,
 } from './log.js';
 export {

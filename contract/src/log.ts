@@ -58,6 +58,7 @@ const KINDS = {
   film: () => FilmBodyDto,
   round: () => RoundBodyDto,
   hold: () => HoldBodyDto,
+  redone: () => RedoneBodyDto,
   gas: () => GasBodyDto,
   inside: () => InsideBodyDto,
   alone: () => AloneBodyDto,
@@ -157,13 +158,30 @@ export class RoundBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+/** A long name in many strokes has some 4,000 signs. */
+const MOST_GLASS_SIGNS = 20_000;
+
+class GlassSignatureDto {
+  @Text(70) name!: string;
+  @Optional() @Text(48) firm?: string;
+  @Pattern(GLASS_PATH, MOST_GLASS_SIGNS) drawn!: string;
+}
+
 export class HoldBodyDto extends EntryBodyDto {
   declare kind: 'hold';
   @Text(200) workItemId!: string;
   @Id() planRevisionId!: string;
   @OneOf(['released', 'refused']) verdict!: 'released' | 'refused';
   @Optional() @Text(1000) reason?: string;
+  @Optional() @Nested(() => GlassSignatureDto) glass?: GlassSignatureDto;
   @Optional() @Text(2000) note?: string;
+}
+
+export class RedoneBodyDto extends EntryBodyDto {
+  declare kind: 'redone';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @Text(1000) note!: string;
 }
 
 class GasReadingDto {
@@ -244,15 +262,6 @@ class CoveredDto {
   @Sha256() receiptHash!: string;
   @Sha256() readingsSha256!: string;
   @Sha256() photosSha256!: string;
-}
-
-/** A long name in many strokes has some 4,000 signs. */
-const MOST_GLASS_SIGNS = 20_000;
-
-class GlassSignatureDto {
-  @Text(70) name!: string;
-  @Optional() @Text(48) firm?: string;
-  @Pattern(GLASS_PATH, MOST_GLASS_SIGNS) drawn!: string;
 }
 
 export class SignBodyDto extends EntryBodyDto {

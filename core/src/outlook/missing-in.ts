@@ -8,6 +8,7 @@ import { DAY_MS } from '../quantities/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { surveyGaps } from '../survey/index.js';
 import { foundSince } from './found-since.js';
+import { handLines } from './hand-lines.js';
 import type { OutlookLine, OutlookPlace } from './outlook-line.js';
 import { workValues } from './work-values.js';
 
@@ -34,6 +35,7 @@ export function missingIn(seen: JobSeen): OutlookLine[] {
     ...releaseLines(seen),
     ...seen.plan.faces.flatMap((face) => faceLines(face, seen)),
     ...missedLines(seen),
+    ...handLines(seen),
     ...lookLines(seen),
     ...testLines(seen),
     ...careLines(seen),

@@ -24,6 +24,10 @@ export type MissingCode =
   | 'care-due'
   | 'care-broken'
   | 'visit-leaks'
+  | 'hold-due'
+  | 'hold-refused'
+  | 'sign-due'
+  | 'sign-again'
   | 'work-open';
 
 /** What comes next in time. */

@@ -59,7 +59,7 @@ export function diaryOf(
         ...(workItemId === undefined ? {} : { workItemId }),
         ...('faceId' in body && body.faceId ? { faceId: body.faceId } : {}),
       });
-    if (workItemId !== undefined && body.kind !== 'hold') work.set(workItemId, withEntry(work.get(workItemId), workItemId, entry, at));
+    if (workItemId !== undefined && body.kind !== 'hold' && body.kind !== 'redone') work.set(workItemId, withEntry(work.get(workItemId), workItemId, entry, at));
   }
   const of = (holds: (entry: LogEntry) => boolean) => today.map(({ entry }) => entry).filter(holds);
   const said = all.filter(({ entry: { body } }) => body.kind === 'diary' && body.day === day).at(-1);
@@ -75,6 +75,7 @@ export function diaryOf(
 function isTrouble({ body }: LogEntry): boolean {
   if (body.kind === 'start') return body.breachReason !== undefined;
   if (body.kind === 'hold') return body.verdict === 'refused';
+  if (body.kind === 'redone') return true;
   if (body.kind === 'gas') return gasAlarms(body.reading).length > 0;
   return body.kind === 'pail' && body.became === 'thrown';
 }

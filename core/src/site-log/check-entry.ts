@@ -25,6 +25,7 @@ export interface EntryIsAbout {
   /** kinds of permit that its place wants, that the job keeps, and none of which holds then */ permitsLapsed?: readonly string[];
   /** it stops before this work until somebody else has looked, and nobody has let it go */ isHeld?: boolean;
   /** of a hold point: whoever says it did the work before it */ isOwnWork?: boolean;
+  /** of what was put right: nothing was refused there */ isNotRefused?: boolean;
   /** of a hold point: there is none before this work */ isNoHold?: boolean;
   /** of a hold point: what is to be looked at is not finished */ isUnfinished?: boolean;
   /** of a hold point: what will be hidden was not photographed since it was finished */ isUnseen?: boolean;
@@ -49,6 +50,7 @@ export function checkEntry(
     permitsLapsed = [],
     isHeld,
     isOwnWork,
+    isNotRefused,
     isNoHold,
     isUnfinished,
     isUnseen,
@@ -64,6 +66,12 @@ export function checkEntry(
     if (isUnseen && body.verdict === 'released') found.push(issue('hidden-not-photographed', path));
     if (isOwnWork) found.push(issue('own-work', path));
     if (body.verdict === 'refused' && !body.reason?.trim()) found.push(issue('missing', `${path}.reason`));
+    if (body.glass && !isWritten(body.glass.drawn)) found.push(issue('glass-empty', `${path}.glass.drawn`));
+  }
+  if (body.kind === 'redone') {
+    if (isNoHold) found.push(issue('no-hold-point', path));
+    else if (isNotRefused) found.push(issue('nothing-refused', path));
+    if (body.note.trim() === '') found.push(issue('missing', `${path}.note`));
   }
   if (body.kind === 'inside' && body.went === 'in') {
     const bar = mayNotEnter(gas, Date.parse(occurredAt));

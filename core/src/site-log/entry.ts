@@ -49,7 +49,17 @@ export type EntryBody =
   /** a face was kept wet */
   | { kind: 'round'; workItemId: string; planRevisionId: string; how: CureWay; note?: string }
   /** a hold point was looked at by somebody who did not do the work before it */
-  | { kind: 'hold'; workItemId: string; planRevisionId: string; verdict: 'released' | 'refused'; reason?: string; note?: string }
+  | {
+      kind: 'hold';
+      workItemId: string;
+      planRevisionId: string;
+      verdict: 'released' | 'refused';
+      reason?: string;
+      /** by a guest from outside: drawn on the device of the entry's person, who saw it */ glass?: GlassSignature;
+      note?: string;
+    }
+  /** what was refused at the hold point before this work was put right; the note says how */
+  | { kind: 'redone'; workItemId: string; planRevisionId: string; note: string }
   /** the air of a confined space by the meter */
   | { kind: 'gas'; spaceId: string; reading: GasReading; note?: string }
   /** somebody went into a confined space, with who watches outside, or came out */

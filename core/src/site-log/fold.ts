@@ -1,4 +1,4 @@
-import type { HoldVerdict } from './holds.js';
+import { type HoldVerdict, verdictOf } from './holds.js';
 import type { CareTicked } from './daily-care.js';
 import type { Conditions, EntryBody, FilmReading, LogEntry, LogLine, PhotoOf } from './entry.js';
 
@@ -22,7 +22,8 @@ export interface SiteState {
   /** checks of rooms, in order */ care: readonly CareTicked[];
   /** pails in the order in which they were begun */ pails: readonly Pail[];
   /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
-  /** who wrote starts and finishes of each piece of work, by their ids */ doers: ReadonlyMap<string, ReadonlySet<string>>;
+  /** who wrote starts and finishes of each piece of work, names by their ids */ doers: ReadonlyMap<string, ReadonlyMap<string, string>>;
+  /** signatures that nobody took back, in order */ signs: readonly LogEntry[];
   /** of the finished work, in the order in which they were over */ tests: readonly LogEntry[];
   /** after the work was finished, in order */ visits: readonly LogEntry[];
   /** by work item, in order */ photos: ReadonlyMap<string, readonly WorkPhoto[]>;
@@ -71,7 +72,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const films = new Map<string, FilmReading[]>();
   const rounds = new Map<string, number[]>();
   const holds = new Map<string, HoldVerdict[]>();
-  const doers = new Map<string, Set<string>>();
+  const doers = new Map<string, Map<string, string>>();
   const photos = new Map<string, WorkPhoto[]>();
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
@@ -82,11 +83,8 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     if (conditions && !('conditionsAt' in body && body.conditionsAt)) measured.push({ conditions, at, ...placeOf(body) });
     if (body.kind === 'care') care.push({ spaceId: body.spaceId, at, checks: body.checks });
     if (body.kind === 'film') films.set(body.workItemId, [...(films.get(body.workItemId) ?? []), ...body.readings]);
-    if (body.kind === 'hold') {
-      const { workItemId, verdict, reason } = body;
-      const said = { verdict, at, personName: entry.personName, ...(reason ? { reason } : {}) };
-      holds.set(workItemId, [...(holds.get(workItemId) ?? []), said]);
-    }
+    const said = verdictOf(entry);
+    if (said && 'workItemId' in body) holds.set(body.workItemId, [...(holds.get(body.workItemId) ?? []), said]);
     if (body.kind === 'photo') {
       const { workItemId, photoId, of } = body;
       photos.set(workItemId, [...(photos.get(workItemId) ?? []), { photoId, of, at, personName: entry.personName }]);
@@ -101,16 +99,18 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     const pail = body.kind === 'pail' ? pails.get(body.mixId) : undefined;
     if (pail && body.kind === 'pail') pails.set(pail.mixId, { ...pail, became: body.became });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
-    doers.set(body.workItemId, (doers.get(body.workItemId) ?? new Set()).add(entry.personId));
+    doers.set(body.workItemId, (doers.get(body.workItemId) ?? new Map<string, string>()).set(entry.personId, entry.personName));
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
     record(item, body, at, entry.personName);
     done.set(body.workItemId, item);
   }
   const ofKind = (kind: EntryBody['kind']) => inOrder.filter(({ body }) => body.kind === kind);
+  const takenBack = new Set(inOrder.flatMap(({ body }) => (body.kind === 'unsign' ? [body.signId] : [])));
   return {
     done,
     tests: ofKind('test'),
     visits: ofKind('visit'),
+    signs: ofKind('sign').filter(({ id }) => !takenBack.has(id)),
     latestConditions: measured.at(-1),
     measured,
     care,

@@ -48,7 +48,7 @@ export { talkOf } from './talk.js';
 export type { Talk } from './talk.js';
 export { GASES, GAS_GOOD_FOR_MS, GAS_LIMITS, airBeforeStartMs, confinedAt, gasAlarms, mayNotEnter } from './confined.js';
 export type { ConfinedState, Gas, GasAlarm } from './confined.js';
-export { isHiddenSeen, isLetGo } from './holds.js';
+export { isHiddenSeen, isLetGo, isOwnLook, isRefused, verdictOf } from './holds.js';
 export type { HoldVerdict } from './holds.js';
 export { filmWalk } from './film-walk.js';
 export { pailTimes } from './pail-times.js';

@@ -26,6 +26,7 @@ const BY_KIND: Readonly<Record<string, readonly string[]>> = {
     'FilmBodyDto',
     'RoundBodyDto',
     'HoldBodyDto',
+    'RedoneBodyDto',
     'GasBodyDto',
     'InsideBodyDto',
     'AloneBodyDto',

@@ -2,6 +2,7 @@ import type { LogKeysDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
 import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import {
+  verdictOf,
   type CareTicked,
   type ConfinedState,
   FIRST_LINK,
@@ -93,16 +94,16 @@ export class LogRows {
   }
 
   /** What was said of a held piece of work, in order, as far as it stands. */
-  async verdicts(workItemId: string): Promise<Pick<HoldVerdict, 'verdict' | 'at'>[]> {
-    const rows = await this.manager.query<{ verdict: HoldVerdict['verdict']; at: string }[]>(
-      `select entry->'body'->>'verdict' as verdict, entry->>'occurredAt' as at from log_entry said
-       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'hold' and entry->'body'->>'workItemId' = $3
+  async verdicts(workItemId: string): Promise<HoldVerdict[]> {
+    const rows = await this.manager.query<{ entry: LogEntry }[]>(
+      `select entry from log_entry said
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' in ('hold', 'redone') and entry->'body'->>'workItemId' = $3
          and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
            and later.entry->>'supersedes' = said.entry->>'id')
        order by (entry->>'occurredAt')::timestamptz, receipt_seq`,
       [this.organisationId, this.jobId, workItemId],
     );
-    return rows.map(({ verdict, at }) => ({ verdict, at: Date.parse(at) }));
+    return rows.flatMap(({ entry }) => verdictOf(entry) ?? []);
   }
 
   /** Photos of a piece of work, as far as they stand. */
@@ -141,14 +142,13 @@ export class LogRows {
   }
 
   /** Who wrote starts and finishes of any of these pieces of work, by id. */
-  async doers(workItemIds: readonly string[]): Promise<string[]> {
-    const rows = await this.manager.query<{ id: string }[]>(
-      `select distinct entry->>'personId' as id from log_entry
+  async doers(workItemIds: readonly string[]): Promise<{ id: string; name: string }[]> {
+    return this.manager.query<{ id: string; name: string }[]>(
+      `select distinct entry->>'personId' as id, entry->>'personName' as name from log_entry
        where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' in ('start', 'finish')
          and entry->'body'->>'workItemId' = any($3)`,
       [this.organisationId, this.jobId, workItemIds],
     );
-    return rows.map(({ id }) => id);
   }
 
   /** Which of these pieces of work are finished by entries that stand, and when each last was, ms since 1970. */

@@ -13,6 +13,8 @@ import {
   entryHash,
   isHiddenSeen,
   isLetGo,
+  isOwnLook,
+  isRefused,
   isWithdrawnInTime,
   wantsAir,
 } from '@caulkhorn/core/site-log';
@@ -45,7 +47,8 @@ export class AppendService {
         if (!item) issues.push(issue('not-found', 'payload.body.workItemId'));
         const product = productOfWork(revision, body.workItemId);
         about = { product, isLaid: wantsAir(product) };
-        if (item && body.kind === 'hold') about = await this.aboutHold(revision, item, entry.personId, records);
+        if (item && (body.kind === 'hold' || body.kind === 'redone'))
+          about = await this.aboutHold(revision, item, { body, personId: entry.personId }, records);
         if (item && body.kind === 'start') about = { ...about, ...(await this.gates(revision, item, entry.occurredAt, records)) };
       }
     }
@@ -120,15 +123,18 @@ export class AppendService {
   private async aboutHold(
     { workItems }: PlanRevision,
     item: PlanRevision['workItems'][number],
-    personId: string,
+    { body, personId }: Pick<LogEntry, 'body' | 'personId'>,
     { log }: JobRecords,
-  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isUnfinished' | 'isOwnWork' | 'isUnseen'>> {
+  ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isUnfinished' | 'isOwnWork' | 'isUnseen' | 'isNotRefused'>> {
     if (!item.hold) return { isNoHold: true };
     const before = workItemsBefore(workItems, item);
     const finished = await log.finished(before);
+    const said = await log.verdicts(item.id);
+    if (body.kind !== 'hold') return { isNotRefused: !isRefused(said) };
+    const redoers = said.flatMap(({ verdict, personId: id, personName: name }) => (verdict === 'redone' ? [{ id, name }] : []));
     return {
       isUnfinished: before.some((id) => !finished.has(id)),
-      isOwnWork: (await log.doers(before)).includes(personId),
+      isOwnWork: isOwnLook(body, personId, [...(await log.doers(before)), ...redoers]),
       isUnseen: item.hold === 'cover' && !isHiddenSeen(await log.photosOf(item.id), Math.max(-Infinity, ...finished.values())),
     };
   }

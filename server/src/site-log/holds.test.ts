@@ -83,13 +83,30 @@ describe('a hold point before the first coat', () => {
   test('refused it stays shut, with the reason; let go it starts', async () => {
     expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'refused', reason: 'dust in the corner' })).toEqual({});
     expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
+    // it goes back as work; whoever puts it right did work there, and does not look at it
+    const redone: EntryBody = { kind: 'redone', ...about(), note: 'vacuumed' };
+    expect(await write('apprentice', redone)).toEqual({});
+    expect(await write('apprentice', redone)).toEqual({ 'payload.body': ['nothing-refused'] });
+    expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
+    const { name } = APPRENTICE;
+    const guest = { name, drawn: 'M10 10L20 20L30 10L40 20L50 10L60 20L70 10L80 20L90 10' };
+    expect(await write('foreman', { kind: 'hold', ...about(), verdict: 'released', glass: guest })).toEqual({
+      'payload.body': ['own-work'],
+    });
+    const drawn = 'M1 1L2 2';
+    expect(await write('foreman', { kind: 'hold', ...about(), verdict: 'released', glass: { name: 'Ada Lund', drawn } })).toEqual({
+      'payload.body.glass.drawn': ['glass-empty'],
+    });
     expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'released' })).toEqual({});
     // what is done to the face after that is looked at again
     const [again] = workItemsBefore(revision.workItems, held);
     expect(await write('foreman', { kind: 'finish', workItemId: again!, planRevisionId: revision.id })).toEqual({});
     expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
-    expect(await write('inspector', { kind: 'hold', ...about(), verdict: 'released' })).toEqual({});
+    // the phone of who did the work, and a guest who signs on it
+    expect(await write('foreman', { kind: 'hold', ...about(), verdict: 'released', glass: { ...guest, name: 'Ada Lund' } })).toEqual({});
     expect(await write('foreman', start())).toEqual({});
+    const lines = (await planner.get(`${PATH}/log`).expect(200)).text;
+    expect(lines).toContain('Ada Lund');
   });
 
   test('whoever names an older plan without the hold point does not get past it, once the newer one stands', async () => {

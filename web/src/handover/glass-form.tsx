@@ -10,7 +10,7 @@ import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
-import { GlassPad } from './glass-pad';
+import { GlassPad } from '../shared/ui/glass-pad';
 
 /** A client who stands here signs on this device; whoever is signed in has seen it. `covers` is asked when it is pressed. */
 export function GlassForm({ covers, isShut }: { covers(): Covered; isShut: boolean }) {

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { fullTime } from '../shared/times';
+import { GlassDrawn } from '../shared/ui/glass-drawn';
 
 /** Every signature on the dossier, and what one would sign now; nothing to sign before a plan is released and something written. */
 export function useSignatures(): { signatures: Signature[]; toSign: ToSign | undefined } {
@@ -31,9 +32,7 @@ export function SignatureLine({ signature: { entry, changes, added, withdrawn } 
       </p>
       {glass ? (
         <div className="flex flex-wrap items-center gap-x-4">
-          <svg viewBox="0 0 1000 400" role="img" aria-label={t('sign.drawn', { name })} className="h-14 w-36 border-b border-ink">
-            <path d={glass.drawn} fill="none" stroke="currentColor" strokeWidth="10" strokeLinecap="round" strokeLinejoin="round" />
-          </svg>
+          <GlassDrawn drawn={glass.drawn} label={t('sign.drawn', { name })} />
           <span>{t('sign.on-glass', { witness: entry.personName })}</span>
         </div>
       ) : null}

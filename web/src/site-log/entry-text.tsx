@@ -5,6 +5,7 @@ import { t, tOf } from '../messages/t';
 import { formatMargin, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { timeOfDay } from '../shared/times';
+import { GlassDrawn } from '../shared/ui/glass-drawn';
 import { breachText } from '../words/breach-text';
 import { cautionText } from '../words/caution-text';
 import { itemName } from '../words/item-name';
@@ -39,7 +40,10 @@ export function EntryText({
     <>
       <b>{t(`log.entry-${body.kind}`, { name: name ?? face ?? room ?? t('log.whole-site') })}</b>
       {body.kind === 'pail' ? ` · ${t(`log.became.${body.became}`)}` : ''}
-      {body.kind === 'hold' ? ` · ${t(`log.hold.${body.verdict}`)}${body.reason ? `: ${body.reason}` : ''}` : ''}
+      {body.kind === 'hold' ? ` · ${holdText(body)}` : ''}
+      {body.kind === 'hold' && body.glass ? (
+        <GlassDrawn drawn={body.glass.drawn} label={t('hold.drawn', { name: body.glass.name })} />
+      ) : null}
       {body.kind === 'gas' ? ` · ${GASES.map((gas) => t(`confined.read.${gas}`, { figure: body.reading[gas] })).join(' · ')}` : ''}
       {body.kind === 'gas' && gasAlarms(body.reading).length > 0 ? (
         <span className="block font-semibold text-iron">
@@ -85,6 +89,11 @@ export function EntryText({
       {body.note ? <span className="block">{body.note}</span> : null}
     </>
   );
+}
+
+function holdText({ verdict, reason, glass }: Extract<EntryBody, { kind: 'hold' }>): string {
+  const guest = glass && t('log.hold.guest', { name: glass.firm ? `${glass.name}, ${glass.firm}` : glass.name });
+  return `${guest ? `${guest} · ` : ''}${t(`log.hold.${verdict}`)}${reason ? `: ${reason}` : ''}`;
 }
 
 /** The piece of work that an entry is about; of a pail, the one it was mixed for. */

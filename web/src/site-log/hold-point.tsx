@@ -1,13 +1,18 @@
+import { RedoneBodyDto, checkShape } from '@caulkhorn/contract';
 import { type PlanRevision, type WorkItem, workItemsBefore } from '@caulkhorn/core/planning';
-import { type SiteState, isHiddenSeen, isLetGo } from '@caulkhorn/core/site-log';
+import { type EntryBody, type HoldVerdict, type SiteState, isHiddenSeen, isLetGo, isOwnLook, isRefused } from '@caulkhorn/core/site-log';
+import { Suspense, lazy, useState } from 'react';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { t } from '../messages/t';
 import { dayAndTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { TextArea } from '../shared/ui/field';
+import { GlassDrawn } from '../shared/ui/glass-drawn';
 import { useKeptForm } from '../shared/use-kept-form';
 import { WorkPhotos } from './work-photos';
 import { trueNowIso } from '../shared/true-clock';
+
+const GuestLook = lazy(() => import('./guest-look').then((m) => ({ default: m.GuestLook })));
 
 /** Whether a hold point stands before a piece of work by the plan that was released, and nobody has let it go: the server asks the same. */
 export function useIsHeld({ id }: WorkItem): boolean {
@@ -26,23 +31,24 @@ export function HoldPoint({ item }: { item: WorkItem }) {
   const { model, revision, session, can, log } = useJob(parts('model', 'revision', 'session', 'can', 'log'));
   const { site } = usePlanning();
   const form = useKeptForm(`hold ${item.id}`, { reason: '' });
+  const [isGuest, setGuest] = useState(false);
   const isHeld = useIsHeld(item);
   const hold = revision?.workItems.find(({ id }) => id === item.id)?.hold;
   if (!hold || !revision) return null;
-  const last = site.holds.get(item.id)?.at(-1);
+  const said = site.holds.get(item.id) ?? [];
+  const last = said.at(-1);
   // what was let go before more was done says nothing of that
-  const said = last &&
-    !(isHeld && last.verdict === 'released') && {
-      name: last.personName,
-      when: dayAndTime(last.at, model.job.timeZone),
-      reason: last.reason ?? '',
-    };
-  if (!isHeld) return said ? <p className="text-soft">{t('hold.released-by', said)}</p> : null;
+  const shown = last && !(isHeld && last.verdict === 'released') ? last : undefined;
+  if (!isHeld) return shown ? <Said of={shown} timeZone={model.job.timeZone} /> : null;
   const isUnseen = hold === 'cover' && !isHiddenSeen(site.photos.get(item.id), workedUntilMs(item, revision, site));
-  const isOwn = workItemsBefore(revision.workItems, item).some((id) => site.doers.get(id)?.has(session.personId));
+  const doers = [
+    ...workItemsBefore(revision.workItems, item).flatMap((id) => [...(site.doers.get(id) ?? [])].map(([of, name]) => ({ id: of, name }))),
+    ...said.flatMap(({ verdict, personId, personName }) => (verdict === 'redone' ? [{ id: personId, name: personName }] : [])),
+  ];
+  const isOwn = isOwnLook({}, session.personId, doers);
+  const about = { workItemId: item.id, planRevisionId: revision.id };
   const say = (verdict: 'released' | 'refused', reason?: string) => {
-    const about = { workItemId: item.id, planRevisionId: revision.id, verdict, ...(reason ? { reason } : {}) };
-    log({ kind: 'hold', ...about }, trueNowIso());
+    log({ kind: 'hold', ...about, verdict, ...(reason ? { reason } : {}) }, trueNowIso());
     form.setValue('reason', '');
     form.forget();
   };
@@ -53,7 +59,8 @@ export function HoldPoint({ item }: { item: WorkItem }) {
   return (
     <section aria-label={t(`hold.${hold}`)} className="border-2 border-iron px-3 py-2.5">
       <h3 className="font-semibold">{t(`hold.${hold}`)}</h3>
-      <p className={said ? 'font-medium text-iron' : ''}>{said ? t('hold.refused-by', said) : t('hold.open')}</p>
+      {shown ? <Said of={shown} timeZone={model.job.timeZone} /> : <p>{t('hold.open')}</p>}
+      {isRefused(said) && can('log') ? <PutRight about={about} /> : null}
       {isUnseen ? <p>{t('hold.photo-first')}</p> : null}
       {hold === 'cover' ? <WorkPhotos item={item} asked={['hidden']} isLarge /> : null}
       {isOwn ? <p>{t('hold.own')}</p> : null}
@@ -69,6 +76,56 @@ export function HoldPoint({ item }: { item: WorkItem }) {
           <p className="text-[13px] text-soft">{t('hold.not-approval')}</p>
         </form>
       ) : null}
+      {can('hold') && !isGuest ? (
+        <Button size="large" look="quiet" className="mt-2" onClick={() => setGuest(true)}>
+          {t('hold.guest')}
+        </Button>
+      ) : null}
+      {isGuest ? (
+        <Suspense fallback={<div className="h-40" />}>
+          <GuestLook
+            {...{ about, isUnseen }}
+            isDoer={(name) => isOwnLook({ glass: { name, drawn: '' } }, session.personId, doers)}
+            close={() => setGuest(false)}
+          />
+        </Suspense>
+      ) : null}
     </section>
+  );
+}
+
+/** What was last said at it, by whom and when. */
+function Said({ of: { verdict, personName, at, reason = '', glass }, timeZone }: { of: HoldVerdict; timeZone: string }) {
+  const values = { name: personName, when: dayAndTime(at, timeZone), reason };
+  return (
+    <div className={verdict === 'refused' ? 'font-medium text-iron' : 'text-soft'}>
+      <p>{t(`hold.${verdict}-by`, values)}</p>
+      {glass ? (
+        <p className="flex flex-wrap items-center gap-x-3 font-normal">
+          <GlassDrawn drawn={glass.drawn} label={t('hold.drawn', { name: personName })} /> {t('hold.seen-by', { witness: glass.witness })}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** What was refused goes back as work: whoever put it right says how. */
+function PutRight({ about }: { about: { workItemId: string; planRevisionId: string } }) {
+  const { log } = useJob(parts('log'));
+  const form = useKeptForm(`put right ${about.workItemId}`, { note: '' });
+  const save = form.handleSubmit(({ note }) => {
+    const shape = checkShape<EntryBody>(RedoneBodyDto, { kind: 'redone', ...about, note: note.trim() });
+    if (!shape.ok) return form.showIssues(shape.issues);
+    log(shape.value, trueNowIso());
+    form.forget();
+  });
+  return (
+    <form className="mt-2 flex flex-col gap-2 border-t border-iron pt-2" onSubmit={(event) => void save(event)} noValidate>
+      <p className="font-semibold">{t('hold.redo')}</p>
+      <TextArea label={t('hold.redo-what')} maxLength={1000} fault={form.formState.errors.note?.message} {...form.register('note')} />
+      <Button size="large" look="solid" type="submit">
+        {t('hold.redo-do')}
+      </Button>
+    </form>
   );
 }

@@ -168,6 +168,8 @@ export const COMMON = {
   'settings.no-day': 'At least one day.',
   'settings.from': 'From',
   'settings.hours': 'Hours a day',
+  'glass.pad': 'Sign here',
+  'glass.wipe': 'Wipe',
   'settings.holds': 'Work stops until somebody else has looked (from the next release on)',
   'settings.hold-ready': 'before the first layer goes on',
   'settings.hold-cover': 'before a board, a mat or a screed hides the coat',

@@ -14,6 +14,7 @@ export const ISSUES = {
   'issue.watcher-is-inside': 'Whoever watches stays outside.',
   'issue.inside-already': 'Is inside already by the log.',
   'issue.not-done-yet': 'What is to be looked at is not finished by the log.',
+  'issue.nothing-refused': 'Nothing was refused there that could be put right.',
   'issue.own-work': 'Whoever did the work does not let it go: somebody else looks it over.',
   'issue.no-hold-point': 'There is no hold point before this work in the plan that was released.',
   'issue.withdrawn-too-late': 'It can be taken back for a minute only. Correct it instead.',

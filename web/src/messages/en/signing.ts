@@ -45,8 +45,6 @@ export const SIGNING = {
   'glass.name': 'Name of who signs',
   'glass.firm': 'For whom (left empty: for themselves)',
   'glass.read': 'The client has read the dossier.',
-  'glass.pad': 'Sign here',
-  'glass.wipe': 'Wipe',
   'glass.do': 'Put it under the dossier',
   'glass.done': 'Signed.',
   'ask.title': 'A client signs by a link',

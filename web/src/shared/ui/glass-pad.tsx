@@ -1,8 +1,8 @@
 import { glassPath } from '@caulkhorn/core/site-log';
 import { useEffect, useRef } from 'react';
 import SignaturePad from 'signature_pad';
-import { t } from '../messages/t';
-import { Button } from '../shared/ui/button';
+import { t } from '../../messages/t';
+import { Button } from './button';
 
 /** A pad to write one's name on with a finger or a pen; what is drawn is told as path data, empty after wiping. */
 export function GlassPad({ fault, onDrawn }: { fault: string | undefined; onDrawn(drawn: string): void }) {
