@@ -61,6 +61,7 @@ export type {
 } from './people.js';
 export { MakePlateDto, RenewPlateDto } from './plates.js';
 export type { Plate, PublicPlate } from './plates.js';
+export { SealBundleDto } from './bundles.js';
 export { PAPERS, PRINT_PARTS, PrintDto } from './prints.js';
 export type { PrintAnswer } from './prints.js';
 export { ProgrammeSearchDto } from './programme-search.js';

@@ -1,16 +1,22 @@
+import type { JobModel } from '../jobs/index.js';
 import { type PlanRevision, type WorkItem, workItemsBefore } from '../planning/index.js';
-import { isLetGo, isRefused } from '../site-log/index.js';
-import type { JobSeen } from './missing-in.js';
+import { type SiteState, isLetGo, isRefused } from '../site-log/index.js';
 import type { OutlookLine } from './outlook-line.js';
 import { workValues } from './work-values.js';
 
+interface Seen {
+  model: JobModel;
+  revision: PlanRevision | null;
+  site: SiteState;
+}
+
 /** What waits for somebody's hand: hold points at which work stands, and the dossier's signature once the work is done. */
-export function handLines(seen: Pick<JobSeen, 'model' | 'revision' | 'site'>): OutlookLine[] {
+export function handLines(seen: Seen): OutlookLine[] {
   const { revision } = seen;
   return revision ? [...holdLines(revision, seen), ...signLines(revision, seen)] : [];
 }
 
-function holdLines({ workItems }: PlanRevision, { model, site }: Pick<JobSeen, 'model' | 'site'>): OutlookLine[] {
+function holdLines({ workItems }: PlanRevision, { model, site }: Pick<Seen, 'model' | 'site'>): OutlookLine[] {
   const finishedAt = (id: string) => site.done.get(id)?.finishedAt;
   return workItems.flatMap((item: WorkItem): OutlookLine[] => {
     if (!item.hold || site.done.has(item.id)) return [];
@@ -27,7 +33,7 @@ function holdLines({ workItems }: PlanRevision, { model, site }: Pick<JobSeen, '
 }
 
 /** The record is signed once all work is done: by nobody yet, or as it no longer is. */
-function signLines({ workItems, fingerprint }: PlanRevision, { site }: Pick<JobSeen, 'site'>): OutlookLine[] {
+function signLines({ workItems, fingerprint }: PlanRevision, { site }: Pick<Seen, 'site'>): OutlookLine[] {
   const ends = workItems.map(({ id }) => site.done.get(id)?.finishedAt);
   if (workItems.length === 0 || ends.some((end) => end === undefined)) return [];
   const last = site.signs.at(-1);

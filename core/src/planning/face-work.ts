@@ -6,7 +6,7 @@ import { withHolds } from './holds.js';
 import { withNeeds } from './machines.js';
 import { withMends } from './mends.js';
 import { withRemedies } from './remedies.js';
-import { inStoppingOrder } from './stopping.js';
+import { inStoppingOrder } from './stopping-waits.js';
 import { type WorkItem, workItemsOf } from './work-items.js';
 import { inZones } from './zones.js';
 

@@ -10,7 +10,8 @@ import { type WorkItem } from './work-items.js';
 import { faceWork } from './face-work.js';
 import { mendLines } from './mends.js';
 import { remedyLines } from './remedies.js';
-import { type Stopping, StoppingMemory, inStoppingOrder } from './stopping.js';
+import { type Stopping, StoppingMemory } from './stopping.js';
+import { inStoppingOrder } from './stopping-waits.js';
 
 /** Everything that follows from a job as surveyed and chosen. Pure: the same model, crew and house give the same plan. */
 export interface JobPlan {

@@ -1,7 +1,5 @@
-import { type Face, type Feature, type Junction } from '../jobs/index.js';
+import type { Face, Feature, JobModel, Junction } from '../jobs/index.js';
 import { flowLPerH, partOfRun, stoppingOrder, wallRuns, waterOn } from '../water/index.js';
-import type { FacePlan, Surroundings } from './face-plan.js';
-import type { WorkItem } from './work-items.js';
 
 /** In which order leaks that drain one water are stopped. */
 export interface Stopping {
@@ -13,7 +11,7 @@ interface Asked {
   faces: readonly Face[];
   junctions: readonly Junction[];
   featuresOf: ReadonlyMap<string, readonly Feature[]>;
-  around: Surroundings;
+  around: Pick<JobModel, 'waterBodies' | 'waterLevels'>;
 }
 
 const NO_FEATURES: readonly Feature[] = [];
@@ -66,26 +64,3 @@ export class StoppingMemory {
 const isRing = (run: readonly Face[], junctions: readonly Junction[]): boolean =>
   run.length > 2 &&
   junctions.some(({ kind, faceIds }) => kind !== 'wall-floor' && faceIds.includes(run[0]!.id) && faceIds.includes(run.at(-1)!.id));
-
-const STOPS: ReadonlySet<WorkItem['step']> = new Set(['inject', 'plug']);
-
-/** Work in which a leak is stopped after the one before it also where that is on another face, so that the strongest bleeds to the end. */
-export function inStoppingOrder(items: readonly WorkItem[], plans: readonly Pick<FacePlan, 'stopping'>[]): WorkItem[] {
-  const across = new Set(plans.flatMap(({ stopping }) => (stopping && stopping.faceIds.length > 1 ? [stopping] : [])));
-  if (across.size === 0) return [...items];
-  const stops = new Map<string, WorkItem[]>();
-  for (const item of items)
-    if (item.targetId !== undefined && STOPS.has(item.step)) stops.set(item.targetId, [...(stops.get(item.targetId) ?? []), item]);
-  const after = new Map<string, WorkItem>();
-  for (const { order } of across) {
-    const stopped = order.flatMap((id) => stops.get(id) ?? []);
-    stopped.forEach((item, i) => {
-      const before = stopped[i - 1];
-      if (before && before.faceId !== item.faceId) after.set(item.id, before);
-    });
-  }
-  return items.map((item) => {
-    const before = after.get(item.id);
-    return before ? { ...item, waits: [...item.waits, { taskId: before.id, minH: 0, maxH: null, referenceC: 20 }] } : item;
-  });
-}

@@ -59,7 +59,8 @@ export function diaryOf(
         ...(workItemId === undefined ? {} : { workItemId }),
         ...('faceId' in body && body.faceId ? { faceId: body.faceId } : {}),
       });
-    if (workItemId !== undefined && body.kind !== 'hold' && body.kind !== 'redone') work.set(workItemId, withEntry(work.get(workItemId), workItemId, entry, at));
+    if (workItemId !== undefined && body.kind !== 'hold' && body.kind !== 'redone')
+      work.set(workItemId, withEntry(work.get(workItemId), workItemId, entry, at));
   }
   const of = (holds: (entry: LogEntry) => boolean) => today.map(({ entry }) => entry).filter(holds);
   const said = all.filter(({ entry: { body } }) => body.kind === 'diary' && body.day === day).at(-1);

@@ -1,3 +1,5 @@
+export { sealHash } from './bundle-seal.js';
+export type { BundleSeal, SealedList } from './bundle-seal.js';
 export { crystalGrowth } from './crystal-growth.js';
 export type { CrystalGrowth } from './crystal-growth.js';
 export { dossierOf, dossierOfFace, isShown } from './dossier.js';

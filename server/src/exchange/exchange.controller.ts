@@ -1,9 +1,11 @@
-import type { JobFileDto } from '@caulkhorn/contract';
+import { type JobFileDto, SealBundleDto } from '@caulkhorn/contract';
+import type { BundleSeal } from '@caulkhorn/core/proof';
 import { Body, Controller, Get, Header, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
-import { Needs } from '../platform/route-rules.js';
+import { Needs, idOf } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { BodyOf } from '../platform/body.js';
+import { CheckedBody } from '../platform/checked-body.js';
 import { notFound } from '../platform/errors.js';
 import { ExchangeService } from './exchange.service.js';
 
@@ -27,5 +29,15 @@ export class ExchangeController {
   @Header('Content-Disposition', 'attachment; filename="job.caulkhorn.json"')
   export(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<JobFileDto> {
     return this.exchange.export(jobId, caller);
+  }
+
+  @Post('jobs/:jobId/bundle-seals')
+  @Needs('export-job')
+  seal(
+    @idOf('jobId') jobId: string,
+    @CheckedBody(SealBundleDto) { manifestSha256 }: SealBundleDto,
+    @WhoAsks() caller: Caller,
+  ): Promise<BundleSeal> {
+    return this.exchange.seal(jobId, manifestSha256, caller);
   }
 }

@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { JOB_FILE_FORMAT, JOB_FILE_VERSION, type JobFileDto, type LogKeysDto } from '@caulkhorn/contract';
 import { type Product, SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import type { Result } from '@caulkhorn/core/issues';
+import type { BundleSeal } from '@caulkhorn/core/proof';
 import { ITEM_KINDS, ITEM_LISTS, type JobModel } from '@caulkhorn/core/jobs';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
@@ -13,6 +14,7 @@ import { Turnstile } from '../platform/turnstile.js';
 import type { HouseRows } from '../records/house-rows.js';
 import { type Records, RecordsDatabase } from '../records/records.js';
 import { ServerKeys } from '../records/server-keys.js';
+import { signSeal } from '../records/signatures.js';
 import type { ReadJobFile } from './read-job-file.js';
 
 /** the compiled worker, also for tests that run this file from its source */
@@ -49,6 +51,15 @@ export class ExchangeService implements OnModuleDestroy {
         keys: allKeys({ devices: writers, servers: [{ id, publicKey }] }, await log.foreignKeys()),
       } as JobFileDto;
     });
+  }
+
+  /** Signs for having been shown the list of a bundle's files: whoever changes the list later has no such seal. */
+  async seal(jobId: string, manifestSha256: string, caller: Caller): Promise<BundleSeal> {
+    const by = await this.database.inJob(jobId, caller, async ({ items, devices }) => {
+      if (!(await items.exists())) throw notFound();
+      return await devices.nameOf(caller.personId);
+    });
+    return signSeal({ jobId, manifestSha256, at: new Date().toISOString(), by }, await this.serverKeys.current());
   }
 
   /**

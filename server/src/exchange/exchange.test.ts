@@ -1,8 +1,9 @@
-import { randomUUID } from 'node:crypto';
+import { createPublicKey, randomUUID, verify } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { JobFileDto, checkShape, upgradeJobFile } from '@caulkhorn/contract';
 import { LIMITS } from '@caulkhorn/core/jobs';
+import { type BundleSeal, sealHash } from '@caulkhorn/core/proof';
 import { FIRST_LINK, sealEntry } from '@caulkhorn/core/site-log';
 import addFormats from 'ajv-formats';
 import Ajv2020 from 'ajv/dist/2020';
@@ -210,6 +211,20 @@ describe('import and export', () => {
     const { body } = await planner.post(`${ORGANISATION}/import`).send(harmed(harm)).expect(400);
     expect(Object.keys((body as { fields: object }).fields)).toContain(field);
     expect(await jobs()).toEqual(before);
+  });
+
+  test('a bundle’s list is sealed with the key that signs receipts, under the name of who showed it', async () => {
+    const manifestSha256 = 'c'.repeat(64);
+    const id = JOB;
+    const sealed = (await planner.post(`${ORGANISATION}/jobs/${id}/bundle-seals`).send({ manifestSha256 }).expect(201)).body as BundleSeal;
+    const exported = (await planner.get(`${ORGANISATION}/jobs/${id}/export`).expect(200)).body as JobFileDto;
+    expect(exported.keys!.servers).toContainEqual({ id: sealed.keyId, publicKey: sealed.publicKey });
+    expect(sealed).toMatchObject({ jobId: id, manifestSha256, by: DEMO_PEOPLE[0]!.name });
+    const key = createPublicKey({ key: Buffer.from(sealed.publicKey, 'base64'), format: 'der', type: 'spki' });
+    const signed = (list: BundleSeal) => verify(null, Buffer.from(sealHash(list)), key, Buffer.from(sealed.signature, 'base64url'));
+    expect([signed(sealed), signed({ ...sealed, by: 'Somebody else' })]).toEqual([true, false]);
+    for (const wrong of [{}, { manifestSha256: 'short' }, { manifestSha256, at: '2020-01-01T00:00:00Z' }])
+      await planner.post(`${ORGANISATION}/jobs/${id}/bundle-seals`).send(wrong).expect(400);
   });
 
   test('ten thousand features are too many', async () => {

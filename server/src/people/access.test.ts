@@ -71,6 +71,12 @@ const TABLE: readonly Row[] = [
   { route: `PUT ${ORGANISATION}/jobs/${JOB}/state`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/copies`, body: () => ({}), status: [401, 400, 403, 403, 403, 403] },
   { route: `GET ${ORGANISATION}/jobs/${JOB}/export`, status: [401, 200, 200, 200, 403, 200] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/bundle-seals`, body: () => ({}), status: [401, 400, 400, 400, 403, 400] },
+  {
+    route: `POST ${ORGANISATION}/jobs/${OTHER_JOB}/bundle-seals`,
+    body: () => ({ manifestSha256: 'a'.repeat(64) }),
+    status: [401, 201, 201, 201, 403, 404],
+  },
   { route: `GET ${ORGANISATION}/jobs/${OTHER_JOB}`, status: [401, 200, 200, 200, 200, 404] },
   { route: `GET ${ORGANISATION}/jobs/${OTHER_JOB}/export`, status: [401, 200, 200, 200, 403, 404] },
   { route: `POST ${ORGANISATION}/jobs/${JOB}/commands`, body: () => command('feature.put'), status: [401, 400, 400, 403, 403, 403] },

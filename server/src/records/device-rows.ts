@@ -22,6 +22,11 @@ export class DeviceRows {
     return rows.map(({ id, person_id, public_key }) => ({ id, personId: person_id, ...(public_key ? { publicKey: public_key } : {}) }));
   }
 
+  async nameOf(personId: string): Promise<string> {
+    const [row] = await this.manager.query<{ name: string }[]>(`select name from person where id = $1`, [personId]);
+    return row?.name ?? '';
+  }
+
   /** A person's name, and the device under this id with whose it is; null where nobody made it known. */
   async writer(personId: string, deviceId: string): Promise<{ name: string | undefined; device: KnownDevice | null }> {
     const [row] = await this.manager.query<{ name: string; owner: string | null; public_key: KnownDevice['publicKey'] | null }[]>(

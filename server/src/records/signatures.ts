@@ -1,5 +1,6 @@
 import { type KeyObject, createHash, createPrivateKey, createPublicKey, generateKeyPairSync, sign, verify } from 'node:crypto';
 import type { LogKeysDto } from '@caulkhorn/contract';
+import { type BundleSeal, type SealedList, sealHash } from '@caulkhorn/core/proof';
 import type { LogLine, Receipt } from '@caulkhorn/core/site-log';
 
 type DeviceKey = NonNullable<LogKeysDto['devices'][number]['publicKey']>;
@@ -52,6 +53,10 @@ export const fingerprint = (spki: Buffer): string => createHash('sha256').update
 
 export function signReceipt(receipt: Receipt, { id, privateKey }: ServerKey): Receipt {
   return { ...receipt, keyId: id, signature: sign(null, Buffer.from(receipt.receiptHash), privateKey).toString('base64url') };
+}
+
+export function signSeal(list: SealedList, { id, publicKey, privateKey }: ServerKey): BundleSeal {
+  return { ...list, keyId: id, publicKey, signature: sign(null, Buffer.from(sealHash(list)), privateKey).toString('base64url') };
 }
 
 function isSignedByServer({ receiptHash, signature }: Receipt, publicKey: string): boolean {

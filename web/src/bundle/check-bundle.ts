@@ -1,7 +1,8 @@
 import { fingerprintOf } from '@caulkhorn/core/proof';
 import { type LogCheck, checkLog } from './check-log';
 import { unpackBundle } from './unpack-bundle';
-import { BUNDLE_FORMAT, MANIFEST, type Manifest, hexSha256 } from './manifest';
+import { type SealCheck, checkSeal } from './check-seal';
+import { BUNDLE_FORMAT, MANIFEST, type Manifest, SEAL, hexSha256 } from './manifest';
 
 export interface FileCheck {
   path: string;
@@ -16,6 +17,7 @@ export type BundleCheck =
       job: string;
       madeAt: string;
       /** of its list of files: to be compared with what was told at handover */ manifestSha256: string;
+      /** what a server said of that list */ seal: SealCheck;
       /** in the order of the list; what is wrong first */ files: FileCheck[];
       log: LogCheck;
       /** released plans by their number: whether each is still what its fingerprint says */ plans: { number: number; isWhole: boolean }[];
@@ -41,8 +43,12 @@ export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
       if (!file) return { path, state: 'missing' };
       return { path, state: file.length === bytes && hexSha256(file) === sha256 ? 'whole' : 'altered' };
     }),
-    ...[...files.keys()].filter((path) => path !== MANIFEST && !listed.has(path)).map((path): FileCheck => ({ path, state: 'added' })),
+    ...[...files.keys()]
+      .filter((path) => path !== MANIFEST && path !== SEAL && !listed.has(path))
+      .map((path): FileCheck => ({ path, state: 'added' })),
   ];
+  const manifestSha256 = hexSha256(files.get(MANIFEST)!);
+  const seal = await checkSeal(files.has(SEAL) ? textOf(files.get(SEAL)) : undefined, manifestSha256, manifest.job.id);
   const text = textOf(files.get('job.json'));
   const job = parsed<JobInBundle>(text) ?? {};
   const log = await checkLog(text);
@@ -57,11 +63,15 @@ export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
       kind: 'checked',
       job: job.job?.name ?? manifest.job.name,
       madeAt: manifest.madeAt,
-      manifestSha256: hexSha256(files.get(MANIFEST)!),
+      ...{ manifestSha256, seal },
     },
     files: checks.sort((a, b) => Number(a.state === 'whole') - Number(b.state === 'whole')),
     ...{ log, plans, photosMissing },
-    isWhole: checks.every(({ state }) => state === 'whole') && log.kind === 'holds' && plans.every((plan) => plan.isWhole),
+    isWhole:
+      checks.every(({ state }) => state === 'whole') &&
+      log.kind === 'holds' &&
+      seal.kind !== 'broken' &&
+      plans.every((plan) => plan.isWhole),
   };
 }
 

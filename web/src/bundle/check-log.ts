@@ -1,5 +1,6 @@
 import type { LogKeysDto } from '@caulkhorn/contract';
 import { type LogLine, findBrokenLink, timeMarks } from '@caulkhorn/core/site-log';
+import { bytesOf, fingerprintOfKey, isSignedByServer } from './server-signature';
 
 /** What an exported job's log shows of itself, without the server that it came from. Entries are numbered as they were received. */
 export type LogCheck =
@@ -40,7 +41,7 @@ export async function checkLog(text: string): Promise<LogCheck> {
     }
     if (receipt.signature === undefined && receipt.keyId === undefined) continue;
     const key = servers.get(receipt.keyId ?? '');
-    if (!key || (await fingerprint(bytesOf(key))) !== receipt.keyId) return at('key-missing');
+    if (!key || (await fingerprintOfKey(key)) !== receipt.keyId) return at('key-missing');
     const signed = receipt.signature ? await isSignedByServer(receipt.receiptHash, receipt.signature, key) : false;
     if (signed === undefined) isWhole = false;
     else if (!signed) return at('signature-does-not-match');
@@ -88,30 +89,6 @@ async function isSignedByDevice(hash: string, signature: string, { kty, crv, x, 
     // no point on the curve, or no signature at all
     return false;
   }
-}
-
-/** Ed25519, as servers sign; undefined where this browser does not know it. */
-async function isSignedByServer(hash: string, signature: string, publicKey: string): Promise<boolean | undefined> {
-  let key: CryptoKey;
-  try {
-    key = await crypto.subtle.importKey('spki', bytesOf(publicKey), { name: 'Ed25519' }, false, ['verify']);
-  } catch (fault) {
-    return fault instanceof DOMException && fault.name === 'NotSupportedError' ? undefined : false;
-  }
-  return crypto.subtle.verify({ name: 'Ed25519' }, key, bytesOf(signature), UTF8.encode(hash));
-}
-
-async function fingerprint(spki: Uint8Array<ArrayBuffer>): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', spki));
-  return [...digest]
-    .map((byte) => byte.toString(16).padStart(2, '0'))
-    .join('')
-    .slice(0, 32);
-}
-
-/** Base64, of either alphabet. */
-function bytesOf(text: string): Uint8Array<ArrayBuffer> {
-  return Uint8Array.from(atob(text.replaceAll('-', '+').replaceAll('_', '/')), (letter) => letter.charCodeAt(0));
 }
 
 /** 1 to 4, 7 */

@@ -1,5 +1,5 @@
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, MANIFEST, type Manifest, fileEntry } from './manifest';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, MANIFEST, type Manifest, SEAL, fileEntry } from './manifest';
 
 /** A file of a bundle: at hand, or fetched when its turn comes; null where nobody has it. */
 export interface Part {
@@ -13,6 +13,9 @@ export interface BundleOf {
   madeAt: string;
   parts: readonly Part[];
   signal: AbortSignal;
+  /** what the server says of the list of files, as text; null where it does not answer */ seal?(
+    manifestSha256: string,
+  ): Promise<string | null>;
   /** so many of how many files are in it, the one at hand by its share */ onProgress(done: number, of: number): void;
 }
 
@@ -20,13 +23,14 @@ export interface MadeBundle {
   file: Blob;
   /** of its list of files: what is told at handover, so that nobody can change the list */ manifestSha256: string;
   /** paths of what nobody had */ missing: string[];
+  /** a server has signed for the list */ isSealed: boolean;
 }
 
 /** Pictures are packed as they are: they do not get smaller. */
 const PACKED = /\.(jpe?g|png|webp|pdf)$/;
 
 /** Packs a bundle file by file, one in memory at a time besides what is packed already. Throws `AbortError` where it was cancelled. */
-export async function makeBundle({ job, madeAt, parts, signal, onProgress }: BundleOf): Promise<MadeBundle> {
+export async function makeBundle({ job, madeAt, parts, signal, seal, onProgress }: BundleOf): Promise<MadeBundle> {
   const chunks: BlobPart[] = [];
   let fault: Error | undefined;
   const zip = new Zip((error, chunk) => {
@@ -57,8 +61,12 @@ export async function makeBundle({ job, madeAt, parts, signal, onProgress }: Bun
   const manifest: Manifest = { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, madeAt, job, files };
   const bytes = new TextEncoder().encode(JSON.stringify(manifest, null, 1));
   add(MANIFEST, bytes);
+  const manifestSha256 = fileEntry(MANIFEST, bytes).sha256;
+  const sealed = (await seal?.(manifestSha256)) ?? null;
+  if (sealed !== null) add(SEAL, new TextEncoder().encode(sealed));
+  signal.throwIfAborted();
   zip.end();
   if (fault) throw fault;
   onProgress(parts.length, parts.length);
-  return { file: new Blob(chunks, { type: 'application/zip' }), manifestSha256: fileEntry(MANIFEST, bytes).sha256, missing };
+  return { file: new Blob(chunks, { type: 'application/zip' }), manifestSha256, missing, isSealed: sealed !== null };
 }

@@ -4,6 +4,8 @@ import { bytesToHex } from '@noble/hashes/utils';
 export const BUNDLE_FORMAT = 'caulkhorn-bundle';
 export const BUNDLE_VERSION = 1;
 export const MANIFEST = 'manifest.json';
+/** What a server says of the list; it is not in it. */
+export const SEAL = 'seal.json';
 
 /** What a bundle holds, file by file: whoever has its own SHA-256 can tell that nothing in the bundle was changed. */
 export interface Manifest {

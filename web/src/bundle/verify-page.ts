@@ -3,6 +3,7 @@ import { COMMON } from '../messages/en/common';
 import { addWords, t, tOf } from '../messages/t';
 import { type BundleCheck, checkBundle } from './check-bundle';
 import { spansOf } from './check-log';
+import { sealText } from './seal-text';
 
 /** The page that goes with every bundle and checks it in any browser, without a network: nothing is sent, nothing is fetched. */
 
@@ -39,6 +40,7 @@ function told(check: BundleCheck): HTMLElement[] {
       line(t(isWhole ? 'bundle.plan-whole' : 'bundle.plan-altered', { n: number }), isWhole ? '' : 'bad'),
     ),
     ...(check.photosMissing > 0 ? [line(t('bundle.photos-missing', { n: check.photosMissing }), 'doubt')] : []),
+    line(sealText(check.seal), { holds: 'good', broken: 'bad', none: 'doubt', 'not-checked': 'doubt' }[check.seal.kind]),
     line(t('bundle.manifest', { hash: check.manifestSha256 }), 'hash'),
     line(t('bundle.compare')),
   ];

@@ -1,17 +1,18 @@
 import '../messages/later';
 import '../messages/today';
-import { dossierOf } from '@caulkhorn/core/proof';
+import { type BundleSeal, dossierOf } from '@caulkhorn/core/proof';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { type BundleCheck, checkBundle } from '../bundle/check-bundle';
 import { type MadeBundle, makeBundle } from '../bundle/make-bundle';
+import { sealText } from '../bundle/seal-text';
 import { BringingPictures } from '../bundle/bringing-pictures';
 import { picturesIn, unpackBundle } from '../bundle/unpack-bundle';
 import { parts, useJob } from '../job/job-context';
 import { t, tOf } from '../messages/t';
 import { useProof } from '../proof/use-proof';
-import { ApiError } from '../shared/api';
+import { ApiError, api } from '../shared/api';
 import { useUnits } from '../shared/preferences';
 import { saveFile } from '../shared/save-file';
 import { trueNow } from '../shared/true-clock';
@@ -54,6 +55,7 @@ export function BundlePanel() {
       const made = await makeBundle({
         job: { id: model.job.id, name: model.job.name },
         ...{ madeAt: new Date(madeMs).toISOString(), parts: bundle, signal: controller.signal },
+        seal: (manifestSha256) => sealed(path, manifestSha256),
         onProgress: (done, of) => setMaking({ state: 'making', done, of }),
       });
       saveFile(`${model.job.name.replaceAll(/[^\p{L}\p{N} ,.-]/gu, '')}.zip`, made.file);
@@ -101,6 +103,7 @@ export function BundlePanel() {
           <>
             <p>{t('bundle.made')}</p>
             <p className="font-mono text-[13px] break-all">{making.made.manifestSha256}</p>
+            {making.made.isSealed ? null : <p className="font-medium">{t('bundle.unsealed')}</p>}
             {making.made.missing.includes(DOSSIER_PDF) ? <p className="font-medium">{t('bundle.without-pdf')}</p> : null}
             {photosMissing > 0 ? <p className="font-medium">{t('bundle.missing', { n: photosMissing })}</p> : null}
           </>
@@ -109,6 +112,16 @@ export function BundlePanel() {
     </section>
   );
 }
+
+/** The server's word for the list; null where it does not answer: the bundle is made all the same. */
+const sealed = (path: string, manifestSha256: string): Promise<string | null> =>
+  api.post<BundleSeal>(`${path}/bundle-seals`, { manifestSha256 }).then(
+    (seal) => JSON.stringify(seal, null, 1),
+    (fault: unknown) => {
+      if (fault instanceof ApiError) return null;
+      throw fault;
+    },
+  );
 
 /** Checks a bundle that somebody handed over, here in the browser. */
 export function BundleCheckPanel() {
@@ -172,6 +185,7 @@ function Outcome({ check }: { check: BundleCheck }) {
       ))}
       {check.photosMissing > 0 ? <p>{t('bundle.photos-missing', { n: check.photosMissing })}</p> : null}
       <LogOutcome check={check.log} />
+      <p className={check.seal.kind === 'broken' ? 'font-medium text-iron' : ''}>{sealText(check.seal)}</p>
       <p className="text-[13px] break-all text-soft">
         {t('bundle.manifest', { hash: check.manifestSha256 })} {t('bundle.compare')}
       </p>

@@ -63,7 +63,7 @@ export function HoldPoint({ item }: { item: WorkItem }) {
       {isRefused(said) && can('log') ? <PutRight about={about} /> : null}
       {isUnseen ? <p>{t('hold.photo-first')}</p> : null}
       {hold === 'cover' ? <WorkPhotos item={item} asked={['hidden']} isLarge /> : null}
-      {isOwn ? <p>{t('hold.own')}</p> : null}
+      {isOwn ? <p className="mt-2">{t('hold.own')}</p> : null}
       {can('hold') && !isOwn ? (
         <form className="mt-2 flex flex-col gap-2" onSubmit={(event) => void refuse(event)} noValidate>
           <Button size="large" look="solid" disabled={isUnseen} onClick={() => say('released')}>
@@ -77,7 +77,7 @@ export function HoldPoint({ item }: { item: WorkItem }) {
         </form>
       ) : null}
       {can('hold') && !isGuest ? (
-        <Button size="large" look="quiet" className="mt-2" onClick={() => setGuest(true)}>
+        <Button size="large" className="mt-2 w-full" onClick={() => setGuest(true)}>
           {t('hold.guest')}
         </Button>
       ) : null}

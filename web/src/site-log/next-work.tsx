@@ -95,7 +95,9 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         </p>
       ) : null}
       {isMissed && material ? <LateCoat product={material.product} /> : null}
-      {material && !isMissed ? <Batch item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} /> : null}
+      {material && !isMissed && !(isStart && isHeld) ? (
+        <Batch item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} />
+      ) : null}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (

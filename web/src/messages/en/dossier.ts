@@ -112,6 +112,12 @@ export const DOSSIER = {
   'bundle.plan-altered': 'Released plan {n}: what was decided was altered since.',
   'bundle.photos-missing': '{n} photos that it speaks of are not in it.',
   'bundle.photos-missing.one': 'One photo that it speaks of is not in it.',
+  'bundle.seal-holds':
+    'The list of files is sealed: shown to server {server} by {by} at {at}. Its key is the same that received the log, or ask why not.',
+  'bundle.seal-none': 'No server has sealed the list of files: compare its fingerprint with the one written down at handover.',
+  'bundle.seal-broken': 'The seal is not of this list: the list was changed after it was sealed, or the seal was.',
+  'bundle.seal-not-checked': 'This browser cannot check the seal of the list. Another one can.',
+  'bundle.unsealed': 'The server did not answer: the list is not sealed. Write its fingerprint down, or make the bundle again.',
   'bundle.manifest': 'Fingerprint of the list: {hash}',
   'bundle.compare': 'Compare it with the one that was written down at handover. If that differs, the list itself was changed.',
   'dossier.back': 'Back to the job',
