@@ -321,3 +321,30 @@ describe('other tests', () => {
     expect(judge(drops('drinks'), { test: 'water-drop', limits: { firm: 1 } }).state).toBe('passed');
   });
 });
+
+describe('who takes it and who sees it', () => {
+  const lacksOf = (witness: string, by: string, plan: Partial<PlannedTest>) =>
+    judgeTest(
+      body(film(OK20), { witness }),
+      { atMs: Date.parse(NOON), timeZone: 'UTC', by, workers: ['Tomas Brekkan', 'Ida Moor'] },
+      planned({ ...FILM, ...plan, limits: { ...FILM.limits, ...plan.limits } }),
+      { readyMs: 0 },
+    ).lacks.map(({ code }) => code);
+  const APART = { limits: { apart: 1 } };
+  test('nobody is his own witness', () => {
+    expect(lacksOf('Tomas Brekkan', 'Tomas Brekkan', APART)).toEqual(['witness-is-taker']);
+    expect(lacksOf(' tomas brekkan, foreman', 'Tomas Brekkan', APART)).toEqual(['witness-is-taker']);
+    expect(lacksOf('Tomas Brekkander', 'Tomas Brekkan', APART)).toEqual([]);
+  });
+  test('what the inspector proves, the crew does not prove among itself', () => {
+    expect(lacksOf('Ida Moor', 'Tomas Brekkan', { ...APART, by: 'inspector' })).toEqual(['nobody-apart']);
+    expect(lacksOf('Ida Moor', 'Tomas Brekkan', { ...APART, by: 'engineer' })).toEqual(['nobody-apart']);
+    expect(lacksOf('Odile Marsk', 'Tomas Brekkan', { ...APART, by: 'inspector' })).toEqual([]);
+    expect(lacksOf('Ida Moor', 'Odile Marsk', { ...APART, by: 'inspector' })).toEqual([]);
+    expect(lacksOf('Ida Moor', 'Tomas Brekkan', APART)).toEqual([]);
+  });
+  test('a plan from before this was asked is judged as it was agreed', () => {
+    expect(lacksOf('Ida Moor', 'Tomas Brekkan', { by: 'inspector' })).toEqual([]);
+    expect(lacksOf('Tomas Brekkan', 'Tomas Brekkan', {})).toEqual([]);
+  });
+});

@@ -32,6 +32,8 @@ export interface TestTimes {
 export interface TakenAt {
   /** when it was over, ms since 1970 */ atMs: number;
   /** by which days are counted */ timeZone: string;
+  /** name of who took it */ by?: string;
+  /** names of who did the work that is tested */ workers?: readonly string[];
 }
 
 /** The readings of a test held against what was planned: what they show, what does not hold, and what is missing for either. */
@@ -44,8 +46,22 @@ export function judgeTest(body: TestBody, at: TakenAt, planned: PlannedTest, { r
   if (closedMs !== undefined && at.atMs > closedMs) found.voids.push(issue('too-late', ''));
   found.voids.push(...calibration(body, beganMs, at));
   if (!body.witness?.trim()) found.lacks.push(issue('no-witness', 'witness'));
+  else if (planned.limits['apart'] === 1) found.lacks.push(...apartness(body.witness, at, planned));
   if (!body.weather?.trim()) found.lacks.push(issue('no-weather', 'weather'));
   return { ...found, state: stateOf(found) };
+}
+
+/** Nobody is his own witness; and where the plan has somebody else than the crew prove it, one of the two did not do the work. */
+function apartness(witness: string, { by = '', workers = [] }: TakenAt, planned: PlannedTest): Issue[] {
+  if (isNameOf(witness, by)) return [issue('witness-is-taker', 'witness')];
+  const isWorker = (name: string) => workers.some((worker) => isNameOf(name, worker));
+  return planned.by !== 'foreman' && isWorker(by) && isWorker(witness) ? [issue('nobody-apart', 'witness')] : [];
+}
+
+/** "Ida Moor, for the owner" is Ida Moor. */
+function isNameOf(text: string, name: string): boolean {
+  const [told] = text.trim().toLowerCase().split(/[,;(]/);
+  return name.trim() !== '' && told!.trim() === name.trim().toLowerCase();
 }
 
 /** Water is watched for hours or days, and the test is over with its last reading. */

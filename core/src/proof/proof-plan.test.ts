@@ -38,15 +38,15 @@ test('film is read at 20 places to 100 m², and 20 of a small job (DIN 18533-3, 
   expect(one(facts('flexible-cementitious', { areaM2: 8 }), 'film').places).toBe(20);
   expect(one(facts('flexible-cementitious', { areaM2: 101 }), 'film').places).toBe(40);
   expect(one(facts('hot-rubber', { areaM2: 101 }), 'film').places).toBe(11);
-  expect(one(facts('thick-film'), 'film').limits).toEqual({ areaM2: 100, leastShare: 1, filmMm: 2 });
+  expect(one(facts('thick-film'), 'film').limits).toEqual({ areaM2: 100, leastShare: 1, filmMm: 2, apart: 1 });
 });
 
 test('bond by pairs of EN 1504-2 (from memory), three pulls to 250 m²', () => {
   expect(one(facts('rigid-slurry', { areaM2: 251 }), 'pull-off')).toMatchObject({ places: 6, limits: { requiredMPa: 1, leastMPa: 0.7 } });
-  expect(one(facts('flexible-cementitious'), 'pull-off').limits).toEqual({ requiredMPa: 0.8, leastMPa: 0.5 });
+  expect(one(facts('flexible-cementitious'), 'pull-off').limits).toEqual({ requiredMPa: 0.8, leastMPa: 0.5, apart: 1 });
   const wheels = { demands: { traffic: 'vehicles' } } as const;
-  expect(one(facts('epoxy-vapour-barrier', wheels), 'pull-off').limits).toEqual({ requiredMPa: 2, leastMPa: 1.5 });
-  expect(one(facts('deck-membrane'), 'pull-off').limits).toEqual({ requiredMPa: 1.5, leastMPa: 1 });
+  expect(one(facts('epoxy-vapour-barrier', wheels), 'pull-off').limits).toEqual({ requiredMPa: 2, leastMPa: 1.5, apart: 1 });
+  expect(one(facts('deck-membrane'), 'pull-off').limits).toEqual({ requiredMPa: 1.5, leastMPa: 1, apart: 1 });
   // brick tears first: what is enough is found on a trial, and nothing is made up
   for (const family of ['sewer-lining', 'rigid-slurry', 'flexible-cementitious'] as const)
     expect(one(facts(family, { isMasonry: true }), 'pull-off-trial')).toMatchObject({ limits: {}, by: 'engineer', optional: true });

@@ -92,7 +92,8 @@ function plan(rule: TestRule, facts: ProofFacts): PlannedTest {
   const { id, test, from, by, places, optional: isOptional } = rule;
   const { coat } = facts;
   const usual = { id, test, from, by, ...waitOf(rule, coat), referenceC: coat?.referenceC ?? 20 };
-  const more = { ...(isOptional ? { optional: true } : {}), limits: limitsOf(rule, facts) };
+  // who sees it and who takes it are two: plans from before this was asked stay as they were agreed
+  const more = { ...(isOptional ? { optional: true } : {}), limits: { ...limitsOf(rule, facts), apart: 1 } };
   if ('each' in places) {
     const targetIds = [...(places.each === 'penetrations' ? facts.penetrations : facts.wetPlaces)];
     return { ...usual, where: 'each', targetIds, ...(targetIds.length > 0 ? { places: targetIds.length } : {}), ...more };

@@ -189,6 +189,7 @@ function rowOf(planned: PlannedTest, when: TestTimes & { layersMs?: number }, { 
     const grows = growsByAge(planned) ? crystalsFrom(fromMs) : undefined;
     return grows ? { grownMs: crystalsGrownMs(grows.fromMs, grows.needDays, warmth.history) } : {};
   };
+  const workers = own.flatMap(({ id }) => record.done.get(id)?.people ?? []);
   const tries: Try[] = [];
   let open: Try | undefined;
   let passed: Try | undefined;
@@ -201,7 +202,8 @@ function rowOf(planned: PlannedTest, when: TestTimes & { layersMs?: number }, { 
       ...(when.closedMs === undefined ? {} : { closedMs: when.closedMs }),
       ...grownMs(mend ? workEndMs(mend) : when.layersMs),
     };
-    const judgement = judgeTest(entry.body, { atMs: Date.parse(entry.occurredAt), timeZone: record.timeZone }, placed, times);
+    const taken = { atMs: Date.parse(entry.occurredAt), timeZone: record.timeZone, by: entry.personName, workers };
+    const judgement = judgeTest(entry.body, taken, placed, times);
     const one = { entry, judgement };
     tries.push(one);
     if (judgement.state === 'failed') open = one;

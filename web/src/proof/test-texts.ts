@@ -42,7 +42,7 @@ export function failureText(failure: Failure, nameOf: (targetId: string) => stri
 }
 
 /** What is asked of a planned test by its limits. */
-export function limitTexts({ limits, test }: Pick<PlannedTest, 'limits' | 'test'>, units: UnitSystem): string[] {
+export function limitTexts({ limits, test, by }: Pick<PlannedTest, 'limits' | 'test' | 'by'>, units: UnitSystem): string[] {
   const q = (name: string, unit: string) => formatQuantity(limits[name]!, unit, units);
   const has = (name: string) => limits[name] !== undefined;
   const texts: string[] = [];
@@ -54,6 +54,7 @@ export function limitTexts({ limits, test }: Pick<PlannedTest, 'limits' | 'test'
   if (has('sparkV')) texts.push(t('asked.spark', { volts: limits['sparkV']! }));
   if (has('spongeV')) texts.push(t('asked.sponge', { volts: limits['spongeV']! }));
   if (has('rhPct')) texts.push(t('asked.slab', { rh: limits['rhPct']!, ph: limits['ph']! }));
+  if (has('apart') && by !== 'foreman') texts.push(t('asked.apart'));
   if (has('crystalsByAge')) texts.push(t('asked.crystals-by-age', { day: limits['crystalsDay']! }));
   else if (has('crystalsDay') && limits['day']! < limits['crystalsDay']!) texts.push(t('asked.crystals', { day: limits['crystalsDay']! }));
   if (has('dampAllowed')) texts.push(t('asked.damp'));
