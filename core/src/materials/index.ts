@@ -16,6 +16,8 @@ export { shelfLife } from './shelf-life.js';
 export { slotFill } from './slot-fill.js';
 export { stripeCoat } from './stripe-coat.js';
 export { takeOff } from './take-off.js';
+export { settleStock } from './settle-stock.js';
+export type { Settling } from './settle-stock.js';
 export { checkMove, foldStock, pickLots, coverageOf } from './stock.js';
 export type { Coverage, Stock, StockLot, StockMove, StockMoveKind } from './stock.js';
 export type { TakeOffLine } from './take-off-line.js';

@@ -2,9 +2,10 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { useKeptHeight } from './use-kept-height';
-import { type TodayLine, type TodayLines, leadsTo } from './today-lines';
+import { type TodayLine, type TodayLines, firstLines, leadsTo } from './today-lines';
 
 const SHOWN_FIRST = 7;
+const OF_ONE_JOB = 3;
 const MARKS_SHOWN = 5;
 
 const COLUMNS = [
@@ -47,7 +48,7 @@ function Lines({
 }) {
   const [all, setAll] = useState(false);
   if (lines.length === 0) return <p className="border-t border-rule py-2 text-soft">{nothing}</p>;
-  const shown = all ? lines : lines.slice(0, SHOWN_FIRST);
+  const shown = all ? lines : firstLines(lines, SHOWN_FIRST, OF_ONE_JOB);
   return (
     <>
       <ul className="border-t border-rule">

@@ -3,7 +3,7 @@ import '../messages/today';
 import type { JobOutlookAnswer, JobSummary } from '@caulkhorn/contract';
 import type { OutlookLine } from '@caulkhorn/core/outlook';
 import { inOrder } from './job-order';
-import { leadsTo, todayLines } from './today-lines';
+import { type TodayLine, firstLines, leadsTo, todayLines } from './today-lines';
 
 const NOW = Date.parse('2026-03-02T07:00:00Z');
 const H = 3_600_000;
@@ -81,4 +81,16 @@ test('jobs by words and in order', () => {
   expect(ids('name')).toEqual(['a', 'c', 'b']);
   expect(ids('next')).toEqual(['c', 'b', 'a']);
   expect(ids('changed', 'kelp quay')).toEqual(['b', 'c']);
+});
+
+test('one job does not fill the first lines of a list, and nothing changes its place', () => {
+  const line = (jobId: string, n: number): TodayLine => {
+    const key = `${jobId}${n}`;
+    return { key, job: { id: jobId, name: jobId }, marks: [], text: key, first: gap(key), n: 1 };
+  };
+  const keys = (list: readonly TodayLine[]) => list.map(({ key }) => key).join(' ');
+  const mixed = [1, 2, 3, 4, 5, 6, 7, 8].map((n) => line('a', n)).concat([line('b', 1), line('b', 2)]);
+  expect(keys(firstLines(mixed, 7, 3))).toBe('a1 a2 a3 a4 a5 b1 b2');
+  expect(keys(firstLines(mixed.slice(0, 8), 7, 3))).toBe('a1 a2 a3 a4 a5 a6 a7');
+  expect(keys(firstLines(mixed.slice(6), 7, 3))).toBe('a7 a8 b1 b2');
 });

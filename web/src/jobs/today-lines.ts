@@ -76,3 +76,15 @@ export function leadsTo(organisationId: string, { job, first }: TodayLine): stri
   const chosen = featureId ? `?feature=${featureId}` : faceId ? `?face=${faceId}` : '';
   return `/o/${organisationId}/jobs/${job.id}/${step}${chosen}`;
 }
+
+/** The first lines of a list, so that one job does not fill it: at most so many of each, the rest only where there is room. In their order. */
+export function firstLines(lines: readonly TodayLine[], most: number, ofOneJob: number): TodayLine[] {
+  const counts = new Map<string | undefined, number>();
+  const near = lines.filter(({ job }) => {
+    const n = (counts.get(job?.id) ?? 0) + 1;
+    counts.set(job?.id, n);
+    return n <= ofOneJob;
+  });
+  const chosen = new Set([...near, ...lines.filter((line) => !near.includes(line))].slice(0, most));
+  return lines.filter((line) => chosen.has(line));
+}

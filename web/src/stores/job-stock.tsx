@@ -1,6 +1,7 @@
 import { type Coverage, pickLots, coverageOf } from '@caulkhorn/core/materials';
 import { startsOfLines } from '@caulkhorn/core/planning';
 import type { Issue } from '@caulkhorn/core/issues';
+import { usedByBatch } from '@caulkhorn/core/site-log';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -11,8 +12,8 @@ import { Button } from '../shared/ui/button';
 import { FaultList } from '../shared/ui/fault-list';
 import { Failed, Loading } from '../shared/ui/states';
 import { parts, useJob, usePlanning } from '../job/job-context';
-import type { ShownLine } from '../job/log-lines';
 import { useHouse } from '../job/use-house';
+import { SettleBook } from './settle-book';
 import { StockNotices } from './stock-notices';
 import { type NewMove, useAddMoves, useStores } from './use-stores';
 
@@ -46,6 +47,7 @@ export function JobStock() {
       <p className={`mb-2 font-semibold ${short > 0 ? 'text-iron' : 'text-water'}`}>
         {short > 0 ? t('stores.short-n', { n: short }) : t('stores.nothing-short')}
       </p>
+      <SettleBook {...{ stock, used, write }} isOver={(productId) => !neededOn.has(productId)} />
       {issues.length > 0 ? <FaultList title={t('catalogue.faults')} issues={issues} /> : null}
       {coverages.map((each) => {
         const { product, required, taken, reserved, available } = each;
@@ -105,17 +107,6 @@ export function JobStock() {
       })}
     </>
   );
-}
-
-/** What the log says was used, by batch number. */
-function usedByBatch(lines: readonly ShownLine[]): ReadonlyMap<string, number> {
-  const used = new Map<string, number>();
-  for (const { entry } of lines) {
-    const { body } = entry;
-    if (body.kind === 'finish' && body.batchNumber && body.usedKg !== undefined)
-      used.set(body.batchNumber, (used.get(body.batchNumber) ?? 0) + body.usedKg);
-  }
-  return used;
 }
 
 /** First day on which each product is laid, by the programme. */
