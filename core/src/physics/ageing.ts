@@ -4,7 +4,7 @@ import { ZERO_CELSIUS_K } from '../quantities/index.js';
 export type AgeingLaw = { readonly q10: number } | { readonly activationK: number };
 
 /** The trade's rule of thumb: twice as fast for each 10 °C. */
-export const DOUBLES_PER_TEN: AgeingLaw = { q10: 2 };
+export const DOUBLES_PER_TEN = { q10: 2 } as const satisfies AgeingLaw;
 
 /**
  * Minutes of age gained per minute at `temperatureC`, as a multiple of the rate at `referenceC` (dimensionless).

@@ -46,7 +46,8 @@ export interface Pail {
   /** when its parts met, ms since 1970 */ begunAt: number;
   batchNumber?: string;
   kg?: number;
-  /** what became of it; none while nobody has said */ became?: 'used' | 'thrown';
+  /** what became of it, and when that was said; none while nobody has */ became?: 'used' | 'thrown';
+  becameAt?: number;
 }
 
 /** Air and surface as measured: on a face, at a piece of work, or of the site as a whole. */
@@ -97,7 +98,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
       if (item && batchNumber && !item.batchNumbers.includes(batchNumber)) item.batchNumbers.push(batchNumber);
     }
     const pail = body.kind === 'pail' ? pails.get(body.mixId) : undefined;
-    if (pail && body.kind === 'pail') pails.set(pail.mixId, { ...pail, became: body.became });
+    if (pail && body.kind === 'pail') pails.set(pail.mixId, { ...pail, became: body.became, becameAt: at });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
     doers.set(body.workItemId, (doers.get(body.workItemId) ?? new Map<string, string>()).set(entry.personId, entry.personName));
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };

@@ -38,6 +38,7 @@ export { timeMarks } from './marks.js';
 export type { TimeMark } from './marks.js';
 export { careLeft, dayStart } from './daily-care.js';
 export type { CareTicked } from './daily-care.js';
+export { heldUntilMs, isPlug } from './pail-times.js';
 export { usedByBatch } from './used-by-batch.js';
 export { foldLog, entriesInForce } from './fold.js';
 export type { Measurement, Pail, SiteState, WorkPhoto, WorkDone } from './fold.js';

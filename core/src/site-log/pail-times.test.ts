@@ -1,5 +1,15 @@
 import { SHIPPED_CATALOGUE } from '../catalogue';
-import { FIRST_LINK, type EntryBody, type LogEntry, foldLog, isWithdrawnInTime, mayWithdraw, pailTimes } from './index';
+import {
+  FIRST_LINK,
+  type EntryBody,
+  type LogEntry,
+  foldLog,
+  heldUntilMs,
+  isPlug,
+  isWithdrawnInTime,
+  mayWithdraw,
+  pailTimes,
+} from './index';
 
 const AT = Date.parse('2026-05-20T10:00:00Z');
 const MIN = 60_000;
@@ -81,4 +91,29 @@ test('a slip is taken back within a minute, by its own writer on its own device,
   const later = { ...entry, writtenAt: new Date(writtenMs + MIN + 5000).toISOString() };
   expect(isWithdrawnInTime(entry, later)).toBe(true);
   expect(isWithdrawnInTime(entry, { ...later, writtenAt: new Date(writtenMs + 2 * MIN).toISOString() })).toBe(false);
+});
+
+describe('a handful of plug', () => {
+  const plug = SHIPPED_CATALOGUE.products.find(({ role }) => role === 'plug')!;
+  const pressed = { became: 'used', becameAt: AT } as const;
+  // held until it has set, no shorter than 30 s and no longer than 90: the calculator's own bounds, common practice, no source
+  test('is held from when it was pressed in, shorter on a warm wall', () => {
+    expect(heldUntilMs(pressed, { ...plug, workingLifeMin: 1 }, plug.referenceC)).toBe(AT + 60_000);
+    expect(heldUntilMs(pressed, { ...plug, workingLifeMin: 1 }, plug.referenceC + 10)).toBe(AT + 30_000);
+    expect(heldUntilMs(pressed, { ...plug, workingLifeMin: 1 }, plug.referenceC - 10)).toBe(AT + 90_000);
+  });
+  test('thrown away, or not pressed in yet, or no plug at all: nothing is held', () => {
+    expect(heldUntilMs({ became: 'thrown', becameAt: AT }, plug, 10)).toBeUndefined();
+    expect(heldUntilMs({}, plug, 10)).toBeUndefined();
+    const coat = SHIPPED_CATALOGUE.products.find(({ role, mix }) => role === 'coat' && mix)!;
+    expect(heldUntilMs(pressed, coat, 10)).toBeUndefined();
+  });
+  test('every shipped plug is one, and nothing else is', () => {
+    for (const product of SHIPPED_CATALOGUE.products) expect([product.id, isPlug(product)]).toEqual([product.id, product.role === 'plug']);
+  });
+  test('the log says when it was pressed in', () => {
+    const mix = line({ kind: 'mix', workItemId: 'leak:plug', planRevisionId: 'r' });
+    const used = line({ kind: 'pail', mixId: mix.entry.id, became: 'used' });
+    expect(foldLog([mix, used]).pails[0]).toMatchObject({ became: 'used', becameAt: Date.parse(used.entry.occurredAt) });
+  });
 });

@@ -1,3 +1,4 @@
+import { isPlug } from '@caulkhorn/core/site-log';
 import { useEffect, useRef } from 'react';
 import { useLocation } from 'react-router';
 import { toast } from 'sonner';
@@ -27,14 +28,27 @@ function Ringing({ pails, path }: { pails: readonly OpenPail[]; path: string }) 
   const now = useNow(1000);
   const told = useRef(new Map<string, PailStage>());
   useEffect(() => {
-    for (const { pail, item, times } of pails) {
-      const { stage, untilMs } = stageOf(times, now);
+    for (const open of pails) {
+      const { pail, item, times, product } = open;
+      const { stage, untilMs } = stageOf(open, now);
       const before = told.current.get(pail.mixId);
       told.current.set(pail.mixId, stage);
-      const sinceMs = now - (stage === 'over' ? times.overMs : stage === 'lay' ? (times.stoodMs ?? times.mixedMs) : times.mixedMs);
+      const sinceMs =
+        now -
+        (stage === 'hold' || stage === 'held'
+          ? untilMs
+          : stage === 'over'
+            ? times.overMs
+            : stage === 'lay'
+              ? (times.stoodMs ?? times.mixedMs)
+              : times.mixedMs);
       const isNew = before === undefined ? sinceMs < TOLD_FOR_MS : before !== stage;
-      if (stage === 'stir' || !isNew) continue;
-      const text = t(`pail.told-${stage}`, { name: itemName(item, model), at: timeOfDay(untilMs, model.job.timeZone) });
+      // whoever presses it in knows that he holds it
+      if (stage === 'stir' || stage === 'hold' || !isNew) continue;
+      const text = t(isPlug(product) && stage === 'lay' ? 'pail.told-press' : `pail.told-${stage}`, {
+        name: itemName(item, model),
+        at: timeOfDay(untilMs, model.job.timeZone),
+      });
       chime();
       toast(text, { duration: SHOWN_MS, id: pail.mixId });
       notifyDevice(model.job.name, text, { key: `pail ${pail.mixId}`, path });

@@ -1,5 +1,6 @@
 import type { WorkItem } from '@caulkhorn/core/planning';
 import { productOfWork } from '@caulkhorn/core/proof';
+import { isPlug } from '@caulkhorn/core/site-log';
 import { FlaskConical } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { parts, useJob, usePlanning } from '../job/job-context';
@@ -30,7 +31,7 @@ export function BeginPail({ item }: { item: WorkItem }) {
         log({ kind: 'mix', workItemId: item.id, planRevisionId: revision!.id, ...(batchNumber ? { batchNumber } : {}) }, trueNowIso());
       }}
     >
-      <FlaskConical size={20} aria-hidden /> {t('pail.begin')}
+      <FlaskConical size={20} aria-hidden /> {t(isPlug(product) ? 'pail.begin-plug' : 'pail.begin')}
     </Button>
   );
 }
@@ -56,19 +57,26 @@ export function RunningPails() {
   );
 }
 
-function RunningPail({ open: { pail, item, times, wall } }: { open: OpenPail }) {
+function RunningPail({ open }: { open: OpenPail }) {
+  const { pail, item, product, wall } = open;
   const { model, can, log } = useJob(parts('model', 'can', 'log'));
   const units = useUnits();
   const now = useNow(1000);
   const { timeZone } = model.job;
-  const { stage, untilMs } = stageOf(times, now);
+  const { stage, untilMs } = stageOf(open, now);
   const isOver = stage === 'over';
+  const isHeld = stage === 'hold' || stage === 'held';
+  const plug = isPlug(product);
   return (
     <article className={`border-l-4 px-3 py-2 ${isOver ? 'border-iron bg-iron-soft' : 'border-water bg-water-soft'}`}>
-      <p className="font-semibold">{t('pail.of', { name: itemName(item, model), at: timeOfDay(pail.begunAt, timeZone) })}</p>
+      <p className="font-semibold">
+        {t(plug ? 'pail.plug-of' : 'pail.of', { name: itemName(item, model), at: timeOfDay(pail.begunAt, timeZone) })}
+      </p>
       <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <span className="text-lg font-medium">{t(`pail.${stage}`, { at: timeOfDay(untilMs, timeZone) })}</span>
-        {isOver ? null : (
+        <span className="text-lg font-medium">
+          {t(plug && stage === 'lay' ? 'pail.press' : `pail.${stage}`, { at: timeOfDay(untilMs, timeZone) })}
+        </span>
+        {isOver || stage === 'held' ? null : (
           <span role="timer" className="text-4xl leading-10 font-bold">
             {minutesSeconds(untilMs - now)}
           </span>
@@ -77,7 +85,7 @@ function RunningPail({ open: { pail, item, times, wall } }: { open: OpenPail }) 
       <p className="text-[13px] text-soft">
         {wall ? t('pail.by', { temperature: formatQuantity(wall.temperatureC, '°C', units) }) : t('pail.by-none')}
       </p>
-      {can('log') ? (
+      {can('log') && !isHeld ? (
         <div className="mt-1.5 grid grid-cols-2 gap-2">
           {(['used', 'thrown'] as const).map((became) => (
             <Button
@@ -86,7 +94,7 @@ function RunningPail({ open: { pail, item, times, wall } }: { open: OpenPail }) 
               look={became === (isOver ? 'thrown' : 'used') ? 'solid' : 'outline'}
               onClick={() => log({ kind: 'pail', mixId: pail.mixId, became }, trueNowIso())}
             >
-              {t(`pail.${became}`)}
+              {t(plug && became === 'used' ? 'pail.pressed' : `pail.${became}`)}
             </Button>
           ))}
         </div>
