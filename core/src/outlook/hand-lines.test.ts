@@ -2,7 +2,7 @@ import { USUAL_CREW, USUAL_HOUSE, type PlanRevision, planJob, revisionContent, w
 import { MINUTE_MS } from '../quantities';
 import { type EntryBody, type LogEntry, foldLog } from '../site-log';
 import { buildUp, sampleJob } from '../testing/sample-job';
-import { handLines } from './hand-lines';
+import { aloneLines, handLines } from './hand-lines';
 
 const T0 = Date.parse('2026-03-02T07:00:00Z');
 const model = { ...sampleJob(), buildUps: [buildUp('north')] };
@@ -70,3 +70,17 @@ test('one that was taken back is none', () => {
 });
 
 test('before a release nothing waits', () => expect(handLines({ model, revision: null, site: foldLog([]) })).toEqual([]));
+
+test('whoever works alone and stays silent is told, until he says that he is well or ends it', () => {
+  const begun = line({ kind: 'alone', state: 'begun', everyMin: 20 });
+  const beganMs = Date.parse(begun.entry.occurredAt);
+  const told = (bodies: { entry: LogEntry }[], afterMin: number) =>
+    aloneLines(foldLog([begun, ...bodies]), beganMs + afterMin * MINUTE_MS).map(({ tone, values, atMs }) => [tone, values!['name'], atMs]);
+  expect(told([], 20)).toEqual([]);
+  expect(told([], 26)).toEqual([['wrong', 'Ida Moor', beganMs]]);
+  const well = line({ kind: 'alone', state: 'well' });
+  const wellMs = Date.parse(well.entry.occurredAt);
+  expect(told([well], (wellMs - beganMs) / MINUTE_MS + 24)).toEqual([]);
+  expect(told([well], (wellMs - beganMs) / MINUTE_MS + 26)).toEqual([['wrong', 'Ida Moor', wellMs]]);
+  expect(told([well, line({ kind: 'alone', state: 'ended' })], 600)).toEqual([]);
+});

@@ -1,6 +1,6 @@
 import type { JobModel } from '../jobs/index.js';
 import { type PlanRevision, type WorkItem, workItemsBefore } from '../planning/index.js';
-import { type SiteState, isLetGo, isRefused } from '../site-log/index.js';
+import { type SiteState, aloneState, isLetGo, isRefused } from '../site-log/index.js';
 import type { OutlookLine } from './outlook-line.js';
 import { workValues } from './work-values.js';
 
@@ -8,6 +8,19 @@ interface Seen {
   model: JobModel;
   revision: PlanRevision | null;
   site: SiteState;
+}
+
+/** Somebody works alone and has not answered for so long that others are told: it comes before everything else. */
+export function aloneLines({ alone }: Pick<SiteState, 'alone'>, nowMs: number): OutlookLine[] {
+  return alone
+    .filter((each) => aloneState(each, nowMs) === 'silent')
+    .map(({ personName, lastMs }) => ({
+      code: 'alone-silent',
+      place: { step: 'site-log' },
+      tone: 'wrong',
+      atMs: lastMs,
+      values: { name: personName },
+    }));
 }
 
 /** What waits for somebody's hand: hold points at which work stands, and the dossier's signature once the work is done. */

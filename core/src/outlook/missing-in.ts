@@ -8,7 +8,7 @@ import { DAY_MS } from '../quantities/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { surveyGaps } from '../survey/index.js';
 import { foundSince } from './found-since.js';
-import { handLines } from './hand-lines.js';
+import { aloneLines, handLines } from './hand-lines.js';
 import type { OutlookLine, OutlookPlace } from './outlook-line.js';
 import { workValues } from './work-values.js';
 
@@ -32,6 +32,7 @@ const EARLY_MS = DAY_MS / 2;
  */
 export function missingIn(seen: JobSeen): OutlookLine[] {
   return [
+    ...aloneLines(seen.site, seen.nowMs),
     ...releaseLines(seen),
     ...seen.plan.faces.flatMap((face) => faceLines(face, seen)),
     ...missedLines(seen),

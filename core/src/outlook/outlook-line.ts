@@ -24,6 +24,7 @@ export type MissingCode =
   | 'care-due'
   | 'care-broken'
   | 'visit-leaks'
+  | 'alone-silent'
   | 'hold-due'
   | 'hold-refused'
   | 'sign-due'

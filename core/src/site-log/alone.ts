@@ -1,6 +1,6 @@
 import { MINUTE_MS } from '../quantities/index.js';
-import type { LogLine } from './entry.js';
-import { entriesInForce } from './fold.js';
+import type { LogEntry, LogLine } from './entry.js';
+import { entriesInForce } from './in-force.js';
 
 /** After the question the device sounds for good, and after that others are told; own judgement, no source. */
 const SOUNDS_AFTER_MS = 2 * MINUTE_MS;
@@ -16,12 +16,13 @@ export interface Alone {
 }
 
 /** Who works alone by the log, whoever said so last first. */
-export function aloneOf(lines: readonly Pick<LogLine, 'entry'>[]): Alone[] {
+export const aloneOf = (lines: readonly Pick<LogLine, 'entry'>[]): Alone[] =>
+  aloneIn(entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt)));
+
+/** The same of entries that stand, in the order in which they happened. */
+export function aloneIn(entries: readonly LogEntry[]): Alone[] {
   const alone = new Map<string, Alone>();
-  const said = entriesInForce(lines)
-    .filter(({ body }) => body.kind === 'alone')
-    .sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
-  for (const { personId, personName, occurredAt, body } of said) {
+  for (const { personId, personName, occurredAt, body } of entries) {
     if (body.kind !== 'alone') continue;
     const at = Date.parse(occurredAt);
     const before = alone.get(personId);

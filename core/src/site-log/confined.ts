@@ -1,6 +1,6 @@
 import { MINUTE_MS } from '../quantities/index.js';
 import type { GasReading, LogLine } from './entry.js';
-import { entriesInForce } from './fold.js';
+import { entriesInForce } from './in-force.js';
 
 export type Gas = keyof GasReading;
 

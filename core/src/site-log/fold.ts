@@ -1,5 +1,7 @@
 import { type HoldVerdict, verdictOf } from './holds.js';
+import { type Alone, aloneIn } from './alone.js';
 import type { CareTicked } from './daily-care.js';
+import { entriesInForce } from './in-force.js';
 import type { Conditions, EntryBody, FilmReading, LogEntry, LogLine, PhotoOf } from './entry.js';
 
 /** What the log says of one work item. Times in ms since 1970, UTC. */
@@ -23,6 +25,7 @@ export interface SiteState {
   /** pails in the order in which they were begun */ pails: readonly Pail[];
   /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
   /** who wrote starts and finishes of each piece of work, names by their ids */ doers: ReadonlyMap<string, ReadonlyMap<string, string>>;
+  /** who works alone, whoever said so last first */ alone: readonly Alone[];
   /** signatures that nobody took back, in order */ signs: readonly LogEntry[];
   /** of the finished work, in the order in which they were over */ tests: readonly LogEntry[];
   /** after the work was finished, in order */ visits: readonly LogEntry[];
@@ -56,12 +59,6 @@ export interface Measurement {
   /** ms since 1970 */ at: number;
   faceId?: string;
   workItemId?: string;
-}
-
-/** Entries that stand: superseded ones are left out, each correction takes its place in time; what only takes back is none. */
-export function entriesInForce(lines: readonly Pick<LogLine, 'entry'>[]): LogEntry[] {
-  const superseded = new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : [])));
-  return lines.map(({ entry }) => entry).filter(({ id, body }) => !superseded.has(id) && body.kind !== 'withdrawn');
 }
 
 /** What is done, folded from the log. Re-planning cannot orphan it: work items keep their ids. */
@@ -111,6 +108,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     done,
     tests: ofKind('test'),
     visits: ofKind('visit'),
+    alone: aloneIn(inOrder),
     signs: ofKind('sign').filter(({ id }) => !takenBack.has(id)),
     latestConditions: measured.at(-1),
     measured,

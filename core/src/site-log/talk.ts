@@ -1,6 +1,6 @@
 import { dayStart } from './daily-care.js';
 import type { LogLine } from './entry.js';
-import { entriesInForce } from './fold.js';
+import { entriesInForce } from './in-force.js';
 
 /** The talk of a day before work, as far as it was held. */
 export interface Talk {

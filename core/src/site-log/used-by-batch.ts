@@ -1,5 +1,5 @@
 import type { LogLine } from './entry.js';
-import { entriesInForce } from './fold.js';
+import { entriesInForce } from './in-force.js';
 
 /** What the log says was used, by batch number, kg; of an entry that was corrected the correction alone counts. */
 export function usedByBatch(lines: readonly Pick<LogLine, 'entry'>[]): Map<string, number> {

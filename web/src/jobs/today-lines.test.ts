@@ -94,3 +94,22 @@ test('one job does not fill the first lines of a list, and nothing changes its p
   expect(keys(firstLines(mixed.slice(0, 8), 7, 3))).toBe('a1 a2 a3 a4 a5 a6 a7');
   expect(keys(firstLines(mixed.slice(6), 7, 3))).toBe('a7 a8 b1 b2');
 });
+
+test('who works alone and does not answer stands above all else, of whichever job', () => {
+  const silent: OutlookLine = {
+    ...{ code: 'alone-silent', place: { step: 'site-log' }, tone: 'wrong', atMs: NOW - H },
+    values: { name: 'Ida Moor' },
+  };
+  const short: OutlookLine = { code: 'refused', mark: 'N2', tone: 'wrong', place: { step: 'build-up', faceId: 'a' } };
+  const { wrong } = todayLines(
+    [
+      { job: job('one'), outlook: outlook({ missing: [short] }) },
+      { job: job('two'), outlook: outlook({ missing: [silent] }) },
+    ],
+    [],
+    'Europe/Oslo',
+    { units: 'metric', nowMs: NOW },
+  );
+  expect(wrong.map(({ first }) => first.code)).toEqual(['alone-silent', 'refused']);
+  expect(wrong[0]!.text).toContain('Ida Moor works alone and has not answered since');
+});

@@ -39,7 +39,10 @@ export function todayLines(
     ...toned(undefined, storeZone, store, { units, nowMs }),
   ];
   const of = (tone: OutlookLine['tone']) => all.filter(({ first }) => first.tone === tone);
-  return { wrong: of('wrong'), coming: of('soon').sort((a, b) => (a.atMs ?? 0) - (b.atMs ?? 0)), waits: of('waits') };
+  // somebody who does not answer comes before all that can be mended, whichever job he is at
+  const isSilent = ({ first }: TodayLine) => first.code === 'alone-silent';
+  const wrong = of('wrong').sort((a, b) => Number(isSilent(b)) - Number(isSilent(a)));
+  return { wrong, coming: of('soon').sort((a, b) => (a.atMs ?? 0) - (b.atMs ?? 0)), waits: of('waits') };
 }
 
 function toned(

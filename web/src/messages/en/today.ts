@@ -132,6 +132,7 @@ export const TODAY = {
   'voided.load-changed': 'a change of load',
   'outlook.test-due': 'to test: {test}',
   'outlook.test-failed': '{test} failed',
+  'outlook.alone-silent': '{name} works alone and has not answered since {when}. Call now; if nobody answers, go or send help',
   'outlook.hold-due': '{work} waits for somebody to look',
   'outlook.hold-refused': '{work} was refused: {reason}. Put it right',
   'outlook.sign-due': 'finished, and nobody has signed its dossier',
