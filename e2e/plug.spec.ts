@@ -2,6 +2,8 @@ import { expect, test } from '@playwright/test';
 import { apiPath, jobs, signIn, writeLog } from './support';
 
 test('a handful of plug: pressed in it is held until a time, on every phone', async ({ page }) => {
+  // a cold one is held for a minute and a half
+  test.setTimeout(240_000);
   await page.setViewportSize({ width: 390, height: 844 });
   await signIn(page, 'foreman@hollin.example');
   await jobs(page)
