@@ -110,13 +110,17 @@ export class Planner {
     const { job, waterBodies, waterLevels } = model;
     const measuredMPa = around.strengths.get(face.id);
     const stopping = around.stoppingOf.get(face.id);
-    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, stopping, features.length, ...features, ...own];
+    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, features.length, ...features, ...own];
     const before = this.faces.get(face.id);
     const isKnown = before !== undefined && isSame(before.from, from);
-    if (isKnown && before.work.people === people && before.work.tool === tool) return before;
-    const plan = isKnown ? before.plan : planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
+    // a leak on the wall beside it may change the order of its own, and nothing else of it
+    const isInOrder = before?.plan.stopping === stopping;
+    if (isKnown && isInOrder && before.work.people === people && before.work.tool === tool) return before;
+    const fresh = () => planFace({ face, features, junctions: own, buildUp, around: model, house, measuredMPa });
+    const plan = !isKnown ? fresh() : isInOrder ? before.plan : { ...before.plan };
     // only of what is planned to be built: families that are tried on a face differ little by it
-    if (!isKnown && stopping) plan.stopping = stopping;
+    if (stopping) plan.stopping = stopping;
+    else delete plan.stopping;
     const items = faceWork(face, { plan, house, conditions, holds: job.holds ?? [] });
     if (!isKnown) plan.lines.push(...remedyLines(items, plan), ...mendLines(items, plan));
     const remembered = { from, plan, work: { people, tool, items } };

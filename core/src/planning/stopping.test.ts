@@ -1,5 +1,6 @@
 import type { Feature } from '../jobs';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
+import { stoppingInput } from '../water';
 import { Planner, USUAL_CREW, USUAL_HOUSE, placingOptions, planJob, programmeJob, workInZones } from './index';
 
 const NOW = Date.parse('2026-06-01T06:00:00Z');
@@ -59,6 +60,26 @@ test('a leak that is stronger today puts the other wall’s work in another orde
   expect(now).toEqual(
     planJob(job(LEAKS.map((each) => (each.id === 'far' ? { ...each, wetState: 'gushing' } : each))), USUAL_CREW, USUAL_HOUSE),
   );
+});
+
+test('a wall beside a leak that changed keeps its plan but for the order, and one that shares no water keeps all of it', () => {
+  const planner = new Planner();
+  const apart: Feature = crack({ id: 'floor leak', mark: 'F1', faceId: 'floor', kind: 'leak', path: [[2, 1.5]], wetState: 'running' });
+  const model = job([...LEAKS, apart]);
+  const features = model.features.map((each) => (each.id === 'far' ? { ...each, wetState: 'gushing' as const } : each));
+  const before = planner.plan(model, USUAL_CREW, USUAL_HOUSE);
+  const now = planner.plan({ ...model, features }, USUAL_CREW, USUAL_HOUSE);
+  const on = ({ faces }: typeof now, id: string) => faces.find(({ faceId }) => faceId === id)!;
+  expect(on(now, 'east').treatments).toBe(on(before, 'east').treatments);
+  expect(on(now, 'east').stopping).not.toEqual(on(before, 'east').stopping);
+  expect(on(now, 'floor')).toBe(on(before, 'floor'));
+});
+
+test('each wall is fed as it would be alone: put side by side, none runs dry for the others', () => {
+  const lone = stoppingInput([sampleJob().faces[0]!], { leaks: [] }, -0.5);
+  const two = stoppingInput(sampleJob().faces.slice(0, 2), { leaks: [] }, -0.5);
+  expect(two.wallBacking.sourceConductanceM2S).toBeCloseTo(2 * lone.wallBacking.sourceConductanceM2S, 12);
+  expect([two.faceWidthM, two.faceHeightM, two.bottomLevelM]).toEqual([7, 2.5, -2.5]);
 });
 
 test('and so it is when the faces are tried in strips', () => {

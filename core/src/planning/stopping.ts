@@ -1,5 +1,5 @@
 import type { Face, Feature, JobModel, Junction } from '../jobs/index.js';
-import { flowLPerH, partOfRun, stoppingOrder, wallRuns, waterOn } from '../water/index.js';
+import { flowLPerH, inParts, partOfRun, stoppingOrder, wallRuns, waterOn } from '../water/index.js';
 
 /** In which order leaks that drain one water are stopped. */
 export interface Stopping {
@@ -31,18 +31,28 @@ export class StoppingMemory {
     const inRun = new Set(runs.flatMap((run) => run.map(({ id }) => id)));
     const alone = faces.filter(({ id }) => leaking.has(id) && !inRun.has(id)).map((face) => [face]);
     for (const run of [...runs, ...alone]) {
-      const walls = partOfRun(run, ({ id }) => leaking.has(id), isRing(run, junctions));
-      const [first] = walls;
-      if (!first) continue;
-      const levelM = waterOn(first, around)?.level.levelM;
-      const leaks = walls.flatMap(leaksOn);
-      const stopping = this.remember(first.id, [levelM, walls.length, ...walls, ...leaks], () => ({
-        faceIds: walls.map(({ id }) => id),
-        order: stoppingOrder(walls, leaks, levelM),
-      }));
-      for (const { id } of walls) if (leaking.has(id)) found.set(id, stopping);
+      const meant = partOfRun(run, ({ id }) => leaking.has(id), isRing(run, junctions));
+      for (const part of inParts(meant, (face) => leaksOn(face).length)) this.add(found, part, { leaksOn, leaking, around });
     }
     return found;
+  }
+
+  private add(
+    found: Map<string, Stopping>,
+    part: readonly Face[],
+    { leaksOn, leaking, around }: Pick<Asked, 'around'> & { leaksOn(face: Face): Feature[]; leaking: ReadonlySet<string> },
+  ): void {
+    // what lies beyond the last leak of a part takes no share in it
+    const walls = partOfRun(part, ({ id }) => leaking.has(id), false);
+    const [first] = walls;
+    if (!first) return;
+    const levelM = waterOn(first, around)?.level.levelM;
+    const leaks = walls.flatMap(leaksOn);
+    const stopping = this.remember(first.id, [levelM, walls.length, ...walls, ...leaks], () => ({
+      faceIds: walls.map(({ id }) => id),
+      order: stoppingOrder(walls, leaks, levelM),
+    }));
+    for (const { id } of walls) if (leaking.has(id)) found.set(id, stopping);
   }
 
   private runsOf(faces: readonly Face[], junctions: readonly Junction[]): Face[][] {

@@ -16,7 +16,7 @@ export type { SideWater } from './side-waters.js';
 export { lowestPoint, waterOn, watersOn } from './loads.js';
 export type { WaterOnFace } from './loads.js';
 export { BACKINGS, USUAL_ML_PER_MIN, flowLPerH, leaksOnWalls } from './leaks-on-walls.js';
-export { partOfRun, wallRuns } from './wall-runs.js';
+export { inParts, partOfRun, wallRuns } from './wall-runs.js';
 export { checkCrackFlow } from './crack-check.js';
 export type { CrackCheck } from './crack-check.js';
 export { faceCases, featureCases } from './face-cases.js';

@@ -28,7 +28,8 @@ export function stoppingInput(
   const { transmissivityM2S, sourceConductanceM2S } = BACKINGS.find(({ id }) => id === backingId)!;
   return {
     ...{ leaks, faceWidthM, faceHeightM, waterLevelM, bottomLevelM },
-    wallBacking: { transmissivityM2S, sourceConductanceM2S },
+    // each wall is fed as it would be alone
+    wallBacking: { transmissivityM2S, sourceConductanceM2S: sourceConductanceM2S * walls.length },
     cellM: Math.max(Math.max(...widths, faceHeightM) / CELLS, faceWidthM / MOST_CELLS),
   };
 }

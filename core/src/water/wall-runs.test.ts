@@ -1,6 +1,6 @@
 import { findJunctions } from '../jobs';
 import type { Face } from '../jobs';
-import { partOfRun, wallRuns } from './index';
+import { inParts, partOfRun, wallRuns } from './index';
 
 const wall = (id: string, [xM, yM, headingDeg]: readonly [number, number, number], widthM: number, more: Partial<Face> = {}): Face => ({
   ...{ id, spaceId: 'room', mark: id, name: id, kind: 'wall', thicknessMm: 300, substrate: 'cast-concrete', strengthMPa: 30 },
@@ -59,4 +59,16 @@ test('round a ring, across the corner where it was begun', () => {
   expect(part('es', true)).toBe('es');
   expect(part('sw', true)).toBe('sw');
   expect(part('s', true)).toBe('s');
+});
+
+test('so many leaks are put together as can all be weighed, wall by wall', () => {
+  const parts = (counts: readonly number[]) => {
+    const walls = [NORTH, EAST, SOUTH, WEST].slice(0, counts.length);
+    return idsOf(inParts(walls, (face) => counts[walls.indexOf(face)]!));
+  };
+  expect(parts([3, 4, 5])).toEqual(['nes']);
+  expect(parts([3, 4, 6, 1])).toEqual(['ne', 'sw']);
+  // a wall that has more than that by itself is weighed by itself
+  expect(parts([2, 30, 2])).toEqual(['n', 'e', 's']);
+  expect(parts([])).toEqual([]);
 });

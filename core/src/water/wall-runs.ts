@@ -70,3 +70,20 @@ export function partOfRun(run: readonly Face[], isMeant: (face: Face) => boolean
   const turned = [...run.slice(first), ...run.slice(0, first)];
   return turned.slice(0, turned.findLastIndex(isMeant) + 1);
 }
+
+/** Every order of so many leaks is weighed; more are never put together from several walls. */
+const MOST_TOGETHER = 12;
+
+/** Parts of walls side by side with no more leaks together than can all be weighed; a wall with more of its own stands alone. */
+export function inParts(walls: readonly Face[], leaksOn: (face: Face) => number): Face[][] {
+  const parts: Face[][] = [];
+  let n = 0;
+  for (const wall of walls) {
+    const own = leaksOn(wall);
+    const part = parts.at(-1);
+    if (part && n + own <= MOST_TOGETHER) part.push(wall);
+    else parts.push([wall]);
+    n = part && n + own <= MOST_TOGETHER ? n + own : own;
+  }
+  return parts;
+}
