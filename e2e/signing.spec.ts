@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { type Browser, type Page, expect, test } from '@playwright/test';
+import { type Browser, expect, test } from '@playwright/test';
 import { allSent, releasedCopy, signIn, writeLog, writeOn } from './support';
 
 /** A browser of somebody who was never here. */
