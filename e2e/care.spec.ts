@@ -111,10 +111,11 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     const talk = phone.getByRole('form', { name: 'Who has heard it' });
     await expect(talk.getByRole('button', { name: 'Tick who has heard it' })).toBeDisabled();
     await talk.getByRole('checkbox', { name: 'Tomas Brekkan' }).check();
+    await talk.getByRole('checkbox', { name: 'Jorun Veld' }).check();
     await talk.getByLabel('Somebody else').fill('Bo Falk');
     await talk.getByRole('button', { name: 'Add to those who heard it' }).tap();
     await talk.getByRole('button', { name: 'They have heard it' }).tap();
-    await expect(phone.getByText('Heard all of it today: Tomas Brekkan, Bo Falk')).toBeVisible();
+    await expect(phone.getByText('Heard all of it today: Tomas Brekkan, Jorun Veld, Bo Falk')).toBeVisible();
 
     // a round alone: asked, answered, ended
     await phone.getByText('Working alone').tap();
@@ -147,5 +148,10 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     await goTo(page, 'Handover');
     await page.getByRole('link', { name: 'Open the dossier' }).click();
     await expect(page.getByRole('main')).toContainText('coats: 3 in all. Open, it drinks.');
+    // who was there, with the cards that were shown at the talk
+    await expect(page.getByRole('listitem').filter({ hasText: /^Jorun Veld/ })).toContainText(
+      /injecting IN-2041, good until .*CS-118, had run out on/,
+    );
+    await expect(page.getByRole('listitem').filter({ hasText: /^Bo Falk/ })).toBeVisible();
   });
 });

@@ -49,6 +49,12 @@ test('who works here, what he has learned and when he is off is kept; a programm
   await bo.getByLabel('A day off more').fill('2027-02-01');
   await bo.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(bo.getByText('1 Feb 2027')).toBeVisible();
+  await bo.getByText('Cards: 0').click();
+  await bo.getByLabel('Trained for', { exact: true }).selectOption('spraying');
+  await bo.getByLabel('Number on the card').fill('SP-77');
+  await bo.getByLabel(/^Good until/).fill('2028-03-31');
+  await bo.getByRole('button', { name: 'Add the card' }).click();
+  await expect(bo).toContainText('spraying SP-77, until 31 Mar 2028');
   await page
     .getByLabel(/A calendar/)
     .setInputFiles({ name: 'holidays.csv', mimeType: 'text/csv', buffer: Buffer.from('day,name\n2027-05-17,Constitution day') });

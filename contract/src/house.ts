@@ -2,7 +2,7 @@ import type { Product } from '@caulkhorn/core/catalogue';
 import { choice, list, mapOf, number } from '@caulkhorn/core/fields';
 import { MACHINE_KINDS, type MachineKind, SCHOOLS_FIELD, SKILLS, type SchoolChoices, type Skill } from '@caulkhorn/core/jobs';
 import { type HouseRules, PACES, type PaceId } from '@caulkhorn/core/planning';
-import { AnyRecords, Day, Days, NestedList, Optional, Quantity, Text, Whole } from './constraints.js';
+import { AnyRecords, Day, Days, NestedList, OneOf, Optional, Quantity, Text, Whole } from './constraints.js';
 import { OfField } from './dto-of.js';
 
 const PACES_FIELD = mapOf(Object.keys(PACES) as PaceId[], number('min', { min: 0.01, max: 10_000 }));
@@ -10,9 +10,16 @@ const PACES_FIELD = mapOf(Object.keys(PACES) as PaceId[], number('min', { min: 0
 const MACHINES_FIELD = mapOf(MACHINE_KINDS, number('', { min: 0, max: 100, whole: true }));
 const SKILLS_FIELD = list(choice(SKILLS), SKILLS.length, 0);
 
+class SkillCardDto {
+  @OneOf([...SKILLS]) skill!: Skill;
+  @Text(60) number!: string;
+  @Optional() @Day() until?: string;
+}
+
 class HousePersonDto {
   @Text(120) name!: string;
   @OfField(SKILLS_FIELD) skills!: Skill[];
+  @Optional() @NestedList(() => SkillCardDto, 60) cards?: SkillCardDto[];
   @Days(400) daysOff!: string[];
 }
 

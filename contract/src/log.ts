@@ -13,7 +13,16 @@ import {
   type VisitWhy,
 } from '@caulkhorn/core/site-log';
 import { byKind } from '@caulkhorn/core/fields';
-import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult, VOIDED_BY, type VoidedBy } from '@caulkhorn/core/jobs';
+import {
+  CARE_IDS,
+  type CareId,
+  SKILLS,
+  type Skill,
+  TEST_RESULT_FIELDS,
+  type TestResult,
+  VOIDED_BY,
+  type VoidedBy,
+} from '@caulkhorn/core/jobs';
 import { OfField } from './dto-of.js';
 import { WORK_HAZARDS } from '@caulkhorn/core/planning';
 import {
@@ -214,11 +223,19 @@ export class AloneBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+class ShownCardDto {
+  @Text(120) name!: string;
+  @OneOf([...SKILLS]) skill!: Skill;
+  @Text(60) number!: string;
+  @Optional() @Day() until?: string;
+}
+
 /** What can hurt somebody at a day's work: by the work and its products, and by the places where it is done. */
 export class TalkBodyDto extends EntryBodyDto {
   declare kind: 'talk';
   @SomeOf([...new Set<string>([...WORK_HAZARDS, ...CARE_IDS])]) cautions!: string[];
   @Names(60) heard!: string[];
+  @Optional() @NestedList(() => ShownCardDto, 600) cards?: ShownCardDto[];
   @Optional() @Text(2000) note?: string;
 }
 

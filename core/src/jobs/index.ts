@@ -138,7 +138,7 @@ export { WET_STATES, leaks, mayMove, moves, runs, wettest } from './wetness.js';
 export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';
 export type { PlacedShape } from './rooms.js';
 export { MACHINE_KINDS, SKILLS } from './machine-kinds.js';
-export type { MachineKind, Skill } from './machine-kinds.js';
+export type { MachineKind, Skill, SkillCard } from './machine-kinds.js';
 export { MOST_FORECAST_H } from './forecast-field.js';
 export { PERMIT_KINDS } from './permit.js';
 export type { Permit, PermitKind } from './permit.js';

@@ -1,5 +1,5 @@
 import { type Catalogue, SHIPPED_CATALOGUE } from '../catalogue/index.js';
-import type { MachineKind, SchoolChoices, Skill } from '../jobs/index.js';
+import type { MachineKind, SchoolChoices, Skill, SkillCard } from '../jobs/index.js';
 import type { PaceId } from './paces.js';
 
 /** How an organisation works: what it buys from, which schools it follows, how fast its people are and what they cost. */
@@ -19,6 +19,7 @@ export interface House {
 export interface HousePerson {
   name: string;
   skills: Skill[];
+  cards?: SkillCard[];
   /** YYYY-MM-DD */ daysOff: string[];
 }
 

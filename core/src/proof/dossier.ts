@@ -6,6 +6,7 @@ import {
   type FilmReading,
   type LogEntry,
   type LogLine,
+  type Qualified,
   type TimeMark,
   type WorkDone,
   type WorkPhoto,
@@ -13,6 +14,7 @@ import {
   findBrokenLink,
   foldLog,
   entriesInForce,
+  qualifiedIn,
   timeMarks,
   wantsAir,
 } from '../site-log/index.js';
@@ -71,7 +73,7 @@ export interface Dossier {
   open: OpenPoint[];
   /** starts against a limit, with their reason or without one */ breaches: LogEntry[];
   lines: DossierLine[];
-  people: { id: string; name: string }[];
+  /** who was there, with the cards that were shown for them */ people: Qualified[];
   chain: {
     /** lines of the whole log, also in a part of the dossier */ n: number;
     broken: BrokenLink | null;
@@ -111,7 +113,7 @@ export function dossierOf(
       const isTold = !later && marks.length === 0 && (tried.has(line.entry.id) || isToldWithWork(line.entry, revision, breachesAt));
       return { line, marks, supersededBy: later, isTold };
     }),
-    people: [...new Map(log.map(({ entry }) => [entry.personId, entry.personName]))].map(([id, name]) => ({ id, name })),
+    people: qualifiedIn(log, revision?.decided?.job.timeZone ?? 'UTC'),
     chain: {
       n: log.length,
       broken: findBrokenLink(log),
@@ -192,11 +194,11 @@ export function dossierOfFace(dossier: Dossier, faceId: string): Dossier {
     return is;
   };
   const lines = dossier.lines.filter(({ line }) => isOf(line.entry));
-  const writers = new Set(lines.map(({ line }) => line.entry.personId));
+  const writers = new Set(lines.map(({ line }) => line.entry.personName.trim().toLowerCase()));
   return {
     ...dossier,
     ...{ faces, lines, open: openPoints(dossier.revision, faces), breaches: dossier.breaches.filter(isOf) },
-    people: dossier.people.filter(({ id }) => writers.has(id)),
+    people: dossier.people.filter(({ name }) => writers.has(name.toLowerCase())),
   };
 }
 

@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 import canonicalize from 'canonicalize';
 import type { TestResult, VoidedBy } from '../jobs/index.js';
+import type { ShownCard } from './cards.js';
 import type { CureWay } from './cure-ways.js';
 
 /** Air and surface as measured at the wall, with what follows from them. */
@@ -67,7 +68,13 @@ export type EntryBody =
   /** whoever works alone is asked how he is, every so many minutes */
   | { kind: 'alone'; state: 'begun' | 'well' | 'ended'; everyMin?: number; note?: string }
   /** the talk before a day's work: on which cautions, and who heard it */
-  | { kind: 'talk'; cautions: readonly string[]; heard: readonly string[]; note?: string }
+  | {
+      kind: 'talk';
+      cautions: readonly string[];
+      heard: readonly string[];
+      /** of who heard it, as their house kept them that day */ cards?: readonly ShownCard[];
+      note?: string;
+    }
   /** a last word of a day, YYYY-MM-DD by the job's calendar, by who answers for it */
   | { kind: 'diary'; day: string; word: string; note?: string }
   /** the work as it looked: the picture's own hash is sealed with the entry */

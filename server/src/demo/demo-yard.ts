@@ -13,7 +13,13 @@ export function demoYard(now: Date): HouseRulesDto {
     ...{ baseVersion: 0, schools, paces, labourMinorPerH, sparePct },
     machines: { 'injection-pump': 1, 'spray-pump': 1, blaster: 1, jet: 1, kettle: 1, dehumidifier: 2 },
     people: [
-      { name: 'Jorun Veld', skills: ['injection', 'resins', 'confined-spaces'], daysOff: [] },
+      {
+        ...{ name: 'Jorun Veld', skills: ['injection', 'resins', 'confined-spaces'], daysOff: [] },
+        cards: [
+          { skill: 'injection', number: 'IN-2041', until: day(400) },
+          { skill: 'confined-spaces', number: 'CS-118', until: day(-20) },
+        ],
+      },
       { name: 'Pauli Aho', skills: ['spraying', 'blasting'], daysOff: [day(3)] },
       { name: 'Signe Brodal', skills: ['hot-work', 'resins'], daysOff: [] },
     ],

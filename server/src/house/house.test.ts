@@ -27,7 +27,15 @@ describe('how an organisation works', () => {
       labourMinorPerH: 5200,
       sparePct: 3,
       machines: { 'injection-pump': 1, jet: 2 },
-      people: [{ name: 'Pauli Aho', skills: ['injection'], daysOff: ['2026-06-19'] }],
+      people: [
+        {
+          ...{ name: 'Pauli Aho', skills: ['injection'], daysOff: ['2026-06-19'] },
+          cards: [
+            { skill: 'injection', number: 'IN-7', until: '2027-05-31' },
+            { skill: 'resins', number: 'R1' },
+          ],
+        },
+      ],
       holidays: [{ day: '2026-06-20', name: 'Midsummer' }],
     };
     const { version } = (await planner.get(HOUSE)).body as { version: number };
@@ -52,6 +60,12 @@ describe('how an organisation works', () => {
     [{ machines: { jet: -1 } }, 'machines.jet'],
     [{ people: [{ name: 'P', skills: ['juggling'], daysOff: [] }] }, 'people[0].skills[0]'],
     [{ people: [{ name: 'P', skills: [], daysOff: ['2026-02-30'] }] }, 'people[0].daysOff'],
+    [{ people: [{ name: 'P', skills: [], daysOff: [], cards: [{ skill: 'juggling', number: '1' }] }] }, 'people[0].cards[0].skill'],
+    [{ people: [{ name: 'P', skills: [], daysOff: [], cards: [{ skill: 'resins', number: '' }] }] }, 'people[0].cards[0].number'],
+    [
+      { people: [{ name: 'P', skills: [], daysOff: [], cards: [{ skill: 'resins', number: '1', until: '2027-02-30' }] }] },
+      'people[0].cards[0].until',
+    ],
     [{ holidays: [{ day: 'soon', name: 'x' }] }, 'holidays[0].day'],
     [{ colour: 'red' }, 'colour'],
   ])('%j is refused', async (part, path) => {

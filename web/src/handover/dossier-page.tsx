@@ -16,6 +16,7 @@ import { CareSection } from './dossier-care';
 import { DrawingsSection } from './dossier-drawings';
 import { FaceSection, FacesTable, Section } from './dossier-faces';
 import { FrontPage } from './dossier-front';
+import { DossierPeople } from './dossier-people';
 import { SectionsOfDetails } from './dossier-sections';
 import { TestsOfFace } from './dossier-tests';
 import { WarrantySection } from './dossier-warranty';
@@ -145,7 +146,7 @@ export function DossierPage() {
         </>
       )}
       <Section title={t('dossier.people')}>
-        <p>{dossier.people.map(({ name }) => name).join(', ') || t('none')}</p>
+        <DossierPeople people={dossier.people} />
       </Section>
       <Section title={t('dossier.log')}>
         <p>{chain.broken ? t('dossier.chain-broken', { seq: chain.broken.receiptSeq }) : t('dossier.chain-whole', { n: chain.n })}</p>

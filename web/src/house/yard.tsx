@@ -10,6 +10,7 @@ import { TextField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
 import { FileField } from '../shared/ui/file-field';
 import type { PartProps } from '../stores/part-props';
+import { SkillCards } from './skill-cards';
 import { usePutHouse } from './use-put-house';
 
 /** Machines, people and holidays of a house: what programmes of all its jobs share. */
@@ -68,6 +69,7 @@ function People({ people, may, keep }: { people: readonly HousePerson[]; may: bo
             <b className="py-1 font-semibold">{person.name}</b>
             <Trained person={person} may={may} keep={(skills) => change(person, { skills })} />
             <DaysOff person={person} may={may} keep={(daysOff) => change(person, { daysOff })} />
+            <SkillCards person={person} may={may} keep={(cards) => change(person, { cards })} />
             {may ? (
               <Button
                 size="small"

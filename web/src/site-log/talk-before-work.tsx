@@ -112,7 +112,8 @@ function WhoHeard({ cautions, heardAll }: { cautions: readonly string[]; heardAl
   };
   const heard = ticked.filter((name) => asked.includes(name));
   const write = form.handleSubmit(() => {
-    const shape = checkShape<EntryBody>(TalkBodyDto, { kind: 'talk', cautions, heard });
+    const cards = people.flatMap(({ name, cards: own = [] }) => (heard.includes(name) ? own.map((card) => ({ name, ...card })) : []));
+    const shape = checkShape<EntryBody>(TalkBodyDto, { kind: 'talk', cautions, heard, ...(cards.length > 0 ? { cards } : {}) });
     if (!shape.ok) return form.showIssues(shape.issues);
     log(shape.value, trueNowIso());
     form.reset({ ticked: [], added: [], another: '' });

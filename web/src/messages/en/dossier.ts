@@ -166,6 +166,10 @@ export const DOSSIER = {
   'dossier.received-by-nobody': 'Of {n} no server has signed that it received them.',
   'dossier.imported': '{n} came with a file, not from a device.',
   'dossier.people': 'People',
+  'dossier.people-how':
+    'Cards are as the house kept them when the talk before work was held, sealed with it. They are no proof by themselves: the card is.',
+  'dossier.card-until': 'good until {day}',
+  'dossier.card-lapsed': 'had run out on {day}',
   'dossier.log': 'Log',
   'dossier.chain-whole': '{n} entries; every link of the chain holds.',
   'dossier.chain-whole.one': 'One entry; its link holds.',
