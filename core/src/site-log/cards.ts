@@ -1,12 +1,7 @@
-import type { Skill, SkillCard } from '../jobs/index.js';
+import type { Skill } from '../jobs/index.js';
 import { dayStart } from './daily-care.js';
 import type { LogLine } from './entry.js';
 import { entriesInForce } from './in-force.js';
-
-/** A card as it was shown at the talk before work. */
-export interface ShownCard extends SkillCard {
-  /** whose */ name: string;
-}
 
 /** Whoever was at a job, with what cards he showed there. */
 export interface Qualified {

@@ -1,8 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 import canonicalize from 'canonicalize';
-import type { TestResult, VoidedBy } from '../jobs/index.js';
-import type { ShownCard } from './cards.js';
+import type { SkillCard, TestResult, VoidedBy } from '../jobs/index.js';
 import type { CureWay } from './cure-ways.js';
 
 /** Air and surface as measured at the wall, with what follows from them. */
@@ -131,6 +130,11 @@ export type EntryBody =
     }
   /** takes back what its own writer wrote a moment before */
   | { kind: 'withdrawn'; note?: string };
+
+/** A card as it was shown at the talk before work. */
+export interface ShownCard extends SkillCard {
+  /** whose */ name: string;
+}
 
 /** A name written by hand on the glass. */
 export interface GlassSignature {

@@ -26,6 +26,7 @@ export type {
   FilmReading,
   GasReading,
   GlassSignature,
+  ShownCard,
   LogEntry,
   LogLine,
   PhotoOf,
@@ -41,7 +42,7 @@ export type { CareTicked } from './daily-care.js';
 export { heldUntilMs, isPlug } from './pail-times.js';
 export { usedByBatch } from './used-by-batch.js';
 export { qualifiedIn } from './cards.js';
-export type { Qualified, ShownCard } from './cards.js';
+export type { Qualified } from './cards.js';
 export { foldLog } from './fold.js';
 export { entriesInForce } from './in-force.js';
 export type { Measurement, Pail, SiteState, WorkPhoto, WorkDone } from './fold.js';

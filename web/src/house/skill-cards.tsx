@@ -1,11 +1,11 @@
 import { SKILLS, type Skill, type SkillCard } from '@caulkhorn/core/jobs';
 import type { HousePerson } from '@caulkhorn/core/planning';
-import { X } from 'lucide-react';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { dayOnly } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
+import { Tag } from './tag';
 
 const shown = (day: string): string => dayOnly(`${day}T12:00:00Z`, 'UTC');
 
@@ -22,19 +22,12 @@ export function SkillCards({ person, may, keep }: { person: HousePerson; may: bo
       <summary className="min-h-7 py-1 text-[13px] max-[719px]:min-h-14 max-[719px]:py-4">{t('yard.cards', { n: cards.length })}</summary>
       <ul className="flex flex-wrap gap-1.5">
         {cards.map((card) => (
-          <li key={`${card.skill} ${card.number}`} className="flex items-center gap-1 rounded-[3px] border border-rule px-1.5 py-0.5">
-            {textOf(card)}
-            {may ? (
-              <button
-                type="button"
-                aria-label={t('yard.remove-card', { card: textOf(card) })}
-                className="grid size-6 place-items-center hover:bg-sunk max-[719px]:size-14"
-                onClick={() => keep(cards.filter((other) => other !== card))}
-              >
-                <X size={13} aria-hidden />
-              </button>
-            ) : null}
-          </li>
+          <Tag
+            key={`${card.skill} ${card.number}`}
+            text={textOf(card)}
+            removes={t('yard.remove-card', { card: textOf(card) })}
+            onRemove={may ? () => keep(cards.filter((other) => other !== card)) : undefined}
+          />
         ))}
       </ul>
       {may ? (

@@ -11,6 +11,7 @@ import { FigureField } from '../shared/ui/figure-field';
 import { FileField } from '../shared/ui/file-field';
 import type { PartProps } from '../stores/part-props';
 import { SkillCards } from './skill-cards';
+import { Tag } from './tag';
 import { usePutHouse } from './use-put-house';
 
 /** Machines, people and holidays of a house: what programmes of all its jobs share. */
@@ -141,19 +142,12 @@ function DaysOff({ person, may, keep }: { person: HousePerson; may: boolean; kee
       <ul className="flex flex-wrap gap-1.5">
         {person.daysOff.length === 0 ? <li className="py-1">{t('yard.off-none')}</li> : null}
         {person.daysOff.map((each) => (
-          <li key={each} className="flex items-center gap-1 rounded-[3px] border border-rule px-1.5 py-0.5">
-            {shown(each)}
-            {may ? (
-              <button
-                type="button"
-                aria-label={t('yard.remove-day', { day: shown(each) })}
-                className="grid size-6 place-items-center hover:bg-sunk max-[719px]:size-12"
-                onClick={() => keep(person.daysOff.filter((other) => other !== each))}
-              >
-                <X size={13} aria-hidden />
-              </button>
-            ) : null}
-          </li>
+          <Tag
+            key={each}
+            text={shown(each)}
+            removes={t('yard.remove-day', { day: shown(each) })}
+            onRemove={may ? () => keep(person.daysOff.filter((other) => other !== each)) : undefined}
+          />
         ))}
       </ul>
       {may ? (
