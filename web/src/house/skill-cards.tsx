@@ -1,8 +1,10 @@
 import { SKILLS, type Skill, type SkillCard } from '@caulkhorn/core/jobs';
 import type { HousePerson } from '@caulkhorn/core/planning';
+import { DAY_MS } from '@caulkhorn/core/quantities';
 import { useState } from 'react';
 import { t } from '../messages/t';
 import { dayOnly } from '../shared/times';
+import { useNow } from '../shared/use-now';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { Tag } from './tag';
@@ -15,8 +17,9 @@ export function SkillCards({ person, may, keep }: { person: HousePerson; may: bo
   const [skill, setSkill] = useState<Skill>(SKILLS[0]);
   const [number, setNumber] = useState('');
   const [until, setUntil] = useState('');
+  const today = new Date(useNow(DAY_MS / 24)).toISOString().slice(0, 10);
   const textOf = (card: SkillCard) =>
-    `${t(`skill.${card.skill}`)} ${card.number}${card.until ? `, ${t('yard.card-until', { day: shown(card.until) })}` : ''}`;
+    `${t(`skill.${card.skill}`)} ${card.number}${card.until ? `, ${t(card.until < today ? 'yard.card-lapsed' : 'yard.card-until', { day: shown(card.until) })}` : ''}`;
   return (
     <details className="col-span-full">
       <summary className="min-h-7 py-1 text-[13px] max-[719px]:min-h-14 max-[719px]:py-4">{t('yard.cards', { n: cards.length })}</summary>

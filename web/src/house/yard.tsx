@@ -70,7 +70,6 @@ function People({ people, may, keep }: { people: readonly HousePerson[]; may: bo
             <b className="py-1 font-semibold">{person.name}</b>
             <Trained person={person} may={may} keep={(skills) => change(person, { skills })} />
             <DaysOff person={person} may={may} keep={(daysOff) => change(person, { daysOff })} />
-            <SkillCards person={person} may={may} keep={(cards) => change(person, { cards })} />
             {may ? (
               <Button
                 size="small"
@@ -81,6 +80,7 @@ function People({ people, may, keep }: { people: readonly HousePerson[]; may: bo
                 <X size={15} aria-hidden />
               </Button>
             ) : null}
+            <SkillCards person={person} may={may} keep={(cards) => change(person, { cards })} />
           </li>
         ))}
       </ul>

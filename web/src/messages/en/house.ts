@@ -30,6 +30,7 @@ export const HOUSE = {
   'yard.card-number': 'Number on the card',
   'yard.card-ends': 'Good until (empty: it does not end)',
   'yard.card-until': 'until {day}',
+  'yard.card-lapsed': 'ran out on {day}',
   'yard.card-add': 'Add the card',
   'yard.remove-card': 'Take the card away: {card}',
   'yard.off': 'Days off',
