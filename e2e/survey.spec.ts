@@ -166,10 +166,11 @@ test('leaks that share a wall are stopped in order, step by step', async ({ page
   await page.getByPlaceholder('Find in the list').fill('L2');
   await choose(page, /L2/);
   const plan = slate(page).getByRole('region', { name: 'Stop the leaks in this order' });
-  await expect(plan.getByRole('list', { name: 'Order of stopping' }).getByRole('listitem')).toHaveCount(3);
+  // three on its own wall, and one round the corner that drains the same water
+  await expect(plan).toContainText(/The walls .* share the water behind them/);
+  await expect(plan.getByRole('list', { name: 'Order of stopping' }).getByRole('listitem')).toHaveCount(4);
   await expect(plan).toContainText('flow not measured');
-  await plan.getByRole('button', { name: 'Next stop' }).click();
-  await plan.getByRole('button', { name: 'Next stop' }).click();
+  for (let stop = 1; stop < 4; stop++) await plan.getByRole('button', { name: 'Next stop' }).click();
   await expect(plan.getByRole('status')).toContainText('bleed until the others have set');
   await expect(plan.getByRole('button', { name: 'Next stop' })).toBeDisabled();
   // all shut: the deepest leak carries the whole head to the level that governs
@@ -236,7 +237,13 @@ test('a slab: where to test it, what the tests say, and when it will be dry', as
   await expect(slab).toContainText('Over the finish’s limit, within that of a vapour barrier');
   const ready = slab.getByTestId('ready-on');
   await slab.getByLabel('What is to go on it').selectOption('carpet');
-  await expect(ready).toContainText(/Ready on \d+ \w+ \d{4}\. Between .* and .*, 19 times in 20\./, { timeout: 60_000 });
+  // nobody has read it for three months: a day gone by is no promise
+  await expect(ready).toContainText(
+    /^(Ready on \d+ \w+ \d{4}\. Between .*, 19 times in 20\.|By the curve .* when it was too wet: test again\.)/,
+    {
+      timeout: 60_000,
+    },
+  );
   const forCarpet = await ready.textContent();
   await expect(slab).toContainText('Covered now without a barrier');
   // against the day on which it is to be covered, which somebody may set

@@ -136,7 +136,8 @@ test('choose with reasons, compare, override, and print for the crew', async ({ 
     const cards = page.getByRole('article');
     const [names, first] = [await cards.getByRole('heading').allInnerTexts(), await cards.first().innerText()];
     const printed = (await textOf(await openPdf(await saved('PDF')))).join(' ').replace(/\s+/g, ' ');
-    for (const name of names) expect(printed).toContain(name.replace(/\s+/g, ' '));
+    // what stands in lines of its own comes without a space from a card that is not painted yet
+    for (const name of names) expect(printed.replaceAll(' ', '')).toContain(name.replace(/\s+/g, ''));
     const figures = first.match(/\d[\d.]*\s(?:kg|L)\b/g) ?? [];
     expect(figures.length).toBeGreaterThan(1);
     for (const figure of figures) expect(printed).toContain(figure.replace(/\s/g, ' '));
