@@ -46,6 +46,7 @@ test('a bundle checks itself in a browser without the app, and one byte that was
   await choose(zip, 'whole.zip');
   await expect(outcome).toContainText('Net loft, brine cellar: everything is as it was when the bundle was made.');
   await expect(outcome).toContainText(told);
+  await expect(outcome).toContainText(/The list of files is sealed: shown to server [0-9a-f]{32} by Ines Varrow at/);
   await expect(outcome).toContainText(/\d+ entries, every link holds/);
   await expect(outcome).toContainText('Released plan 1: what was decided is as it was released.');
 
