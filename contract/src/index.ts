@@ -1,6 +1,7 @@
 export { checkShape } from './check-shape.js';
 export { COMMAND_KINDS, CommandDto, ReleasePayloadDto, itemChangeOf, payloadClass, permissionFor, readCommand } from './commands.js';
-export type { DeviceAnswer } from './log.js';
+export { EnrolDeviceDto, LogKeysDto } from './log-keys.js';
+export type { DeviceAnswer } from './log-keys.js';
 export type { ItemChange, Command, CommandKind, CommandOutcome, Payloads, Saying } from './commands.js';
 export { BuildUpDto, FaceDto, FeatureDto, JobHeadDto, PourDto, ReadingDto, SpaceDto, WaterLevelDto } from './items.js';
 export type { JobOutlookAnswer, StoreOutlookAnswer } from './job-outlook.js';
@@ -14,11 +15,9 @@ export type { BookingAnswer } from './bookings.js';
 export { JOB_FILE_FORMAT, JOB_FILE_VERSION, JobFileDto } from './job-file.js';
 export {
   CareBodyDto,
-  EnrolDeviceDto,
   FilmBodyDto,
   FinishBodyDto,
   LogEntryDto,
-  LogKeysDto,
   NoteBodyDto,
   DiaryBodyDto,
   TalkBodyDto,

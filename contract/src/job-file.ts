@@ -43,7 +43,8 @@ import {
   WaterBodyDto,
   WaterLevelDto,
 } from './items.js';
-import { LogKeysDto, LogLineDto } from './log.js';
+import { LogKeysDto } from './log-keys.js';
+import { LogLineDto } from './log.js';
 
 export const JOB_FILE_FORMAT = 'caulkhorn-job';
 export const JOB_FILE_VERSION = 3;

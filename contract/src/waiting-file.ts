@@ -1,6 +1,6 @@
 import { CommandDto } from './commands.js';
 import { Id, NestedList, OneOf, Optional, Nested, Text, Time, Whole } from './constraints.js';
-import { DeviceKeyDto } from './log.js';
+import { DeviceKeyDto } from './log-keys.js';
 
 export class WaitingDeviceDto {
   @Id() id!: string;
