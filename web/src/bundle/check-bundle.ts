@@ -1,7 +1,7 @@
 import { fingerprintOf } from '@caulkhorn/core/proof';
 import { type LogCheck, checkLog } from './check-log';
 import { unpackBundle } from './unpack-bundle';
-import { type SealCheck, checkSeal } from './check-seal';
+import { type SealCheck, checkSeal, knownFrom } from './check-seal';
 import { BUNDLE_FORMAT, MANIFEST, type Manifest, SEAL, hexSha256 } from './manifest';
 
 export interface FileCheck {
@@ -48,10 +48,11 @@ export async function checkBundle(zip: Uint8Array): Promise<BundleCheck> {
       .map((path): FileCheck => ({ path, state: 'added' })),
   ];
   const manifestSha256 = hexSha256(files.get(MANIFEST)!);
-  const seal = await checkSeal(files.has(SEAL) ? textOf(files.get(SEAL)) : undefined, manifestSha256, manifest.job.id);
+  const sealed = await checkSeal(files.has(SEAL) ? textOf(files.get(SEAL)) : undefined, manifestSha256, manifest.job.id);
   const text = textOf(files.get('job.json'));
   const job = parsed<JobInBundle>(text) ?? {};
   const log = await checkLog(text);
+  const seal = knownFrom(sealed, log);
   const plans = (job.planRevisions ?? []).map(({ number, fingerprint, decided, workItems, quantities }) => ({
     number,
     // a plan from before decisions were kept has nothing to be checked by

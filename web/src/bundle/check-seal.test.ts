@@ -1,7 +1,7 @@
 import { type BundleSeal, sealHash } from '@caulkhorn/core/proof';
 import { unzipSync, zipSync } from 'fflate';
 import { checkBundle } from './check-bundle';
-import { checkSeal } from './check-seal';
+import { checkSeal, knownFrom } from './check-seal';
 import { makeBundle } from './make-bundle';
 import { MANIFEST, SEAL } from './manifest';
 
@@ -59,7 +59,7 @@ test('whoever changes a file and the list with it breaks the seal', async () => 
   const bundle = await made(async (sha256) => JSON.stringify(await seal(sha256)));
   const zip = new Uint8Array(await bundle.file.arrayBuffer());
   expect(bundle.isSealed).toBe(true);
-  expect(await checkBundle(zip)).toMatchObject({ isWhole: true, seal: { kind: 'holds', by: 'Ines Alder' } });
+  expect(await checkBundle(zip)).toMatchObject({ isWhole: true, seal: { kind: 'foreign', by: 'Ines Alder' } });
   const files = { ...unzipSync(zip) };
   files[MANIFEST] = new TextEncoder().encode(new TextDecoder().decode(files[MANIFEST]).replace('2026-09-01T08', '2026-09-01T09'));
   expect(await checkBundle(zipSync(files))).toMatchObject({ isWhole: false, seal: { kind: 'broken' } });
@@ -72,4 +72,16 @@ test('a server that does not answer leaves it unsealed, and it is made all the s
   const { file, isSealed } = await made(() => Promise.resolve(null));
   expect(isSealed).toBe(false);
   expect(await checkBundle(new Uint8Array(await file.arrayBuffer()))).toMatchObject({ isWhole: true, seal: { kind: 'none' } });
+});
+
+test('a key that anybody made is not taken for the server of the log', async () => {
+  const given = await seal(MANIFEST_SHA);
+  const found = await checkSeal(JSON.stringify(given), MANIFEST_SHA, 'j');
+  const log = (keyId?: string) =>
+    ({ kind: 'holds', receivedBy: new Map(keyId === undefined ? [] : [[keyId, [1]]]) }) as unknown as Parameters<typeof knownFrom>[1];
+  expect(knownFrom(found, log(given.keyId)).kind).toBe('holds');
+  expect(knownFrom(found, log('another server')).kind).toBe('foreign');
+  expect(knownFrom(found, log()).kind).toBe('foreign');
+  expect(knownFrom(found, { kind: 'broken', code: 'entry-altered', entry: 1 }).kind).toBe('foreign');
+  expect(knownFrom({ kind: 'broken' }, log(given.keyId)).kind).toBe('broken');
 });

@@ -1,4 +1,5 @@
 import { type BundleSeal, sealHash } from '@caulkhorn/core/proof';
+import type { LogCheck } from './check-log';
 import { fingerprintOfKey, isSignedByServer } from './server-signature';
 
 /** What a bundle's seal shows: whose server saw the list, when and from whom. */
@@ -6,7 +7,8 @@ export type SealCheck =
   | { kind: 'none' }
   /** this browser cannot check it */
   | { kind: 'not-checked' | 'broken' }
-  | { kind: 'holds'; keyId: string; at: string; by: string };
+  /** `foreign`: by a key that received nothing of the bundle's log; anybody can make one */
+  | { kind: 'holds' | 'foreign'; keyId: string; at: string; by: string };
 
 /** Checks the seal of a bundle, as text, against the fingerprint of its list and its job. */
 export async function checkSeal(text: string | undefined, manifestSha256: string, jobId: string): Promise<SealCheck> {
@@ -23,3 +25,7 @@ export async function checkSeal(text: string | undefined, manifestSha256: string
     return { kind: 'broken' };
   }
 }
+
+/** A seal stands only by a server that is known from the log: its key has signed receipts there. */
+export const knownFrom = (seal: SealCheck, log: LogCheck): SealCheck =>
+  seal.kind === 'holds' && !(log.kind === 'holds' && log.receivedBy.has(seal.keyId)) ? { ...seal, kind: 'foreign' } : seal;

@@ -40,7 +40,7 @@ function told(check: BundleCheck): HTMLElement[] {
       line(t(isWhole ? 'bundle.plan-whole' : 'bundle.plan-altered', { n: number }), isWhole ? '' : 'bad'),
     ),
     ...(check.photosMissing > 0 ? [line(t('bundle.photos-missing', { n: check.photosMissing }), 'doubt')] : []),
-    line(sealText(check.seal), { holds: 'good', broken: 'bad', none: 'doubt', 'not-checked': 'doubt' }[check.seal.kind]),
+    line(sealText(check.seal), { holds: 'good', broken: 'bad', foreign: 'doubt', none: 'doubt', 'not-checked': 'doubt' }[check.seal.kind]),
     line(t('bundle.manifest', { hash: check.manifestSha256 }), 'hash'),
     line(t('bundle.compare')),
   ];

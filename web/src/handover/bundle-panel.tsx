@@ -185,7 +185,7 @@ function Outcome({ check }: { check: BundleCheck }) {
       ))}
       {check.photosMissing > 0 ? <p>{t('bundle.photos-missing', { n: check.photosMissing })}</p> : null}
       <LogOutcome check={check.log} />
-      <p className={check.seal.kind === 'broken' ? 'font-medium text-iron' : ''}>{sealText(check.seal)}</p>
+      <p className={check.seal.kind === 'broken' || check.seal.kind === 'foreign' ? 'font-medium text-iron' : ''}>{sealText(check.seal)}</p>
       <p className="text-[13px] break-all text-soft">
         {t('bundle.manifest', { hash: check.manifestSha256 })} {t('bundle.compare')}
       </p>

@@ -112,8 +112,9 @@ export const DOSSIER = {
   'bundle.plan-altered': 'Released plan {n}: what was decided was altered since.',
   'bundle.photos-missing': '{n} photos that it speaks of are not in it.',
   'bundle.photos-missing.one': 'One photo that it speaks of is not in it.',
-  'bundle.seal-holds':
-    'The list of files is sealed: shown to server {server} by {by} at {at}. Its key is the same that received the log, or ask why not.',
+  'bundle.seal-holds': 'The list of files is sealed: shown to server {server} by {by} at {at}. It is one that received the log.',
+  'bundle.seal-foreign':
+    'The list of files is sealed by server {server} ({by}, {at}), which received nothing of this log. Anybody can make such a seal: ask whose it is.',
   'bundle.seal-none': 'No server has sealed the list of files: compare its fingerprint with the one written down at handover.',
   'bundle.seal-broken': 'The seal is not of this list: the list was changed after it was sealed, or the seal was.',
   'bundle.seal-not-checked': 'This browser cannot check the seal of the list. Another one can.',
