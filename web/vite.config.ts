@@ -1,6 +1,7 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 import { verifyPage } from './verify-plugin.ts';
 
@@ -9,6 +10,8 @@ export default defineConfig({
     react(),
     tailwindcss(),
     verifyPage(),
+    // pressed once here instead of at each request by the thread that answers
+    compression({ include: /^assets\/.*\.(js|css|svg|wasm|ttf)$/, threshold: 1024, algorithms: ['gzip'] }),
     VitePWA({
       registerType: 'prompt',
       manifest: {
@@ -50,6 +53,17 @@ export default defineConfig({
     chunkSizeWarningLimit: 700,
     // fonts only come from files of our own: the pages' policy lets no data: font in
     assetsInlineLimit: (file) => (/\.(woff2?|ttf)$/.test(file) ? false : undefined),
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // what every page starts with is one file, and so are the icons: dozens of files of some hundred bytes are more waiting than reading
+          groups: [
+            { name: 'start', tags: ['$initial'] },
+            { name: 'icons', test: /node_modules\/lucide-react/ },
+          ],
+        },
+      },
+    },
   },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:4400', changeOrigin: false } } },
 });

@@ -9,13 +9,12 @@ import {
 } from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
-import { Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Controller, Get, Header, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { CommandsService } from './commands.service.js';
-import type { StoredJob } from '../records/job-rows.js';
 import { JobsService } from './jobs.service.js';
 
 @Controller('organisations/:organisationId/jobs')
@@ -39,7 +38,8 @@ export class JobsController {
 
   @Get(':jobId')
   @Needs('read-job')
-  read(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<StoredJob> {
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  read(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<string> {
     return this.jobs.read(jobId, caller);
   }
 

@@ -6,7 +6,6 @@ import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, notFound } from '../platform/errors.js';
-import type { StoredJob } from '../records/job-rows.js';
 import { RecordsDatabase } from '../records/records.js';
 
 @Injectable()
@@ -26,7 +25,8 @@ export class JobsService {
     });
   }
 
-  async read(jobId: string, caller: Caller): Promise<StoredJob> {
+  /** `StoredJob` as JSON: who asks for it reads it, and nobody before. */
+  async read(jobId: string, caller: Caller): Promise<string> {
     const stored = await this.database.readJob(jobId, caller);
     if (!stored) throw notFound();
     return stored;

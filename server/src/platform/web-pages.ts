@@ -1,10 +1,11 @@
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import express, { type NextFunction, type Request, type Response } from 'express';
+import pressed from 'express-static-gzip';
 
 /** The built web app: hashed assets for good, the page itself always fresh, every address that is no file leads to it. */
 export function serveWeb(app: NestExpressApplication, webRoot: string): void {
-  app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use('/assets', pressed(join(webRoot, 'assets'), { serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }));
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api')) return next();

@@ -5,8 +5,8 @@ import type { AddressInfo } from 'node:net';
 import { extname, join, normalize, sep } from 'node:path';
 import sharp from 'sharp';
 
-/** What the page is answered at an address of the API; undefined where it is not to be known. */
-export type Answer = object | Buffer | undefined;
+/** What the page is answered at an address of the API, a text being JSON already; undefined where it is not to be known. */
+export type Answer = object | string | Buffer | undefined;
 
 export interface PrintServer {
   origin: string;
@@ -65,7 +65,7 @@ async function respond(request: IncomingMessage, response: ServerResponse, { web
     return void response.writeHead(200, { ...headers, 'content-type': 'image/jpeg' }).end(picture);
   }
   response.writeHead(found === undefined ? 404 : 200, { ...headers, 'content-type': 'application/json' });
-  response.end(JSON.stringify(found ?? { error: 'not-found' }));
+  response.end(typeof found === 'string' ? found : JSON.stringify(found ?? { error: 'not-found' }));
 }
 
 /** A file of the built web app; every address that is none leads to the page itself. */

@@ -95,7 +95,7 @@ test('the page that is printed may read its own job, as whoever asked, and no ot
   const caller = { organisationId, personId: DEMO_PEOPLE.find(({ role }) => role === 'foreman')!.id, standing: 'foreman' } as const;
   const house = `/organisations/${organisationId}`;
   expect(await answers.at('/session', jobId, caller)).toMatchObject({ personId: caller.personId });
-  expect(await answers.at(`${house}/jobs/${jobId}`, jobId, caller)).toHaveProperty('model.job.id', jobId);
+  expect(JSON.parse(String(await answers.at(`${house}/jobs/${jobId}`, jobId, caller)))).toHaveProperty('model.job.id', jobId);
   for (const path of [`${house}/jobs/${otherJobId}`, `${house}/jobs`, `${house}/stores`, `${house}/people`, '/account'])
     expect(await answers.at(path, jobId, caller)).toBeUndefined();
   const photo = `photos/${randomUUID()}/image`;

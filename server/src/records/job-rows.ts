@@ -64,7 +64,7 @@ function namedBy(kind: ItemKind, item: AnyItem): { kind: ItemKind; id: string }[
   });
 }
 
-export const READ_JOB = `${[
+const READ_JOB = `${[
   `select 'job' as kind, id, version, body, 0 as added from job where organisation_id = $1 and id = $2 and ${IS_THERE}`,
   ...ITEM_KINDS.map(
     (kind) =>
@@ -72,15 +72,33 @@ export const READ_JOB = `${[
   ),
 ].join(' union all ')} order by added`;
 
-export interface JobRow {
+interface JobRow {
   kind: ItemKind | 'job';
   id: string;
   version: number;
   body: AnyItem | JobHead;
 }
 
+/** The same, put together by the database: nobody on the way needs to know what the bodies say. */
+export const READ_JOB_TEXT = `select kind, string_agg(body::text, ',' order by added) as bodies,
+  string_agg(format('"%s":%s', id, version), ',') as versions from (${READ_JOB}) as row group by kind`;
+
+export interface JobTextRow {
+  kind: ItemKind | 'job';
+  bodies: string;
+  versions: string;
+}
+
+/** `StoredJob` as JSON; null where there is no such job. */
+export function storedJobText(rows: readonly JobTextRow[]): string | null {
+  const of = new Map(rows.map((row) => [row.kind, row.bodies]));
+  if (!of.has('job')) return null;
+  const lists = ITEM_KINDS.map((kind) => `,"${ITEM_LISTS[kind]}":[${of.get(kind) ?? ''}]`).join('');
+  return `{"model":{"job":${of.get('job')}${lists}},"versions":{${rows.map(({ versions }) => versions).join(',')}}}`;
+}
+
 /** The job that its rows hold; null where none of them is the job itself. */
-export function storedJob(rows: readonly JobRow[]): StoredJob | null {
+function storedJob(rows: readonly JobRow[]): StoredJob | null {
   const head = rows.find((row) => row.kind === 'job');
   if (!head) return null;
   const lists = Object.fromEntries(ITEM_KINDS.map((kind) => [ITEM_LISTS[kind], [] as AnyItem[]]));

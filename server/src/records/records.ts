@@ -8,7 +8,7 @@ import { DeviceRows } from './device-rows.js';
 import { HouseRows } from './house-rows.js';
 import { ImportRows } from './import-rows.js';
 import { JobList } from './job-list.js';
-import { type JobRow, JobRows, READ_JOB, type StoredJob, storedJob } from './job-rows.js';
+import { JobRows, type JobTextRow, READ_JOB_TEXT, storedJobText } from './job-rows.js';
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
 import { PlateRows } from './plate-rows.js';
@@ -95,9 +95,9 @@ export class RecordsDatabase {
     return this.database.within(caller, (manager) => action(new Records(caller, manager)));
   }
 
-  /** A job as it stands; the commonest question of all, so it goes by itself. */
-  async readJob(jobId: string, caller: Caller): Promise<StoredJob | null> {
-    return storedJob(await this.database.ask<JobRow>(caller, READ_JOB, [caller.organisationId, jobId]));
+  /** A job as it stands, as JSON; the commonest question of all, so it goes by itself. */
+  async readJob(jobId: string, caller: Caller): Promise<string | null> {
+    return storedJobText(await this.database.ask<JobTextRow>(caller, READ_JOB_TEXT, [caller.organisationId, jobId]));
   }
 
   inJob<T>(jobId: string, caller: Caller, action: (records: JobRecords) => Promise<T>): Promise<T> {

@@ -10,7 +10,7 @@ import { WalkLine } from '../sheet/walk-line';
 import { useWorking } from '../workings/use-working';
 import { CommandPalette } from './command-palette';
 import { JobHeader } from './job-header';
-import { expectSheet } from '../job/first-sheet';
+import { expectSheet, whenSheetStands } from '../job/first-sheet';
 import { parts, useJob } from '../job/job-context';
 import { jobQueries } from '../job/job-queries';
 import { Desk } from './desk';
@@ -24,7 +24,7 @@ import { useShortcuts } from './use-shortcuts';
 const PhonePage = lazy(() => import('./phone-page').then((m) => ({ default: m.PhonePage })));
 const Strip = lazy(() => import('../programme/strip').then((m) => ({ default: m.Strip })));
 const AlertsTold = lazy(() => import('../programme/alerts-told'));
-const LoneAlarm = lazy(() => import('../site-log/lone-alarm'));
+const LoneAlarm = lazy(() => whenSheetStands().then(() => import('../site-log/lone-alarm')));
 const PailAlarm = lazy(() => import('../site-log/pail-alarm'));
 const WorkingDialog = lazy(() => import('../workings/working-dialog'));
 

@@ -1,4 +1,5 @@
 import { type ComponentType, type LazyExoticComponent, lazy } from 'react';
+import { whenSheetShows } from '../job/first-sheet';
 import type { Tool } from '../job/selection';
 import { TOOLS } from '../sheet/tools';
 
@@ -16,6 +17,11 @@ export interface Lens {
 export const NO_TOOLS: readonly Tool[] = [];
 const READING_ONLY: readonly Tool[] = ['reading'];
 
+/** The sheet goes first, and what is beside it follows at once: both at the same time would both be later. */
+function afterSheet(fetchSlate: () => Promise<{ default: ComponentType }>): Lens['slate'] {
+  return lazy(() => whenSheetShows().then(fetchSlate));
+}
+
 /** The steps of the work, in the order they are done: each shows the same sheet and its own slate. */
 export const LENSES: readonly Lens[] = [
   {
@@ -23,55 +29,55 @@ export const LENSES: readonly Lens[] = [
     layout: 'narrow',
     fullStrip: false,
     tools: TOOLS,
-    slate: lazy(() => import('../survey/survey-slate').then((m) => ({ default: m.SurveySlate }))),
+    slate: afterSheet(() => import('../survey/survey-slate').then((m) => ({ default: m.SurveySlate }))),
   },
   {
     id: 'water',
     layout: 'narrow',
     fullStrip: false,
     tools: READING_ONLY,
-    slate: lazy(() => import('../water/water-slate').then((m) => ({ default: m.WaterSlate }))),
+    slate: afterSheet(() => import('../water/water-slate').then((m) => ({ default: m.WaterSlate }))),
   },
   {
     id: 'build-up',
     layout: 'wide',
     fullStrip: false,
     tools: NO_TOOLS,
-    slate: lazy(() => import('../build-up/build-up-slate').then((m) => ({ default: m.BuildUpSlate }))),
+    slate: afterSheet(() => import('../build-up/build-up-slate').then((m) => ({ default: m.BuildUpSlate }))),
   },
   {
     id: 'materials',
     layout: 'across',
     fullStrip: false,
     tools: NO_TOOLS,
-    slate: lazy(() => import('../materials/materials-slate').then((m) => ({ default: m.MaterialsSlate }))),
+    slate: afterSheet(() => import('../materials/materials-slate').then((m) => ({ default: m.MaterialsSlate }))),
   },
   {
     id: 'programme',
     layout: 'page',
     fullStrip: false,
     tools: NO_TOOLS,
-    slate: lazy(() => import('../programme/programme-slate').then((m) => ({ default: m.ProgrammeSlate }))),
+    slate: afterSheet(() => import('../programme/programme-slate').then((m) => ({ default: m.ProgrammeSlate }))),
   },
   {
     id: 'site-log',
     layout: 'wide',
     fullStrip: true,
     tools: NO_TOOLS,
-    slate: lazy(() => import('../site-log/site-log-slate').then((m) => ({ default: m.SiteLogSlate }))),
+    slate: afterSheet(() => import('../site-log/site-log-slate').then((m) => ({ default: m.SiteLogSlate }))),
   },
   {
     id: 'proof',
     layout: 'wide',
     fullStrip: false,
     tools: READING_ONLY,
-    slate: lazy(() => import('../proof/proof-slate').then((m) => ({ default: m.ProofSlate }))),
+    slate: afterSheet(() => import('../proof/proof-slate').then((m) => ({ default: m.ProofSlate }))),
   },
   {
     id: 'handover',
     layout: 'narrow',
     fullStrip: false,
     tools: NO_TOOLS,
-    slate: lazy(() => import('../handover/handover-slate').then((m) => ({ default: m.HandoverSlate }))),
+    slate: afterSheet(() => import('../handover/handover-slate').then((m) => ({ default: m.HandoverSlate }))),
   },
 ];

@@ -12,7 +12,7 @@ export const sessionQuery = queryOptions({
     if (localStorage.getItem(UNTOLD)) return null;
     try {
       const session = await api.get<SessionInfo>('/session', signal);
-      await beginAs(session.personId, client);
+      await beginAs(session.personId, client, true);
       return session;
     } catch (fault) {
       if (fault instanceof ApiError && fault.status === 401) return null;

@@ -1,5 +1,5 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
-import type { QueryClient } from '@tanstack/react-query';
+import type { Query, QueryClient } from '@tanstack/react-query';
 import type { PersistQueryClientOptions, Persister } from '@tanstack/react-query-persist-client';
 import { api } from './api';
 import { createStore, del, get, set } from 'idb-keyval';
@@ -46,10 +46,14 @@ export const KEEP_ANSWERS: Omit<PersistQueryClientOptions, 'queryClient'> = {
   dehydrateOptions: { shouldDehydrateQuery: ({ queryKey, state }) => state.data !== undefined && KEPT.has(String(queryKey[0])) },
 };
 
-/** Another person at the same device sees nothing of what was kept for the one before. */
-export async function beginAs(personId: string, client: QueryClient): Promise<void> {
-  if (localStorage.getItem(PERSON) === personId) return;
-  await forgetKept(client);
+/**
+ * Another person at the same device sees nothing of what was kept for the one before. Where nobody was before, what this page asked
+ * for under the session that it was opened with (`opened`) is that person's own, and is not asked for twice.
+ */
+export async function beginAs(personId: string, client: QueryClient, opened = false): Promise<void> {
+  const before = localStorage.getItem(PERSON);
+  if (before === personId) return;
+  await forgetKept(client, opened && before === null ? isOfThisPage : isSession);
   localStorage.setItem(PERSON, personId);
   for (const tell of arrivals) tell();
 }
@@ -65,9 +69,15 @@ export function onArrival(tell: () => void): () => void {
 /** Whether this person is the one who works at this device now. */
 export const isHere = (personId: string): boolean => localStorage.getItem(PERSON) === personId;
 
+const isSession = ({ queryKey }: Query): boolean => queryKey[0] === 'session';
+
+/** Still on its way, or answered since this page was opened: nothing that was kept. */
+const isOfThisPage = (query: Query): boolean =>
+  isSession(query) || query.state.dataUpdatedAt === 0 || query.state.dataUpdatedAt >= performance.timeOrigin;
+
 /** Answers, photos seen and unsaved texts leave this device. What waits to be sent stays, under its owner's name. */
-export async function forgetKept(client: QueryClient): Promise<void> {
-  client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });
+export async function forgetKept(client: QueryClient, stays: (query: Query) => boolean = isSession): Promise<void> {
+  client.removeQueries({ predicate: (query) => !stays(query) });
   for (const key of Object.keys(localStorage)) if (key.startsWith(DRAFT_PREFIX)) localStorage.removeItem(key);
   localStorage.removeItem(PERSON);
   kept = { answers: [], atMs: 0 };
