@@ -115,7 +115,7 @@ export async function releasedCopy(page: Page, name: string, hold?: string): Pro
   if (hold) {
     await page.getByRole('button', { name }).click();
     await page.getByRole('checkbox', { name: hold }).check();
-    await page.getByRole('button', { name: 'Save the settings' }).click();
+    await page.keyboard.press('Escape');
   }
   await page.getByRole('button', { name: 'Release plan 1 to the site' }).click();
   await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();

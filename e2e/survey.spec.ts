@@ -120,11 +120,14 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
     await choose(page, /Ice cellar, wall 2/);
     await slate(page).getByText('Change what is known of it').click();
     await slate(page).getByRole('button', { name: 'Add an opening' }).click();
-    await slate(page).getByLabel('Opening 1', { exact: true }).fill('3 0, 5 0, 5 2, 3 2');
-    await slate(page).getByRole('button', { name: 'Save the face' }).click();
+    const opening = slate(page).getByLabel('Opening 1', { exact: true });
+    await opening.fill('3 0, 5 0, 5 2, 3 2');
+    await opening.press('Tab');
     await expect(slate(page)).toContainText('The opening reaches outside its face.');
-    await slate(page).getByLabel('Opening 1', { exact: true }).fill('1 0, 2 0, 2 2, 1 2');
-    await slate(page).getByRole('button', { name: 'Save the face' }).click();
+    await expect(slate(page)).toContainText('Not saved yet');
+    await opening.fill('1 0, 2 0, 2 2, 1 2');
+    await opening.press('Tab');
+    await expect(slate(page).getByText('Not saved yet')).toHaveCount(0);
     await expect(slate(page).getByText('8.0 m²')).toBeVisible();
     await allSent(page);
   });

@@ -77,8 +77,17 @@ test('a job is renamed, given its hours, copied, archived, brought back and dele
   await settings.getByLabel('Name of the job').fill(`${name}, east`);
   await settings.getByLabel('Sat', { exact: true }).uncheck();
   await settings.getByLabel('From').selectOption('06:30');
+  await settings.getByLabel('Hours a day (h)').fill('25');
+  await settings.getByLabel('Datum').click();
+  await expect(settings).toContainText('Not saved yet');
   await settings.getByLabel('Hours a day (h)').fill('8');
-  await settings.getByRole('button', { name: 'Save the settings' }).click();
+  // what is still being typed is saved as the dialog is left
+  await page.keyboard.press('Escape');
+  await expect(settings).toHaveCount(0);
+  await allSent(page);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(`${name}, east: taken back`)).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
   await allSent(page);
   await goTo(page, 'Programme');
   await expect(slate(page)).toContainText(/Mon, Tue, Wed, Thu, Fri, (06:30|06:30 AM) to (14:30|02:30 PM)/);

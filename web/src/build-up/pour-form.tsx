@@ -3,6 +3,7 @@ import { PourDto, checkShape } from '@caulkhorn/contract';
 import { type Pour, netAreaM2 } from '@caulkhorn/core/jobs';
 import { concreteM3, pourPlan } from '@caulkhorn/core/materials';
 import { type WholePour, wholePour } from '@caulkhorn/core/planning';
+import { isEqual } from 'es-toolkit';
 import { useId } from 'react';
 import { HOUR_MS, toSystem } from '@caulkhorn/core/quantities';
 import { t, tOf } from '../messages/t';
@@ -12,8 +13,9 @@ import { useUnits } from '../shared/preferences';
 import { fromLocalField, fullTime, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
 import { TextField } from '../shared/ui/field';
+import { SavingFoot } from '../shared/ui/saving-foot';
 import { faultText } from '../shared/fault-text';
-import { useKeptForm } from '../shared/use-kept-form';
+import { useSavingForm } from '../shared/use-saving-form';
 import { Figure } from '../workings/figure';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import type { FaceSite } from './use-face-site';
@@ -37,24 +39,31 @@ export function PourForm({ site }: { site: FaceSite }) {
     pouredAt: pour?.pouredAt ? localField(Date.parse(pour.pouredAt), timeZone) : '',
     bayM2: fieldText(pour?.bayM2, 'm²', units),
   };
-  const form = useKeptForm(`pour ${buildUp.id} ${units}`, start);
-  const { register, formState } = form;
-  const faults = formState.errors;
-  const save = form.handleSubmit((texts) => {
-    const figure = (text: string, unit: string) => readQuantity(text, unit, units);
-    const next: Pour = {
-      name: texts.name.trim(),
-      cementKgM3: figure(texts.cementKgM3, 'kg/m³') ?? NaN,
-      dosePct: figure(texts.dosePct, '%') ?? NaN,
-      ...optional('concreteM3', figure(texts.concreteM3, 'm³')),
-      ...optional('bayM2', figure(texts.bayM2, 'm²')),
-      ...optional('pouredAt', fromLocalField(texts.pouredAt, timeZone)),
-    };
-    const shape = checkShape(PourDto, next);
-    if (!shape.ok) return form.showIssues(shape.issues);
-    form.forget();
-    put('build-up', { ...buildUp, pour: next });
+  const form = useSavingForm({
+    key: `pour ${buildUp.id} ${units}`,
+    of: pour,
+    texts: start,
+    // one that is not there yet is made when its form is sent
+    isEditable: pour !== undefined,
+    write(texts) {
+      const figure = (text: string, unit: string) => readQuantity(text, unit, units);
+      const next: Pour = {
+        name: texts.name.trim(),
+        cementKgM3: figure(texts.cementKgM3, 'kg/m³') ?? NaN,
+        dosePct: figure(texts.dosePct, '%') ?? NaN,
+        ...optional('concreteM3', figure(texts.concreteM3, 'm³')),
+        ...optional('bayM2', figure(texts.bayM2, 'm²')),
+        ...optional('pouredAt', fromLocalField(texts.pouredAt, timeZone)),
+      };
+      const shape = checkShape(PourDto, next);
+      if (!shape.ok) return shape.issues;
+      if (!isEqual(next, pour)) put('build-up', { ...buildUp, pour: next });
+      return [];
+    },
   });
+  const { save } = form;
+  const field = pour ? form.field : form.register;
+  const faults = form.formState.errors;
   const planned = pour && plan.products?.coat ? pourPlan(face, buildUp, plan.products.coat, site.conditions.temperatureC) : undefined;
   const namesId = useId();
   const names = [...new Set(faces.flatMap(({ buildUp: other }) => other?.pour?.name ?? []))];
@@ -63,16 +72,23 @@ export function PourForm({ site }: { site: FaceSite }) {
     <section>
       <h3 className="mb-1 font-semibold">{t(isShake ? 'pour.bays' : 'pour.title')}</h3>
       {can('plan') ? (
-        <form onSubmit={(event) => void save(event)} className="grid grid-cols-2 gap-2" noValidate>
-          <TextField label={t('pour.name')} hint={t('pour.name-how')} list={namesId} fault={faults.name?.message} {...register('name')} />
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            save();
+          }}
+          className="grid grid-cols-2 gap-2"
+          noValidate
+        >
+          <TextField label={t('pour.name')} hint={t('pour.name-how')} list={namesId} fault={faults.name?.message} {...field('name')} />
           <datalist id={namesId}>
             {names.map((name) => (
               <option key={name} value={name} />
             ))}
           </datalist>
-          <TextField label={t('pour.at')} type="datetime-local" fault={faults.pouredAt?.message} {...register('pouredAt')} />
+          <TextField label={t('pour.at')} type="datetime-local" fault={faults.pouredAt?.message} {...field('pouredAt')} />
           {isShake ? (
-            <TextField label={t('pour.bay')} unit={shown('m²')} inputMode="decimal" fault={faults.bayM2?.message} {...register('bayM2')} />
+            <TextField label={t('pour.bay')} unit={shown('m²')} inputMode="decimal" fault={faults.bayM2?.message} {...field('bayM2')} />
           ) : (
             <>
               <TextField
@@ -81,20 +97,20 @@ export function PourForm({ site }: { site: FaceSite }) {
                 inputMode="decimal"
                 placeholder={fieldText(concreteM3(face, {}), 'm³', units)}
                 fault={faults.concreteM3?.message}
-                {...register('concreteM3')}
+                {...field('concreteM3')}
               />
               <TextField
                 label={t('pour.cement')}
                 unit={shown('kg/m³')}
                 inputMode="decimal"
                 fault={faults.cementKgM3?.message}
-                {...register('cementKgM3')}
+                {...field('cementKgM3')}
               />
-              <TextField label={t('pour.dose')} unit="%" inputMode="decimal" fault={faults.dosePct?.message} {...register('dosePct')} />
+              <TextField label={t('pour.dose')} unit="%" inputMode="decimal" fault={faults.dosePct?.message} {...field('dosePct')} />
             </>
           )}
           <div className="col-span-2">
-            <FormFoot fault={faults.root?.message} label={t('pour.save')} />
+            {pour ? <SavingFoot faults={faults} /> : <FormFoot fault={faults.root?.message} label={t('pour.save')} />}
           </div>
         </form>
       ) : null}

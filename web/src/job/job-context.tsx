@@ -1,5 +1,5 @@
 import type { SessionInfo, Standing } from '@caulkhorn/contract';
-import type { AnyItem } from '@caulkhorn/core/jobs';
+import type { AnyItem, JobHead } from '@caulkhorn/core/jobs';
 import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, Suspense, createContext, use, useContext, useEffect, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
@@ -124,7 +124,7 @@ function say(notice: Notice): void {
   else toast(t(notice.code === 'nothing-to-undo' ? 'undo.nothing' : 'redo.nothing'));
 }
 
-function labelOf(item: AnyItem | undefined): string {
+function labelOf(item: AnyItem | JobHead | undefined): string {
   if (!item) return t('the-change');
   return 'mark' in item ? item.mark : 'name' in item ? item.name : t('the-change');
 }

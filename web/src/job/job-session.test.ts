@@ -172,6 +172,28 @@ test('undo sends the inverse with the version it expects, and refuses when someo
   expect(notices.at(-1)).toEqual({ code: 'nothing-to-undo' });
 });
 
+test('what is said of the job as a whole goes back as well, and forth again', async () => {
+  const { job, notices } = await opened(sampleJob(), { j: 2 });
+  const sent: Command[] = [];
+  post.mockImplementation((_path, body) => {
+    sent.push(body as Command);
+    return Promise.resolve({ id: (body as Command).id, version: (body as Command).baseVersion + 1 }) as Promise<never>;
+  });
+  const { name } = job().model.job;
+  job().putHead({ ...job().model.job, name: 'Cellar, east' });
+  expect(job().model.job.name).toBe('Cellar, east');
+  job().undo();
+  expect(job().model.job.name).toBe(name);
+  expect(notices.at(-1)).toMatchObject({ code: 'undone', item: { name: 'Cellar, east' } });
+  job().redo();
+  await until(() => job().outbox.pending.length === 0 && job().outbox.status === 'idle');
+  expect(sent.map(({ kind, baseVersion, payload }) => [kind, baseVersion, (payload as { name: string }).name])).toEqual([
+    ['job.put', 2, 'Cellar, east'],
+    ['job.put', 3, name],
+    ['job.put', 4, 'Cellar, east'],
+  ]);
+});
+
 test('a job that cannot be fetched says why, and opens once it can', async () => {
   getAgain.mockRejectedValue(new ApiError(404, 'not-found'));
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, networkMode: 'always' } } });

@@ -71,7 +71,9 @@ export type JobState = { status: 'loading' } | { status: 'failed'; fault: Error 
 
 /** What happened that the screen should say in passing: by code, with what it is about. */
 export type Notice =
-  { code: 'not-kept' } | { code: 'undone' | 'changed-since'; item: AnyItem | undefined } | { code: 'nothing-to-undo' | 'nothing-to-redo' };
+  | { code: 'not-kept' }
+  | { code: 'undone' | 'changed-since'; item: AnyItem | JobHead | undefined }
+  | { code: 'nothing-to-undo' | 'nothing-to-redo' };
 
 const POLL_MS = 8000;
 type Actions = Omit<Job, 'model' | 'lines' | 'revision' | 'houseAnswer' | 'outbox' | 'planning' | 'isAway'>;
@@ -125,7 +127,7 @@ export class JobSession {
       put: (kind, ...items) => this.undoStack.done(...items.map((item) => this.putOne(kind, item))),
       remove: (kind, ...ids) => this.undoStack.done(...ids.flatMap((id) => this.removeOne(kind, id))),
       send: (kind, payload) => void this.send(kind, payload, 0),
-      putHead: (head) => void this.send('job.put', head),
+      putHead: (head) => this.undoStack.done(this.putOne('job', head)),
       log: (body, occurredAt, supersedes) => this.log(body, occurredAt, supersedes),
       undo: () => void (this.undoStack.undo((step) => this.play(step)) || settings.notify({ code: 'nothing-to-undo' })),
       redo: () => void (this.undoStack.redo((step) => this.play(step)) || settings.notify({ code: 'nothing-to-redo' })),
@@ -283,8 +285,8 @@ export class JobSession {
     return base + 1;
   }
 
-  private sendPut(kind: ItemKind, item: AnyItem, baseVersion?: number): number {
-    return this.send(`${kind}.put`, item as Payloads[`${ItemKind}.put`], baseVersion);
+  private sendPut(kind: ItemKind | 'job', item: AnyItem | JobHead, baseVersion?: number): number {
+    return this.send(`${kind}.put`, item as Payloads[`${ItemKind | 'job'}.put`], baseVersion);
   }
 
   /** Version a thing will have once everything that waits has been taken; 0 when it is not known here. */
@@ -293,11 +295,12 @@ export class JobSession {
     return last ? last.baseVersion + 1 : (this.stored?.versions[id] ?? 0);
   }
 
-  private itemById(kind: ItemKind, id: string): AnyItem | undefined {
+  private itemById(kind: ItemKind | 'job', id: string): AnyItem | JobHead | undefined {
+    if (kind === 'job') return this.pendingModel.model!.job;
     return (this.pendingModel.model![ITEM_LISTS[kind]] as AnyItem[]).find((item) => item.id === id);
   }
 
-  private putOne(kind: ItemKind, given: AnyItem): Step {
+  private putOne(kind: ItemKind | 'job', given: AnyItem | JobHead): Step {
     const before = this.itemById(kind, given.id);
     // whatever form changed an outline: its edges keep their names, and with them what was decided and done along them
     const item = kind === 'face' && before ? keepEdgeIds(before as Face, given as Face) : given;
@@ -324,7 +327,8 @@ export class JobSession {
     const before = this.itemById(step.itemKind, step.id);
     const version = step.item
       ? this.sendPut(step.itemKind, step.item, step.expectedVersion)
-      : this.send(`${step.itemKind}.remove`, { id: step.id }, step.expectedVersion);
+      : // what is said of a job as a whole is never away
+        this.send(`${step.itemKind as ItemKind}.remove`, { id: step.id }, step.expectedVersion);
     this.settings.notify({ code: 'undone', item: step.about });
     return { ...step, item: before, expectedVersion: version };
   }

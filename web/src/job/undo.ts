@@ -1,12 +1,12 @@
-import type { AnyItem, ItemKind } from '@caulkhorn/core/jobs';
+import type { AnyItem, ItemKind, JobHead } from '@caulkhorn/core/jobs';
 
 /** How to bring a thing back to what it was: the item then (none: it was not there), and the version that must still stand. */
 export interface Step {
-  itemKind: ItemKind;
+  /** of an item, or of what is said of the job as a whole */ itemKind: ItemKind | 'job';
   id: string;
-  item: AnyItem | undefined;
+  item: AnyItem | JobHead | undefined;
   expectedVersion: number;
-  /** what it is about, so that it can be named */ about: AnyItem;
+  /** what it is about, so that it can be named */ about: AnyItem | JobHead;
 }
 
 type Play = (step: Step) => Step | null;

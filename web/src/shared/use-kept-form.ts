@@ -7,6 +7,7 @@ import { DRAFT_PREFIX } from './kept-answers';
 import { refusalOf } from './refusal';
 
 export type KeptForm<T extends FieldValues> = UseFormReturn<T> & {
+  /** where what is typed is kept; nothing is there once it has been saved */ storageKey: string;
   /** shows each finding beside its field; what belongs to no field goes to the form as a whole */ showIssues(
     issues: readonly Issue[],
     prefix?: string,
@@ -44,6 +45,7 @@ export function useKeptForm<T extends FieldValues>(key: string, defaults: T): Ke
   };
   return {
     ...form,
+    storageKey,
     showIssues,
     showRefusal(fault) {
       if (!(fault instanceof ApiError)) throw fault;

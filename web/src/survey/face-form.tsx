@@ -11,15 +11,16 @@ import {
   SUBSTRATES,
 } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
+import { isEqual } from 'es-toolkit';
 import { t, tOf } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
-import { FormFoot } from '../shared/ui/form-foot';
+import { SavingFoot } from '../shared/ui/saving-foot';
 import { SelectField, TextField } from '../shared/ui/field';
-import { useKeptForm } from '../shared/use-kept-form';
+import { useSavingForm } from '../shared/use-saving-form';
 import { parts, useJob } from '../job/job-context';
 import { FacePlace } from './face-place';
-import { type FaceTexts, faceFrom, faceTexts } from './face-texts';
+import { faceFrom, faceTexts } from './face-texts';
 import { OutlineField } from './outline-field';
 import { readOutline } from './outline-text';
 import { sideOptions } from './sides';
@@ -27,26 +28,28 @@ import { trueNowIso } from '../shared/true-clock';
 
 const NOT_KNOWN = '';
 
-/** What is known of a face beside its shape, and the openings in it. */
+/** What is known of a face beside its shape, and the openings in it. Each field is saved as it is left. */
 export function FaceForm({ face }: { face: Face }) {
   const { model, put } = useJob(parts('model', 'put'));
   const units = useUnits();
   const { placement } = face;
-  const form = useKeptForm<FaceTexts>(`face ${face.id} ${units}`, faceTexts(face, units));
-  const { register, formState, watch, setValue } = form;
+  const form = useSavingForm({
+    key: `face ${face.id} ${units}`,
+    of: face,
+    texts: faceTexts(face, units),
+    isEditable: true,
+    write(texts) {
+      const item = faceFrom(face, texts, units);
+      const shape = checkShape(FaceDto, item);
+      const issues = shape.ok ? [...checkItem('face', item, lookupIn(model)), ...checkLeftOff(item, model)] : shape.issues;
+      if (issues.length === 0 && !isEqual(item, face)) put('face', item);
+      return issues;
+    },
+  });
+  const { formState, watch, setValue, save, field, choice } = form;
   const faults = formState.errors;
   const openings = watch('openings');
   const unit = (of: string) => toSystem(1, of, units).unit;
-
-  const save = form.handleSubmit((texts) => {
-    const item = faceFrom(face, texts, units);
-    const shape = checkShape(FaceDto, item);
-    const issues = shape.ok ? [...checkItem('face', item, lookupIn(model)), ...checkLeftOff(item, model)] : shape.issues;
-    if (issues.length > 0) return form.showIssues(issues);
-    form.forget();
-    form.reset(texts);
-    put('face', item);
-  });
 
   const known = (words: string, values: readonly string[]) => [
     { value: NOT_KNOWN, label: t('face.not-known') },
@@ -71,58 +74,58 @@ export function FaceForm({ face }: { face: Face }) {
         <summary className="py-1 font-medium">{t('face.change')}</summary>
         <form
           onSubmit={(event) => {
-            form.clearErrors();
-            void save(event);
+            event.preventDefault();
+            save();
           }}
           className="flex flex-col gap-2.5"
           noValidate
         >
           <div className="grid grid-cols-2 gap-2.5">
-            <TextField label={t('field.mark')} fault={faults.mark?.message} {...register('mark')} />
-            <TextField label={t('field.name')} fault={faults.name?.message} {...register('name')} />
+            <TextField label={t('field.mark')} fault={faults.mark?.message} {...field('mark')} />
+            <TextField label={t('field.name')} fault={faults.name?.message} {...field('name')} />
             <SelectField
               label={t('face.substrate')}
               options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
-              {...register('substrate')}
+              {...choice('substrate')}
             />
             <TextField
               label={t('field.thicknessMm')}
               unit={unit('mm')}
               inputMode="decimal"
               fault={faults.thicknessMm?.message}
-              {...register('thicknessMm')}
+              {...field('thicknessMm')}
             />
             <TextField
               label={t('field.strengthMPa')}
               unit={unit('MPa')}
               inputMode="decimal"
               fault={faults.strengthMPa?.message}
-              {...register('strengthMPa')}
+              {...field('strengthMPa')}
             />
             <TextField
               label={t('field.roughnessFactor')}
               inputMode="decimal"
               fault={faults.roughnessFactor?.message}
-              {...register('roughnessFactor')}
+              {...field('roughnessFactor')}
             />
-            <TextField label={t('face.cast-on')} type="date" fault={faults.castOn?.message} {...register('castOn')} />
-            <TextField label={t('face.csp')} inputMode="numeric" fault={faults.csp?.message} {...register('csp')} />
-            <SelectField label={t('face.salts')} options={known('salts', SALTS)} {...register('salts')} />
+            <TextField label={t('face.cast-on')} type="date" fault={faults.castOn?.message} {...field('castOn')} />
+            <TextField label={t('face.csp')} inputMode="numeric" fault={faults.csp?.message} {...field('csp')} />
+            <SelectField label={t('face.salts')} options={known('salts', SALTS)} {...choice('salts')} />
             {watch('substrate') === 'screed' ? (
-              <SelectField label={t('face.screed')} options={known('screed', SCREED_KINDS)} {...register('screed')} />
+              <SelectField label={t('face.screed')} options={known('screed', SCREED_KINDS)} {...choice('screed')} />
             ) : null}
-            <SelectField label={t('face.reach')} options={known('reach', REACHES)} {...register('reach')} />
+            <SelectField label={t('face.reach')} options={known('reach', REACHES)} {...choice('reach')} />
             {face.kind === 'slab' ? (
               <TextField
                 label={t('face.dead-load')}
                 unit={unit('kPa')}
                 inputMode="decimal"
                 fault={faults.deadLoadKPa?.message}
-                {...register('deadLoadKPa')}
+                {...field('deadLoadKPa')}
               />
             ) : null}
             <div className="col-span-2">
-              <TextField label={t('face.coatings')} fault={faults.coatings?.message} {...register('coatings')} />
+              <TextField label={t('face.coatings')} fault={faults.coatings?.message} {...field('coatings')} />
             </div>
           </div>
           <fieldset className="grid grid-cols-2 gap-2.5">
@@ -130,22 +133,22 @@ export function FaceForm({ face }: { face: Face }) {
             <SelectField
               label={t('face.space')}
               options={model.spaces.map(({ id, name }) => ({ value: id, label: name }))}
-              {...register('spaceId')}
+              {...choice('spaceId')}
             />
-            <TextField label={tOf(levelLabel(face))} unit={unit('m')} inputMode="decimal" fault={faults.zM?.message} {...register('zM')} />
+            <TextField label={tOf(levelLabel(face))} unit={unit('m')} inputMode="decimal" fault={faults.zM?.message} {...field('zM')} />
             <div className="col-span-2 flex flex-col gap-2.5">
-              <SelectField label={t('face.near')} options={sideOptions(model)} fault={faults.near?.message} {...register('near')} />
-              <SelectField label={t('face.far')} options={sideOptions(model)} fault={faults.far?.message} {...register('far')} />
+              <SelectField label={t('face.near')} options={sideOptions(model)} fault={faults.near?.message} {...choice('near')} />
+              <SelectField label={t('face.far')} options={sideOptions(model)} fault={faults.far?.message} {...choice('far')} />
             </div>
-            <TextField label={t('face.x')} unit={unit('m')} inputMode="decimal" fault={faults.xM?.message} {...register('xM')} />
-            <TextField label={t('face.y')} unit={unit('m')} inputMode="decimal" fault={faults.yM?.message} {...register('yM')} />
+            <TextField label={t('face.x')} unit={unit('m')} inputMode="decimal" fault={faults.xM?.message} {...field('xM')} />
+            <TextField label={t('face.y')} unit={unit('m')} inputMode="decimal" fault={faults.yM?.message} {...field('yM')} />
             <TextField
               label={t('face.heading')}
               hint={t('face.heading-how')}
               unit="°"
               inputMode="decimal"
               fault={faults.headingDeg?.message}
-              {...register('headingDeg')}
+              {...field('headingDeg')}
             />
             {placement.kind === 'plane' ? (
               <TextField
@@ -154,7 +157,7 @@ export function FaceForm({ face }: { face: Face }) {
                 unit="°"
                 inputMode="decimal"
                 fault={faults.tiltDeg?.message}
-                {...register('tiltDeg')}
+                {...field('tiltDeg')}
               />
             ) : null}
           </fieldset>
@@ -165,6 +168,7 @@ export function FaceForm({ face }: { face: Face }) {
               label={t('face.outline')}
               text={watch('outline')}
               onText={(text) => setValue('outline', text, { shouldDirty: true })}
+              onDone={save}
               fault={faults.outline?.message}
               around={openings.map(({ text }) => readOutline(text, units)).filter(isRead)}
             />
@@ -175,10 +179,14 @@ export function FaceForm({ face }: { face: Face }) {
                 placeholder="1 0, 1.9 0, 1.9 2.1, 1 2.1"
                 text={text}
                 onText={(next) => setValue(`openings.${i}.text`, next, { shouldDirty: true })}
+                onDone={save}
                 around={[face.outline]}
                 remove={{
                   label: t('face.remove-opening', { n: i + 1 }),
-                  onRemove: () => setValue('openings', openings.toSpliced(i, 1), { shouldDirty: true }),
+                  onRemove() {
+                    setValue('openings', openings.toSpliced(i, 1), { shouldDirty: true });
+                    save();
+                  },
                 }}
               />
             ))}
@@ -191,7 +199,7 @@ export function FaceForm({ face }: { face: Face }) {
               {t('face.add-opening')}
             </Button>
           </fieldset>
-          <FormFoot fault={faults.root?.message} label={t('face.save')} />
+          <SavingFoot faults={faults} />
         </form>
         <FacePlace face={face} />
       </details>

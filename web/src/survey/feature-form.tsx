@@ -14,13 +14,13 @@ import {
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { isEqual } from 'es-toolkit';
 import { Trash2 } from 'lucide-react';
-import { useEffect, useRef } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
-import { useKeptForm } from '../shared/use-kept-form';
+import { SavingFoot } from '../shared/ui/saving-foot';
+import { useSavingForm } from '../shared/use-saving-form';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { type FeatureTexts, MEASURES, featureFrom, hasField, textsOf } from './feature-texts';
 import { FlowFields } from './flow-fields';
@@ -31,43 +31,24 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
   const { select } = useSelection('select');
   const units = useUnits();
-  const form = useKeptForm<FeatureTexts>(`feature ${feature.id} ${units}`, textsOf(feature, units));
-  const { register, formState, reset, clearErrors, getValues } = form;
-  // what is being typed is told apart only where someone asks for it
-  const { errors: faults, dirtyFields: _ } = formState;
-
-  const save = () => {
-    clearErrors();
-    const texts = form.getValues();
-    const item = featureFrom(feature, texts, units, trueNowIso());
-    const shape = checkShape(FeatureDto, item);
-    const issues = shape.ok ? checkItem('feature', item, lookupIn(model)) : shape.issues;
-    if (issues.length > 0) return form.showIssues(issues);
-    form.forget();
-    reset(texts);
-    if (!isEqual(item, feature)) put('feature', item);
-  };
-
-  // someone else's change, an undo or a drag on the sheet shows at once; what is being typed here stays
-  const seen = useRef(feature);
-  useEffect(() => {
-    if (seen.current === feature) return;
-    const awaitsFlow = !seen.current.flow && !feature.flow;
-    seen.current = feature;
+  const form = useSavingForm({
+    key: `feature ${feature.id} ${units}`,
+    of: feature,
+    texts: textsOf(feature, units),
+    isEditable: editable,
+    write(texts) {
+      const item = featureFrom(feature, texts, units, trueNowIso());
+      const shape = checkShape(FeatureDto, item);
+      const issues = shape.ok ? checkItem('feature', item, lookupIn(model)) : shape.issues;
+      if (issues.length === 0 && !isEqual(item, feature)) put('feature', item);
+      return issues;
+    },
     // how flow is to be measured is chosen before its first figure is there to be kept
-    const texts = { ...textsOf(feature, units), ...(awaitsFlow ? { flowBy: getValues('flowBy') } : {}) };
-    reset(texts, { keepDirtyValues: true, keepErrors: true });
-  }, [feature, getValues, reset, units]);
-
-  // what was typed before a reload is saved now, or told why not
-  useEffect(() => {
-    if (editable && !isEqual(form.getValues(), textsOf(feature, units))) save();
-    // only when the form opens
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
-
-  const field = (name: Exclude<keyof FeatureTexts, 'path'>) => register(name, { onBlur: save });
-  const choice = (name: 'wetState' | 'movement' | 'pipe' | 'pastLeakage') => register(name, { onChange: save });
+    stays: ({ flowBy }, before) => (before.flow || feature.flow ? {} : { flowBy }),
+  });
+  const { register, formState, save, choice } = form;
+  const { errors: faults } = formState;
+  const field = (name: Exclude<keyof FeatureTexts, 'path'>) => form.field(name);
   const mm = toSystem(1, 'mm', units).unit;
   const face = model.faces.find((f) => f.id === feature.faceId)!;
 
@@ -141,11 +122,7 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
           </div>
         </details>
       </fieldset>
-      {faults.root ? (
-        <p role="alert" className="font-medium text-iron">
-          {faults.root.message}
-        </p>
-      ) : null}
+      <SavingFoot faults={faults} />
       {editable ? (
         <Button
           className="self-start text-iron"

@@ -1,6 +1,6 @@
 import type { FacePoint } from '@caulkhorn/core/jobs';
 import { PencilRuler, Trash2 } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
@@ -14,6 +14,7 @@ interface OutlineFieldProps {
   label: string;
   text: string;
   onText(text: string): void;
+  /** the text was left, or the pad closed or changed an outline */ onDone?(): void;
   fault?: string;
   placeholder?: string;
   around?: readonly (readonly FacePoint[])[];
@@ -22,15 +23,27 @@ interface OutlineFieldProps {
 }
 
 /** The corners of an outline: typed, or drawn on the pad; the one follows the other. */
-export function OutlineField({ label, text, onText, fault, placeholder, around, drawn = false, remove }: OutlineFieldProps) {
+export function OutlineField({ label, text, onText, onDone, fault, placeholder, around, drawn = false, remove }: OutlineFieldProps) {
   const units = useUnits();
   const [open, setOpen] = useState(drawn);
+  const isWhole = useRef(false);
+  const lift = () => {
+    if (isWhole.current) onDone?.();
+    isWhole.current = false;
+  };
   const points = text.trim() === '' ? [] : readOutline(text, units);
   return (
     <div className="flex flex-col gap-1.5">
       <div className="flex items-end gap-1.5">
         <div className="min-w-0 flex-1">
-          <TextField label={label} placeholder={placeholder} fault={fault} value={text} onChange={(event) => onText(event.target.value)} />
+          <TextField
+            label={label}
+            placeholder={placeholder}
+            fault={fault}
+            value={text}
+            onChange={(event) => onText(event.target.value)}
+            onBlur={onDone}
+          />
         </div>
         <Button
           size="small"
@@ -50,7 +63,18 @@ export function OutlineField({ label, text, onText, fault, placeholder, around, 
       </div>
       {open ? (
         <Suspense fallback={<div className="h-48" />}>
-          <OutlinePad label={label} points={points} onChange={(next) => onText(outlineText(next, units))} around={around} />
+          {/* what is pulled is done when it is let go */}
+          <div onPointerUp={lift} onKeyUp={lift} onClick={lift}>
+            <OutlinePad
+              label={label}
+              points={points}
+              onChange={(next, closed) => {
+                isWhole.current = closed;
+                onText(outlineText(next, units));
+              }}
+              around={around}
+            />
+          </div>
         </Suspense>
       ) : null}
     </div>

@@ -33,7 +33,6 @@ export const SURVEY = {
   'draft.reading.start': 'Place a reading: point at where it was taken',
   'face.clear': 'Looked all over, nothing else to find',
   'face.change': 'Change what is known of it',
-  'face.save': 'Save the face',
   'face.not-known': 'not known',
   'face.cast-on': 'Cast on',
   'face.csp': 'Surface profile (CSP 1 to 10)',
