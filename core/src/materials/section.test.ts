@@ -1,6 +1,7 @@
 import { polygonArea } from 'd3-polygon';
 import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
 import { FAMILY_IDS, type FamilyId, type JobModel } from '../jobs';
+import { crosses } from '../testing/crosses';
 import { buildUp, crack, sampleJob } from '../testing/sample-job';
 import { type Section, sectionOf } from './index';
 import { USUAL_HOUSE, planJob } from '../planning';
@@ -82,4 +83,14 @@ test.each(FAMILY_IDS)('%s: every detail that is made is drawn, whole and inside 
           expect(y).toBeLessThanOrEqual(section!.maxY + 1e-9);
         }
   }
+});
+
+test.each(FAMILY_IDS)('%s: in a corner nothing crosses itself, however thick the coats are', (family) => {
+  const corners = planned(family, {}).treatments.filter(
+    ({ of }) => of === 'internal-corner' || of === 'wall-floor' || of === 'external-corner',
+  );
+  expect(corners.length).toBeGreaterThan(0);
+  for (const treatment of corners)
+    for (const coatMm of [1.2, 10, 25, 60])
+      for (const { points, isLine } of sectionOf(treatment, coatMm)?.parts ?? []) expect(isLine || !crosses(points)).toBe(true);
 });

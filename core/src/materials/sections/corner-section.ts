@@ -1,8 +1,31 @@
 import type { DetailStep } from '../../build-up/index.js';
-import { SHOWN_DEPTH_MM, type SectionPoint, Sketch, box } from './sketch.js';
+import { SHOWN_DEPTH_MM, Sketch, box } from './sketch.js';
+import { type Corner, contour, insideCorner, outsideCorner, skin, skinOver } from './skin.js';
+
+type Stripe = Extract<DetailStep, { do: 'stripe' }>;
+
+/** What is laid round a corner, in the order in which it lies. */
+abstract class CornerSketch extends Sketch {
+  /** A stripe with what it holds; answers how thick it is. */
+  protected stripe(corner: Corner, { eachSideMm, coats, mesh, fabric }: Stripe): number {
+    const thick = this.coatMm * Math.max(coats, 0.5);
+    const reach = [eachSideMm, eachSideMm] as const;
+    this.add('stripe', skin(corner, thick, reach), 'stripe');
+    if (mesh || fabric) this.add('mesh', contour(corner, thick / 2, reach), 'stripe', true);
+    this.measure(corner.first(thick, eachSideMm), corner.first(thick, 0));
+    return thick;
+  }
+
+  /** The coats of the face, over the stripe where there is one. */
+  protected coats(corner: Corner, reach: readonly [number, number], stripe?: Stripe): void {
+    const thick = stripe && this.stripe(corner, stripe);
+    const under = thick && { thick, reach: [stripe.eachSideMm, stripe.eachSideMm] as const };
+    this.add('coat', under ? skinOver(corner, this.coatMm, reach, under) : skin(corner, this.coatMm, reach));
+  }
+}
 
 /** Wall on the left, floor below, seen along the corner. */
-export class CornerSection extends Sketch {
+export class CornerSection extends CornerSketch {
   protected draw(): void {
     const { coatMm } = this;
     const fillet = this.step('fillet');
@@ -10,7 +33,8 @@ export class CornerSection extends Sketch {
     const kick = this.step('kick');
     const lap = this.step('floor-lap');
     const leg = fillet?.legMm ?? 0;
-    const reach = Math.max(60, leg + 30, (stripe?.eachSideMm ?? 0) + 20, (kick?.heightMm ?? 0) * 0.6, (lap?.ontoMm ?? 0) + 20);
+    const corner = insideCorner(leg, fillet?.shape ?? 'triangle');
+    const reach = Math.max(60, leg + coatMm + 30, (stripe?.eachSideMm ?? 0) + 20, (kick?.heightMm ?? 0) * 0.6, (lap?.ontoMm ?? 0) + 20);
     const up = Math.max(reach, (kick?.heightMm ?? 0) + 20);
     this.add('wall', [
       [-SHOWN_DEPTH_MM, -up],
@@ -21,7 +45,7 @@ export class CornerSection extends Sketch {
       [-SHOWN_DEPTH_MM, SHOWN_DEPTH_MM],
     ]);
     if (fillet) {
-      this.add(fillet.role === 'sealant' ? 'sealant' : 'filler', cornerFill(leg, fillet.shape), 'fillet');
+      this.add(fillet.role === 'sealant' ? 'sealant' : 'filler', [[0, 0], ...corner.bend(0).reverse()], 'fillet');
       this.bond([
         [0, -leg],
         [0, 0],
@@ -30,137 +54,52 @@ export class CornerSection extends Sketch {
       this.measure([0, 0], [leg, 0]);
     }
     const joint = this.step('seal-joint');
-    if (joint) this.add('sealant', cornerFill(joint.depthMm, 'triangle'), 'seal-joint');
-    if (stripe) this.along(stripe, leg);
-    if (kick) {
-      this.add('stripe', box(0, -kick.heightMm, coatMm, -leg), 'kick');
-      this.measure([coatMm, -kick.heightMm], [coatMm, 0]);
-    }
+    if (joint) this.add('sealant', [[0, 0], ...insideCorner(joint.depthMm, 'triangle').bend(0).reverse()], 'seal-joint');
     const onto = lap?.ontoMm ?? reach;
-    // what thickens the corner lies under the coats of the face
-    const under = stripe || kick ? coatMm : 0;
-    const over = under + coatMm;
-    this.add('coat', [
-      [under, -up],
-      [over, -up],
-      [over, -leg],
-      [leg, -over],
-      [onto, -over],
-      [onto, -under],
-      [leg, -under],
-      [under, -leg],
-    ]);
-    if (lap) this.measure([0, -over], [onto, -over]);
+    if (kick && !stripe) this.kick(corner, kick.heightMm, leg, [up, onto]);
+    else this.coats(corner, [up, onto], stripe);
+    if (lap) this.measure([0, -coatMm], [onto, -coatMm]);
     const sheet = this.step('sheet');
-    if (sheet)
-      this.add(
-        'sheet',
-        [
-          [coatMm, -sheet.lapMm],
-          [coatMm, -leg],
-          [leg, -coatMm],
-          [sheet.lapMm, -coatMm],
-        ],
-        'sheet',
-        true,
-      );
+    if (sheet) this.add('sheet', contour(corner, coatMm, [sheet.lapMm, sheet.lapMm]), 'sheet', true);
   }
 
-  /** A stripe round the corner, over what fills it. */
-  private along({ eachSideMm: sideMm, coats, mesh, fabric }: Extract<DetailStep, { do: 'stripe' }>, leg: number): void {
-    const thick = this.coatMm * Math.max(coats, 0.5);
-    this.add(
-      'stripe',
-      [
-        [0, -sideMm],
-        [thick, -sideMm],
-        [thick, -leg],
-        [leg, -thick],
-        [sideMm, -thick],
-        [sideMm, 0],
-        [leg, 0],
-        [0, -leg],
-      ],
-      'stripe',
-    );
-    if (mesh || fabric)
-      this.add(
-        'mesh',
-        [
-          [thick / 2, -sideMm],
-          [thick / 2, -leg],
-          [leg, -thick / 2],
-          [sideMm, -thick / 2],
-        ],
-        'stripe',
-        true,
-      );
-    this.measure([thick, -sideMm], [thick, 0]);
+  /** What thickens the foot of the wall alone, and the coats over it. */
+  private kick(corner: Corner, heightMm: number, leg: number, reach: readonly [number, number]): void {
+    const { coatMm } = this;
+    this.add('stripe', box(0, -heightMm, coatMm, -leg), 'kick');
+    this.measure([coatMm, -heightMm], [coatMm, 0]);
+    const out = 2 * coatMm;
+    // the coat over the foot of the wall runs down into that of the fillet, or where none shows into that of the floor
+    const bend = corner.bend(coatMm);
+    const next = bend.findIndex(([x]) => x > out);
+    const [above, below] = [bend[next - 1], bend[next]];
+    const meets = above && below ? above[1] + ((out - above[0]) / (below[0] - above[0])) * (below[1] - above[1]) : -coatMm;
+    this.add('coat', [
+      corner.first(coatMm, reach[0]),
+      corner.first(coatMm, heightMm),
+      corner.first(out, heightMm),
+      [out, meets],
+      ...(next < 0 ? [] : bend.slice(next)),
+      corner.second(coatMm, reach[1]),
+      corner.second(0, reach[1]),
+      ...corner.bend(0).reverse(),
+      corner.first(coatMm, leg),
+      corner.first(coatMm, heightMm),
+      corner.first(0, heightMm),
+      corner.first(0, reach[0]),
+    ]);
   }
 }
 
 /** An outside corner, its arris broken. */
-export class ArrisSection extends Sketch {
+export class ArrisSection extends CornerSketch {
   protected draw(): void {
     const leg = this.step('chamfer')?.legMm ?? 0;
     const stripe = this.step('stripe');
     const side = Math.max(60, (stripe?.eachSideMm ?? 0) + 20);
-    this.add(
-      'wall',
-      [
-        [-side, 0],
-        [-leg, 0],
-        [0, leg],
-        [0, side],
-        [-side, side],
-      ],
-      'chamfer',
-    );
+    const corner = outsideCorner(leg);
+    this.add('wall', [[-side, 0], ...corner.bend(0), [0, side], [-side, side]], 'chamfer');
     if (leg > 0) this.measure([-leg, 0], [0, 0]);
-    const skin = (from: number, thick: number, reach: number): SectionPoint[] => [
-      [-reach, -from],
-      [-leg, -from],
-      [from, leg],
-      [from, reach],
-      [from + thick, reach],
-      [from + thick, leg],
-      [-leg, -from - thick],
-      [-reach, -from - thick],
-    ];
-    let level = 0;
-    if (stripe) {
-      const thick = this.coatMm * Math.max(stripe.coats, 0.5);
-      this.add('stripe', skin(0, thick, stripe.eachSideMm), 'stripe');
-      if (stripe.mesh)
-        this.add(
-          'mesh',
-          [
-            [-stripe.eachSideMm, -thick / 2],
-            [-leg, -thick / 2],
-            [thick / 2, leg],
-            [thick / 2, stripe.eachSideMm],
-          ],
-          'stripe',
-          true,
-        );
-      this.measure([-stripe.eachSideMm, -thick], [0, -thick]);
-      level = thick;
-    }
-    this.add('coat', skin(level, this.coatMm, side));
+    this.coats(corner, [side, side], stripe);
   }
-}
-
-/** Triangle, or the square less a quarter circle. */
-function cornerFill(leg: number, shape: 'triangle' | 'cove'): SectionPoint[] {
-  if (shape === 'triangle')
-    return [
-      [0, 0],
-      [leg, 0],
-      [0, -leg],
-    ];
-  const arc = Array.from({ length: 13 }, (_, i): SectionPoint => {
-    const angle = (i / 12) * (Math.PI / 2);
-    return [leg - leg * Math.sin(angle), -leg + leg * Math.cos(angle)];
-  });
-  return [[0, 0], ...arc];
 }
