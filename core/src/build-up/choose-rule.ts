@@ -8,8 +8,9 @@ import {
   type School,
   type Sign,
   type WetState,
-  leaks,
+  mayLeak,
   mayMove,
+  plannedWetness,
 } from '../jobs/index.js';
 import type { DetailRule, RuleConditions } from './detail-rule.js';
 import { DETAIL_RULES } from './detail-rules.js';
@@ -32,10 +33,10 @@ export function ruleForFeature(
 ): DetailRule {
   return firstThatApplies(feature.kind, detailing, {
     moving: mayMove(feature),
-    leaks: leaks(feature),
+    leaks: mayLeak(feature),
     overThreshold: (feature.widthMm ?? 0) > ROUT_OVER_MM[crackSchool],
     widthMm: feature.widthMm,
-    wet: feature.wetState,
+    wet: plannedWetness(feature),
     steel: feature.signs?.some((sign) => STEEL.has(sign)) ?? false,
     pipe: feature.pipe,
     substrate: face.substrate,

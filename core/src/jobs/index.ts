@@ -134,7 +134,7 @@ export type { Referrers } from './still-fits.js';
 export { READING_SPECS } from './reading-kinds.js';
 export { endsOn, findJunctions } from './junctions.js';
 export { facesInWalk } from './walk.js';
-export { WET_STATES, leaks, mayMove, moves, runs, wettest } from './wetness.js';
+export { WET_STATES, leaks, mayLeak, mayMove, moves, plannedWetness, runs, wettest } from './wetness.js';
 export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './rooms.js';
 export type { PlacedShape } from './rooms.js';
 export { MACHINE_KINDS, SKILLS } from './machine-kinds.js';

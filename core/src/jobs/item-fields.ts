@@ -246,7 +246,7 @@ export const FEATURE_FIELDS = {
   mark,
   kind: choice(FEATURE_KINDS),
   path: points('m', FACE_REACH_M, [1, 200]),
-  wetState: choice(WET_STATES),
+  wetState: optional(choice(WET_STATES)),
   widthMm: optional(number('mm', { min: 0.01, max: 200 })),
   movement: optional(choice(MOVEMENTS)),
   movementMm: optional(number('mm', { min: 0, max: 500 })),

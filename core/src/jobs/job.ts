@@ -178,7 +178,7 @@ export interface Feature {
   mark: string;
   kind: FeatureKind;
   /** a line with its two ends, the middle of a hole, or the edge of an area; a leak is a spot or a line */ path: FacePoint[];
-  wetState: WetState;
+  /** how wet it is; none: nobody has looked yet */ wetState?: WetState;
   widthMm?: number;
   movement?: 'static' | 'moving';
   /** how far a moving one opens from its narrowest */ movementMm?: number;

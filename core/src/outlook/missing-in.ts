@@ -1,6 +1,6 @@
 import { workSurely } from '../fields/index.js';
 import type { Issue } from '../issues.js';
-import { type JobModel, MASONRY, groupBy } from '../jobs/index.js';
+import { type JobModel, MASONRY, groupBy, mayLeak } from '../jobs/index.js';
 import type { FacePlan, JobPlan, PlanRevision } from '../planning/index.js';
 import type { Conflict } from '../programme/index.js';
 import { AFTER_CARE, LOOK_SLACK_MS, type ReleasedPlan, careLooks, proofOfPlan, reinspection } from '../proof/index.js';
@@ -52,7 +52,7 @@ export function releaseLines({ model, revision, today }: Pick<JobSeen, 'model' |
   // a plan from before its decisions were kept says nothing of what was found since
   if (!revision.decided) return [];
   const { foundIds, changedIds, goneIds } = foundSince(revision.decided, today, model);
-  const leaking = new Set(model.features.filter(({ wetState }) => wetState !== 'dry' && wetState !== 'damp').map(({ id }) => id));
+  const leaking = new Set(model.features.filter(mayLeak).map(({ id }) => id));
   const line =
     (code: 'found-not-planned' | 'changed-since-release') =>
     (id: string): OutlookLine => ({

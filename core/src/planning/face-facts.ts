@@ -7,7 +7,7 @@ import {
   type Reading,
   isFloorFinish,
   isLevelFace,
-  leaks,
+  mayLeak,
   wettest,
 } from '../jobs/index.js';
 import { MVER_LB_PER_G, slabResults } from '../survey/index.js';
@@ -42,7 +42,7 @@ export function faceFacts({ face, plan, features, readings, job, today }: SeenOf
     loads: plan.loads,
     isBelowGrade: sides.some(({ kind }) => kind === 'ground' || kind === 'tank'),
     wet: wettest(features),
-    leaks: features.filter(leaks).length,
+    leaks: features.filter(mayLeak).length,
     moving: moving.length,
     movementMm: moving.length === 0 ? undefined : Math.max(...moving.map(({ geometry }) => geometry.movementMm ?? Infinity)),
     salts: face.salts ?? 'none',

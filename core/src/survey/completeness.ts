@@ -48,6 +48,7 @@ function awaitsLevel({ near, far }: Face, governed: ReadonlySet<string>): boolea
 function featureGaps({ id, kind, widthMm, wetState, movement, flow }: Feature): Issue[] {
   const path = `features.${id}`;
   return [
+    ...(wetState === undefined ? [issue('wetness-not-looked-at', path)] : []),
     ...(kind === 'crack' && widthMm === undefined ? [issue('crack-without-width', path)] : []),
     ...(movement === undefined && mayMove({ kind, movement }) ? [issue('movement-not-looked-at', path)] : []),
     ...(isCaught({ wetState }) && flow === undefined ? [issue('leak-without-flow', path)] : []),

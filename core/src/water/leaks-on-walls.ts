@@ -1,5 +1,5 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import { type Face, type Feature, extentOf, levelRange } from '../jobs/index.js';
+import { type Face, type Feature, type WetState, extentOf, levelRange } from '../jobs/index.js';
 import { lowestPoint } from './loads.js';
 
 /** What lies behind a wall, by how easily water runs along it and comes to it. A soil report's own figures go before these. */
@@ -23,7 +23,7 @@ export const BACKINGS: readonly Backing[] = [
 ];
 
 /** Where a leak was not caught in a bucket: the middle of its state on the project's own scale, mL/min. Common practice. */
-export const USUAL_ML_PER_MIN: Readonly<Partial<Record<Feature['wetState'], number>>> = {
+export const USUAL_ML_PER_MIN: Readonly<Partial<Record<WetState, number>>> = {
   weeping: 0.5,
   dripping: 20,
   running: 500,
@@ -67,7 +67,7 @@ export const footOf = (walls: readonly Face[]): number => Math.min(...walls.map(
 
 /** What comes out of a leak, L/h, as measured or as it looks; undefined for what does not run. */
 export function flowLPerH({ wetState, flow }: Pick<Feature, 'wetState' | 'flow'>): { lPerH: number; assumed: boolean } | undefined {
-  const usual = USUAL_ML_PER_MIN[wetState];
+  const usual = wetState && USUAL_ML_PER_MIN[wetState];
   if (usual === undefined) return undefined;
   const measured = measuredMlPerMin(flow);
   return { lPerH: (measured ?? usual) * L_H_PER_ML_MIN, assumed: measured === null };

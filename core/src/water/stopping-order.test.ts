@@ -46,7 +46,7 @@ test('every leak that runs comes once, with and without a level', () => {
       fc.option(fc.double({ min: -3, max: 1, noNaN: true }), { nil: undefined }),
       (found, levelM) => {
         const leaks = found.map(({ xM, upM, wetState }, i) => leak(`l${i}`, xM, upM, { wetState }));
-        const runs = leaks.filter(({ wetState }) => !['dry', 'damp'].includes(wetState)).map(({ id }) => id);
+        const runs = leaks.filter(({ wetState }) => wetState && !['dry', 'damp'].includes(wetState)).map(({ id }) => id);
         expect([...stoppingOrder([wall], leaks, levelM)].sort()).toEqual(runs.sort());
       },
     ),

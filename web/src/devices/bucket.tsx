@@ -1,5 +1,5 @@
 import { bucketMl } from '@caulkhorn/core/devices';
-import type { Feature } from '@caulkhorn/core/jobs';
+import { type Feature, plannedWetness } from '@caulkhorn/core/jobs';
 import { USUAL_ML_PER_MIN } from '@caulkhorn/core/water';
 import { useState } from 'react';
 import { t } from '../messages/t';
@@ -42,7 +42,7 @@ interface RunningProps {
 
 function Running({ feature, beganMs, onTaken, stop }: RunningProps) {
   const seconds = Math.max(0, Math.floor((useNow(500) - beganMs) / 1000));
-  const volumeMl = bucketMl(seconds, USUAL_ML_PER_MIN[feature.wetState] ?? 0);
+  const volumeMl = bucketMl(seconds, USUAL_ML_PER_MIN[plannedWetness(feature)] ?? 0);
   return (
     <span className="mt-1 flex items-center gap-2" role="status">
       <b className="flex-1 text-base">{t('devices.bucket', { volume: formatNumber(volumeMl, 0), seconds })}</b>

@@ -151,9 +151,11 @@ function FaceRow({ face, count }: { face: Face; count: number }) {
   );
 }
 
+const wetnessText = ({ wetState }: Feature): string => t(wetState ? `wet.${wetState}` : 'wet.not-looked');
+
 function FeatureRow({ feature }: { feature: Feature }) {
   const isRunning = runs(feature);
-  const seen = `${t(`feature.${feature.kind}`)}, ${t(`wet.${feature.wetState}`)}${moves(feature) ? `, ${t('movement.moving')}` : ''}`;
+  const seen = `${t(`feature.${feature.kind}`)}, ${wetnessText(feature)}${moves(feature) ? `, ${t('movement.moving')}` : ''}`;
   return (
     <>
       <b className={`w-8 shrink-0 ${isRunning ? 'text-iron' : ''}`}>{feature.mark}</b>
@@ -179,7 +181,7 @@ function rowsOf(
       const faceMatches = words === '' || matches(`${face.mark} ${face.name} ${space.name}`);
       const features = faceMatches
         ? all
-        : all.filter((f) => matches(`${f.mark} ${t(`feature.${f.kind}`)} ${t(`wet.${f.wetState}`)} ${f.note ?? ''}`));
+        : all.filter((f) => matches(`${f.mark} ${t(`feature.${f.kind}`)} ${wetnessText(f)} ${f.note ?? ''}`));
       if (!faceMatches && features.length === 0) continue;
       inSpace.push(
         { kind: 'face', id: face.id, face, count: all.length },

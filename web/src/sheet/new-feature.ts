@@ -21,6 +21,12 @@ const USUAL: Readonly<Partial<Record<FeatureKind, Pick<Feature, FeatureField>>>>
 };
 const WET: ReadonlySet<FeatureKind> = new Set(['damp-area', 'salt-bloom', 'mould', 'ponding']);
 
+/** Water comes out of a leak, or it were none; of what is no damp by its own name nobody has said yet. */
+function wetnessOf(kind: FeatureKind, like?: Feature): Pick<Feature, 'wetState'> {
+  const wetState = like ? like.wetState : kind === 'leak' ? 'weeping' : WET.has(kind) ? 'damp' : undefined;
+  return wetState ? { wetState } : {};
+}
+
 /** A feature as drawn, to be corrected in the slate; `like` gives what was measured of the last one of its kind. */
 export function newFeature(
   kind: FeatureKind,
@@ -38,7 +44,7 @@ export function newFeature(
     mark: nextMark(kind, features),
     kind,
     path: path.map(([u, v]) => [round(u), round(v)] as const),
-    wetState: like?.wetState ?? (kind === 'leak' ? 'weeping' : WET.has(kind) ? 'damp' : 'dry'),
+    ...wetnessOf(kind, like),
     ...USUAL[kind],
     ...copied,
   };

@@ -35,7 +35,7 @@ export function paintMarks(p: Painting, marks: readonly Mark[], labels: LabelPla
 function paintChipFor(p: Painting, mark: Mark, labels: LabelPlacer): void {
   const { ctx, view, layout } = p;
   const placed = layout.byId.get(mark.feature.faceId)!;
-  const width = ctx.measureText(mark.feature.mark).width + mark.drops * DROP_PX + (mark.hasPhoto ? PHOTO_PX : 0) + 7;
+  const width = ctx.measureText(mark.label).width + mark.drops * DROP_PX + (mark.hasPhoto ? PHOTO_PX : 0) + 7;
   // the lowest point is where water shows; else any point of it will do
   const anchors = [[mark.x, mark.y] as const, ...mark.feature.path.map((point) => toSheet(placed, point))]
     .map(([x, y]) => toScreen(view, x, y))
@@ -73,11 +73,11 @@ function leadFrom({ ctx, palette }: Painting, box: Box, x: number, y: number): v
   ctx.stroke();
 }
 
-function paintChip({ ctx, palette }: Painting, { feature, drops, isLeaking, hasPhoto }: Mark, box: Box): void {
+function paintChip({ ctx, palette }: Painting, { label, drops, colour, hasPhoto }: Mark, box: Box): void {
   paintLabelGround(ctx, box, palette.raised);
-  ctx.fillStyle = isLeaking ? palette.iron : palette.ink;
+  ctx.fillStyle = palette[colour];
   paintDrops(ctx, box.x, box.y + 8, drops);
-  ctx.fillText(feature.mark, box.x + 3 + drops * DROP_PX, box.y + 8.5);
+  ctx.fillText(label, box.x + 3 + drops * DROP_PX, box.y + 8.5);
   if (!hasPhoto) return;
   ctx.translate(box.x + box.width - PHOTO_PX + 1, box.y + 3);
   ctx.fill(CAMERA, 'evenodd');
@@ -96,9 +96,9 @@ function paintDrops(ctx: Painting['ctx'], x: number, y: number, drops: number): 
 export function paintCounts(p: Painting, visible: readonly FaceShape[], labels: LabelPlacer): void {
   const { ctx, view, palette } = p;
   const found = new Map<string, { n: number; leaking: number }>();
-  for (const { feature, isLeaking } of p.scene.marks) {
+  for (const { feature, colour } of p.scene.marks) {
     const { n, leaking } = found.get(feature.faceId) ?? { n: 0, leaking: 0 };
-    found.set(feature.faceId, { n: n + 1, leaking: leaking + Number(isLeaking) });
+    found.set(feature.faceId, { n: n + 1, leaking: leaking + Number(colour === 'iron') });
   }
   ctx.font = `600 12px ${FONT}`;
   ctx.textBaseline = 'middle';
@@ -124,9 +124,9 @@ function radiusPx({ feature }: Mark, scale: number): number {
 
 /** Holes and what sits in them: a pipe is a crossed circle, a drain a barred one, a tie hole a diamond, a fixing a square. */
 function paintPoint({ ctx, view, palette }: Painting, mark: Mark, x: number, y: number): void {
-  const { feature, isLeaking } = mark;
+  const { feature, colour } = mark;
   const r = radiusPx(mark, view.scale);
-  ctx.strokeStyle = isLeaking ? palette.iron : palette.ink;
+  ctx.strokeStyle = palette[colour];
   ctx.fillStyle = palette.raised;
   ctx.lineWidth = 1.75;
   ctx.beginPath();

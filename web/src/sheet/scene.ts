@@ -5,6 +5,7 @@ import {
   type JobModel,
   type Junction,
   type Reading,
+  type WetState,
   leaks,
   moves,
 } from '@caulkhorn/core/jobs';
@@ -31,7 +32,8 @@ export interface Mark {
   x: number;
   y: number;
   /** one to four drops for how much runs; 0 none */ drops: number;
-  isLeaking: boolean;
+  /** iron: lets water in; ochre: nobody has looked whether it does */ colour: 'iron' | 'ochre' | 'ink';
+  label: string;
   hasPhoto: boolean;
 }
 
@@ -57,7 +59,7 @@ export interface Scene {
   fillets: Path2D;
 }
 
-const DROPS: Readonly<Record<Feature['wetState'], number>> = { dry: 0, damp: 0, weeping: 1, dripping: 2, running: 3, gushing: 4 };
+const DROPS: Readonly<Record<WetState, number>> = { dry: 0, damp: 0, weeping: 1, dripping: 2, running: 3, gushing: 4 };
 
 export function prepareScene(model: JobModel, layout: SheetLayout, junctions: readonly Junction[]): Scene {
   const batches = new Map<string, Stroke>();
@@ -74,7 +76,13 @@ export function prepareScene(model: JobModel, layout: SheetLayout, junctions: re
       areaFor(areas, feature.kind).path.addPath(edge);
     } else if (points.length > 1) trace(batchFor(batches, feature).path, points);
     const [x, y] = points.reduce((low, next) => (next[1] < low[1] ? next : low));
-    marks.push({ feature, x, y, drops: DROPS[feature.wetState], isLeaking: leaks(feature), hasPhoto: photographed.has(feature.id) });
+    const isUnseen = feature.wetState === undefined;
+    marks.push({
+      ...{ feature, x, y, hasPhoto: photographed.has(feature.id) },
+      drops: feature.wetState ? DROPS[feature.wetState] : 0,
+      colour: leaks(feature) ? 'iron' : isUnseen ? 'ochre' : 'ink',
+      label: isUnseen ? `${feature.mark}?` : feature.mark,
+    });
   }
   return {
     faces: layout.faces.map((placed) => shapeOf(placed, model)),

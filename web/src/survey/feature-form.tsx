@@ -64,7 +64,8 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
         <TextField label={t('field.mark')} fault={faults.mark?.message} {...field('mark')} />
         <SelectField
           label={t('field.wetState')}
-          options={WET_STATES.map((s) => ({ value: s, label: t(`wet.${s}`) }))}
+          options={[{ value: '', label: t('wet.not-looked') }, ...WET_STATES.map((s) => ({ value: s, label: t(`wet.${s}`) }))]}
+          hint={form.watch('wetState') === '' ? t('wet.not-looked-hint') : undefined}
           fault={faults.wetState?.message}
           {...choice('wetState')}
         />

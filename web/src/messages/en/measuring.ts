@@ -93,6 +93,7 @@ export const MEASURING = {
   'gaps.more': '{n} more',
   'gap.not-looked-over': 'Nothing found and not said to be clear',
   'gap.no-water-level': 'Stands in the ground or a tank, but no level governs',
+  'gap.wetness-not-looked-at': 'Does it let water in? Planned as if it did until somebody has looked',
   'gap.movement-not-looked-at': 'Does it move? Planned as moving until somebody has looked',
   'gap.crack-without-width': 'Crack without a width',
   'gap.leak-without-flow': 'Runs, but its flow is not measured',

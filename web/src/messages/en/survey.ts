@@ -175,6 +175,8 @@ export const SURVEY = {
   'feature.point-u': 'Point {n}, along',
   'feature.point-v': 'up',
   'feature.remove': 'Remove {mark}',
+  'wet.not-looked': 'not looked at',
+  'wet.not-looked-hint': 'Planned as letting water in until somebody has looked',
   'wet.dry': 'dry',
   'wet.damp': 'damp',
   'wet.weeping': 'weeping',
