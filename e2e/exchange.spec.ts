@@ -76,6 +76,9 @@ test('a drawing brings the walls, two tables the levels and readings, and all of
     await open.getByLabel(/Level of the lowest line/).fill('-2,5');
     await open.getByLabel('Name of the room').fill('Drawn room');
     await open.getByRole('button', { name: 'Add 2 faces' }).click();
+    await expect(open.getByRole('alert')).toContainText('What is it made of?');
+    await open.getByLabel('Made of').selectOption('cast concrete');
+    await open.getByRole('button', { name: 'Add 2 faces' }).click();
     await expect(open).toBeHidden();
     await choose(page, /Drawn room, wall 1/);
     // 6 × 2.5 less a door of 0.9 × 2.1

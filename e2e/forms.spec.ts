@@ -23,6 +23,7 @@ test('a face is refused where it cannot be, with the reason beside the field', a
   await page.getByLabel(/^Length/).fill('five');
   await page.getByLabel(/^Height/).fill('-2');
   await page.getByLabel(/^Foot level/).fill('-99999');
+  await page.getByLabel('Made of').selectOption('cast concrete');
   await page.getByLabel(/^Strength/).fill('9999');
   await page.getByRole('button', { name: 'Add it to the walk' }).click();
   await expect(slate(page).getByText('At least −12\u202f000\u202fm.')).toBeVisible();

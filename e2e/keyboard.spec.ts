@@ -47,6 +47,11 @@ test('a room is surveyed from nothing by keyboard alone', async ({ page }) => {
     await typeInto(page, /^Width/, '3');
     await typeInto(page, /^Height/, '2,4');
     await typeInto(page, /^Foot level/, '-2,4');
+    for (const part of ['Walls made of', 'Floor made of']) {
+      await tabTo(page, part);
+      await page.keyboard.type('cast');
+    }
+    await tabTo(page, /^Strength/);
     await page.keyboard.press('Enter');
     await expect(row(page, /Net loft, wall 1/)).toBeVisible();
   });

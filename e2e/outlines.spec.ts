@@ -39,6 +39,7 @@ test('a gable, its window and a room are drawn by pointing; what would hang in t
     await form.getByLabel('Mark').fill('G');
     await form.getByLabel('Name', { exact: true }).fill('Gable');
     await form.getByLabel(/^Foot level/).fill('-2');
+    await form.getByLabel('Made of').selectOption('cast concrete');
     await form.getByRole('button', { name: 'Add it to the walk' }).click();
     await choose(page, /Gable/);
     await expect(form).toContainText('11.0 m²');
@@ -97,6 +98,7 @@ test('a gable, its window and a room are drawn by pointing; what would hang in t
     await expect(dialog).toContainText('Closes within 0.00 m.');
     await dialog.getByLabel(/^Foot level/).fill('-2');
     await dialog.getByLabel(/^Height/).fill('2.2');
+    for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('cast concrete');
     await dialog.getByRole('button', { name: 'Add its faces' }).click();
     await expect(dialog).toBeHidden();
     await expect(row(page, /slab 7/)).toBeVisible();

@@ -44,6 +44,7 @@ test('a room is surveyed from nothing at phone width: taped, a crack tapped in, 
   await dialog.getByLabel(/^Height/).fill('2');
   await dialog.getByLabel(/^Length/).fill('3');
   await dialog.getByLabel(/^Width/).fill('2');
+  for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('brick');
   await dialog.getByRole('button', { name: 'Add its faces' }).tap();
   await expect(dialog).toBeHidden();
   await row(page, /wall 1/).tap();

@@ -50,6 +50,7 @@ test('a new room with two leaks, readings and a release, by few presses and keys
       await key('Tab');
       await keys(text);
     }
+    for (const part of ['Walls made of', 'Floor made of']) await choose(page.getByRole('dialog').getByLabel(part), 'cast concrete');
     await key('Enter');
     await expect(row(page, /Pump room, wall 1/)).toBeVisible();
   });

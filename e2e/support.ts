@@ -42,6 +42,7 @@ export async function addFace(
   await page.getByLabel(/^Length/).fill(face.length);
   await page.getByLabel(face.kind === 'slab' ? /^Depth/ : /^Height/).fill(face.height);
   await page.getByLabel(/^Foot level/).fill(face.foot);
+  await page.getByLabel('Made of').selectOption('cast concrete');
   await page.getByRole('button', { name: 'Add it to the walk' }).click();
   await expect(row(page, face.name)).toBeVisible();
 }

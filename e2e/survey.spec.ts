@@ -23,6 +23,10 @@ test('a room is surveyed from nothing: taped, its flaws drawn and measured, damp
     for (const [i, length] of ['6', '4', '6', '3.5'].entries()) await dialog.getByLabel(`Wall ${i + 1} (m)`).fill(length);
     await expect(dialog).toContainText('The walk ends 0.50 m from where it began.');
     await dialog.getByRole('button', { name: 'Add its faces' }).click();
+    // what walls and floor are made of is looked at, not taken for granted
+    await expect(dialog.getByText('This is needed.')).toHaveCount(2);
+    for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('cast concrete');
+    await dialog.getByRole('button', { name: 'Add its faces' }).click();
     await expect(dialog.getByRole('alert')).toContainText('The walls end 0.5 m from where they began.');
     await dialog.getByLabel('Wall 4 (m)').fill('4');
     await dialog.getByRole('button', { name: 'Add its faces' }).click();

@@ -96,6 +96,14 @@ test('past leakage counts as leakage, damp alone does not', () => {
   expect(of({ wetState: 'damp' })).toBe('crack-fine');
 });
 
+test.each(DETAILINGS)('%s: what nobody has looked at is treated as letting water in, never as dry', (detailing) => {
+  for (const kind of ['crack', 'joint', 'penetration', 'tie-hole', 'honeycomb'] as const) {
+    const of = (wetState?: Feature['wetState']) =>
+      ruleForFeature(bare(kind, { movement: 'static', pipe: 'rigid', widthMm: 0.1, wetState }), face(), detailing, 'B').id;
+    expect(of()).toBe(of('weeping'));
+  }
+});
+
 test('nothing hard is ever put across what moves', () => {
   const moving = DETAIL_RULES.filter((rule) => rule.when.moving || rule.of === 'movement');
   expect(moving.length).toBeGreaterThan(10);

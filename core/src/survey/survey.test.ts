@@ -271,11 +271,13 @@ describe('what has not been looked at', () => {
     const features = [
       crack({ id: 'k1', widthMm: undefined }),
       crack({ id: 'k2' }),
+      crack({ id: 'k3', wetState: undefined }),
       { ...damp({ id: 'l1', kind: 'leak', path: [[1, 1]] }), wetState: 'dripping' as const },
       { ...damp({ id: 'l2', kind: 'leak', path: [[1, 1]] }), wetState: 'dripping' as const, flow: { at: NOW, dripsPerMin: 30 } },
     ];
     expect(codes({ features }).filter((code) => code.includes('features'))).toEqual([
       'crack-without-width features.k1',
+      'wetness-not-looked-at features.k3',
       'leak-without-flow features.l1',
     ]);
   });

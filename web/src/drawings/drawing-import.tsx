@@ -1,7 +1,7 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
 import { type Drawing, type DrawingUnit, METRES_PER, type Outline, layersOf, outlinesOf } from '@caulkhorn/core/exchange';
 import { type Issue, issue } from '@caulkhorn/core/issues';
-import { type Face, MASONRY, type Space, type WaterBody, checkItem, extentOf, lookupIn, SUBSTRATES } from '@caulkhorn/core/jobs';
+import { type Face, MASONRY, type Space, type WaterBody, checkItem, extentOf, lookupIn } from '@caulkhorn/core/jobs';
 import { toSystem } from '@caulkhorn/core/quantities';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -15,6 +15,7 @@ import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { SelectField, TextField } from '../shared/ui/field';
 import { nextMarks, placeForNext } from './room-place';
+import { substrateChoices } from '../words/substrate-choices';
 import { parts, useJob } from '../job/job-context';
 import { facesFromOutlines } from './faces-from-outlines';
 import { useDrawingFile } from './use-drawing-file';
@@ -60,7 +61,7 @@ function Choices({ drawing, done }: { drawing: Drawing; done(): void }) {
     space: '',
     level: '',
     thickness: units === 'metric' ? '300' : '12',
-    substrate: 'cast-concrete',
+    substrate: '',
   });
   const set = (part: Partial<typeof texts>) => setTexts({ ...texts, ...part });
   const scale = parseNumber(texts.scale);
@@ -77,6 +78,7 @@ function Choices({ drawing, done }: { drawing: Drawing; done(): void }) {
     const levelM = readQuantity(texts.level, 'm', units);
     const thicknessMm = readQuantity(texts.thickness, 'mm', units);
     if (levelM === undefined || Number.isNaN(levelM)) return setIssues([issue('level-wanted', '')]);
+    if (texts.substrate === '') return setIssues([issue('material-wanted', '')]);
     const space: Space = {
       id: v4(),
       name: texts.space.trim() || t('room.unnamed', { n: model.spaces.length + 1 }),
@@ -167,7 +169,7 @@ function Choices({ drawing, done }: { drawing: Drawing; done(): void }) {
               label={t('face.substrate')}
               value={texts.substrate}
               onChange={(event) => set({ substrate: event.target.value })}
-              options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
+              options={substrateChoices()}
             />
             <TextField
               label={t('field.thicknessMm')}

@@ -21,6 +21,14 @@ test.each(Object.keys(FEATURE_SPECS) as FeatureKind[])('a new %s, as it is drawn
   expect(checkItem('feature', newFeature(kind, 'north', path, { features: [] }), lookupIn(sampleJob()))).toEqual([]);
 });
 
+test('of a thing just drawn nobody has said how wet it is; a leak lets water in, or it were none', () => {
+  const drawn = (kind: FeatureKind) => newFeature(kind, 'north', [[1, 1]], { features: [] });
+  for (const kind of ['crack', 'joint', 'penetration', 'tie-hole', 'honeycomb'] as const)
+    expect(drawn(kind)).not.toHaveProperty('wetState');
+  expect(drawn('leak').wetState).toBe('weeping');
+  expect(drawn('damp-area').wetState).toBe('damp');
+});
+
 test('marks go on from the highest, whatever was removed between and whatever people wrote', () => {
   expect(nextMark('crack', [])).toBe('K1');
   expect(nextMark('crack', [crack({ mark: 'K2' }), crack({ mark: 'K11' }), crack({ mark: 'K7b' }), crack({ mark: 'L40' })])).toBe('K12');

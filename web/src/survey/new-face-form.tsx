@@ -1,15 +1,6 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
 import type { Issue } from '@caulkhorn/core/issues';
-import {
-  type Face,
-  type FacePoint,
-  type JobModel,
-  type Space,
-  type WaterBody,
-  checkItem,
-  lookupIn,
-  SUBSTRATES,
-} from '@caulkhorn/core/jobs';
+import { type Face, type FacePoint, type JobModel, type Space, type WaterBody, checkItem, lookupIn } from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
@@ -19,6 +10,7 @@ import { useUnits } from '../shared/preferences';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { substrateChoices } from '../words/substrate-choices';
 import { parts, useJob } from '../job/job-context';
 import { readStrength, strengthFor, usualFace } from './usual-face';
 import { OutlineField } from './outline-field';
@@ -61,7 +53,7 @@ export function NewFaceForm() {
     const withNew: JobModel = { ...model, spaces: addTo(model.spaces, space), waterBodies: addTo(model.waterBodies, body) };
     const shape = checkShape(FaceDto, face);
     const issues = shape.ok ? checkItem('face', face, lookupIn(withNew)) : shape.issues;
-    if (issues.length > 0) return form.showIssues(inFormTerms(issues, texts));
+    if (issues.length > 0) return form.showIssues(inFormTerms(issues, texts).map((found) => materialAsked(found, texts.substrate)));
     if (withNew.spaces !== model.spaces) put('space', space);
     if (withNew.waterBodies !== model.waterBodies) put('water-body', body);
     put('face', face);
@@ -125,7 +117,8 @@ export function NewFaceForm() {
         <TextField label={t('face.foot')} unit={metre} inputMode="decimal" fault={faults.footM?.message} {...register('footM')} />
         <SelectField
           label={t('face.substrate')}
-          options={SUBSTRATES.map((s) => ({ value: s, label: t(`substrate.${s}`) }))}
+          options={substrateChoices()}
+          fault={faults.substrate?.message}
           {...register('substrate', {
             onChange: ({ target }: { target: HTMLSelectElement }) =>
               setValue('strengthMPa', strengthFor(target.value, getValues('strengthMPa'), units)),
@@ -151,6 +144,10 @@ export function NewFaceForm() {
     </form>
   );
 }
+
+/** What nobody has chosen is asked for, not called wrong. */
+const materialAsked = (found: Issue, substrate: string): Issue =>
+  found.path === 'substrate' && substrate === '' ? { code: 'missing', path: 'substrate' } : found;
 
 /** Fields of the face, as the form asks for them. */
 const FIELD_OF: Readonly<Record<string, string>> = { outline: 'lengthM', placement: 'heightM', 'placement.zM': 'footM' };

@@ -1,16 +1,6 @@
 import { FaceDto, checkShape } from '@caulkhorn/contract';
 import type { Issue } from '@caulkhorn/core/issues';
-import {
-  type Face,
-  type FacePoint,
-  type Space,
-  type WaterBody,
-  checkItem,
-  lookupIn,
-  tapedWalls,
-  walkWalls,
-  SUBSTRATES,
-} from '@caulkhorn/core/jobs';
+import { type Face, type FacePoint, type Space, type WaterBody, checkItem, lookupIn, tapedWalls, walkWalls } from '@caulkhorn/core/jobs';
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { PencilRuler, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -24,6 +14,7 @@ import { Dialog } from '../shared/ui/dialog';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
+import { substrateChoices } from '../words/substrate-choices';
 import { parts, useJob } from '../job/job-context';
 import { MEASURES, ROOM_SHAPES, type RoomShape, type RoomTexts, readFigure, roomTexts, shapesOf } from './room-shapes';
 import { readStrength, strengthFor } from './usual-face';
@@ -184,18 +175,15 @@ export function RoomDialog({ open, onOpenChange }: { open: boolean; onOpenChange
         <div className="grid grid-cols-2 gap-2.5">
           <SelectField
             label={t(shape === 'tunnel' ? 'face.substrate' : 'room.walls-of')}
-            options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
+            options={substrateChoices()}
+            fault={faults.substrate?.message}
             {...register('substrate', {
               onChange: ({ target }: { target: HTMLSelectElement }) =>
                 setValue('strengthMPa', strengthFor(target.value, getValues('strengthMPa'), units)),
             })}
           />
           {shape === 'tunnel' ? null : (
-            <SelectField
-              label={t('room.floor')}
-              options={SUBSTRATES.map((each) => ({ value: each, label: t(`substrate.${each}`) }))}
-              {...register('floor')}
-            />
+            <SelectField label={t('room.floor')} options={substrateChoices()} fault={faults.floor?.message} {...register('floor')} />
           )}
           <TextField
             label={t('field.strengthMPa')}

@@ -2,7 +2,7 @@ import { accepted, refusals } from '../../../core/src/testing/results';
 import { roomTexts, shapesOf } from './room-shapes';
 
 const AT = { xM: 0, yM: 0 };
-const room = (part: object) => ({ ...roomTexts('metric'), ...part });
+const room = (part: object) => ({ ...roomTexts('metric'), substrate: 'cast-concrete', floor: 'screed', ...part });
 
 test('a rectangle from four figures is the same room as its four walls one by one', () => {
   const figures = { lengthM: '5', widthM: '3', heightM: '2,4', footM: '-2.4' };
@@ -10,6 +10,13 @@ test('a rectangle from four figures is the same room as its four walls one by on
   const rectangle = accepted(shapesOf(room(figures), 'metric', AT));
   expect(rectangle.map(({ kind }) => kind)).toEqual(['wall', 'wall', 'wall', 'wall', 'slab']);
   expect(rectangle).toEqual(accepted(shapesOf(room({ ...figures, shape: 'walls', walls: taped }), 'metric', AT)));
+});
+
+test('what walls and floor are made of is looked at: nothing is taken for granted; a tunnel has no floor of its own', () => {
+  const unsaid = { substrate: '', floor: '', lengthM: '5', widthM: '3', heightM: '2.4', footM: '-2.4', diameterM: '2' };
+  expect(refusals(shapesOf(room(unsaid), 'metric', AT))).toEqual(['missing at substrate', 'missing at floor']);
+  expect(refusals(shapesOf(room({ ...unsaid, shape: 'tunnel' }), 'metric', AT))).toEqual(['missing at substrate']);
+  expect(roomTexts('metric')).toMatchObject({ substrate: '', floor: '', strengthMPa: '' });
 });
 
 test('what is missing is asked for by its field; a unit may be typed with it', () => {

@@ -25,7 +25,7 @@ export const roomTexts = (units: UnitSystem) => ({
   ],
   soffit: false,
   ...usualFace(units),
-  floor: 'cast-concrete',
+  floor: '',
   near: 'room' as 'room' | 'tank',
 });
 export type RoomTexts = ReturnType<typeof roomTexts>;
@@ -54,6 +54,8 @@ export function shapesOf(texts: RoomTexts, units: UnitSystem, place: { xM: numbe
   const issues: Issue[] = MEASURES[texts.shape]
     .filter((name) => Number.isNaN(metres(name)))
     .map((path) => ({ code: texts[path].trim() === '' ? 'missing' : 'not-a-number', path }));
+  for (const path of texts.shape === 'tunnel' ? (['substrate'] as const) : (['substrate', 'floor'] as const))
+    if (texts[path] === '') issues.push({ code: 'missing', path });
   if (texts.shape === 'walls' && walls.some(({ lengthM, turnRightDeg }) => !(lengthM > 0) || Number.isNaN(turnRightDeg)))
     issues.push({ code: 'wall-not-read', path: 'walls' });
   if (issues.length > 0) return { ok: false, issues };

@@ -6,8 +6,9 @@ const USUAL_STRENGTH = { metric: '30', us: '4000' } as const;
 
 /** What most faces are, as texts in round figures of the reader's own units: what a new one starts from. */
 export const usualFace = (units: UnitSystem) => ({
-  substrate: 'cast-concrete',
-  strengthMPa: USUAL_STRENGTH[units] as string,
+  // what it is made of is looked at, and its strength follows from that
+  substrate: '',
+  strengthMPa: '',
   thicknessMm: units === 'us' ? '12' : '300',
   roughnessFactor: '1.1',
 });

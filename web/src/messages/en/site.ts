@@ -96,6 +96,7 @@ export const SITE = {
   'issue.no-closed-line': 'No line on this layer is closed, and none meet end to end.',
   'issue.line-left-open': 'No line on this layer is closed. The nearest to it is open by {gapM} m: join it in the drawing.',
   'issue.too-many-points': 'More than {max} corners: simplify it in the drawing.',
+  'issue.material-wanted': 'What is it made of? Look, and choose.',
   'issue.level-wanted': 'At which level does it stand? A number is needed.',
   'export.open': 'Drawing and tables out',
   'export.title': 'Drawing and tables out',

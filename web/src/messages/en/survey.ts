@@ -122,6 +122,7 @@ export const SURVEY = {
   'new-face.add': 'Add it to the walk',
   'face.kind': 'Kind',
   'face.substrate': 'Made of',
+  'face.material-ask': 'Look and choose',
   'face.top': 'Top level',
   'face.strength-hint': 'Masonry that nobody measured: leave it empty.',
   'face.strength-none': 'not measured',
