@@ -26,7 +26,7 @@ const PARTS = {
 };
 
 /** Ground that the rooms above it test as they stand on it. @type {Record<string, string[]>} */
-const TESTED_TOO_BY = { jobs: ['survey'], fields: ['materials', 'calculators'] };
+const TESTED_TOO_BY = { jobs: ['survey'], fields: ['materials', 'calculators'], proof: ['planning'] };
 
 ensureModules();
 const { values, positionals: wanted } = parseArgs({ options: { every: { type: 'string', default: '1' } }, allowPositionals: true });

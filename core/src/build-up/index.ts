@@ -7,6 +7,7 @@ export { DETAIL_RULES } from './detail-rules.js';
 export {
   OLD_MASONRY,
   PREFERRED_ON_OLD_MASONRY,
+  ROUT_OVER_MM,
   SCHOOLS,
   SEALER_WETTING,
   SECOND_COAT,

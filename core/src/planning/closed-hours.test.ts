@@ -117,6 +117,19 @@ describe('permits', () => {
     expect(missing([])).toEqual([{ kind: 'confined-space', isNone: true, faceIds: ['f'], firstMs: MONDAY_7 }]);
     expect(missing([permit(-1, 0.5)])).toMatchObject([{ isNone: false }]);
     expect(missing([permit(-1, 3)])).toEqual([]);
+    // two kinds: the one that stops work first comes first, however the tasks lie
+    const hot = item({ id: 'hot', faceId: 'g', machines: ['kettle'], room: undefined });
+    const [task] = programme.tasks;
+    const tasks = [
+      { ...task!, startMs: task!.startMs + 5 * H, endMs: task!.endMs + 5 * H },
+      { ...task!, id: 'hot' },
+    ];
+    const wall = { ...sampleJob().faces[0]!, id: 'g' };
+    const both = permitsMissing({ ...programme, tasks }, [inTank, hot], { faces: [face, wall], job: sampleJob().job });
+    expect(both.map(({ kind, firstMs }) => [kind, firstMs - MONDAY_7])).toEqual([
+      ['hot-work', 0],
+      ['confined-space', 5 * H],
+    ]);
   });
 });
 

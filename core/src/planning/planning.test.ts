@@ -135,6 +135,7 @@ describe('a plan', () => {
     delete job.waterBodies[0]!.governingLevelId;
     const dry = planJob(job, CREW);
     expect(dry.findings.map((found) => found.code)).toContain('no-governing-level');
+    expect(planJob(wetRoom(), CREW).findings.map((found) => found.code)).not.toContain('no-governing-level');
     expect(dry.faces.every((face) => face.force === undefined)).toBe(true);
   });
 

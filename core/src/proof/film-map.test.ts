@@ -17,6 +17,9 @@ test('cells are rows from the lower left; a reading in a cell’s centre is that
   // under ten readings the stated default: a third of the diagonal, no nugget, the readings' own variance
   expect(variogram).toEqual({ nugget: 0, partialSill: 0.5, range: Math.hypot(4, 2) / 3, fitted: false });
   expect(topUpKg).toBeNull();
+  // of four readings: squares from their mean over three (sample variance)
+  const four = map([at(0.25, 0.25, 1), at(3.75, 1.75, 2), at(0.25, 1.75, 1.2), at(3.75, 0.25, 1.8)]);
+  expect(four.variogram.partialSill).toBeCloseTo((0.25 + 0.25 + 0.09 + 0.09) / 3, 12);
 });
 
 test('what is missing everywhere is topped up: 0.5 mm on 8 m² at 1.3 kg/L', () => {

@@ -16,7 +16,7 @@ export type { PlannedTest } from './proof-plan.js';
 export { proofOf, proofOfPlan } from './proof-state.js';
 export type { ProofRecord, ProofRow, Try } from './proof-state.js';
 export { MEND_RULES } from './mend-rules.js';
-export { CALIBRATED_FOR_DAYS, TEST_RULES } from './test-rules.js';
+export { CALIBRATED_FOR_DAYS, SPARK_VOLTS, TEST_RULES, WET_SPONGE } from './test-rules.js';
 export type { TestRule } from './test-rule.js';
 export type { Failure, Judgement, Shown } from './judgement.js';
 export { levelOfItself } from './judge-levels.js';

@@ -202,6 +202,9 @@ describe('water that stands', () => {
   });
   test('under a day, too deep, with an outlet that may have run: not shown', () => {
     expect(judge(pond([level(0, 50), level(20, 50)]), POND).lacks).toEqual(['ponded-under-24-hours']);
+    // counted from the first reading, not from when the water was let in
+    expect(judge(pond([level(10, 50), level(30, 50)]), POND).lacks).toEqual(['ponded-under-24-hours']);
+    expect(judge(pond([level(10, 50), level(34, 50)]), POND).lacks).toEqual([]);
     expect(judge(pond([level(0, 50), level(24, 50)], { depthMm: 120, outletsShut: false }), POND).lacks).toEqual([
       'pond-depth',
       'outlets-not-shut',

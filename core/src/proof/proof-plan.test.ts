@@ -1,4 +1,5 @@
 import { FAMILY_IDS, type FamilyId } from '../jobs';
+import { SHIPPED_CATALOGUE } from '../catalogue';
 import { type ProofFacts, proofPlanOf } from './proof-plan';
 import { TEST_RULES } from './index';
 
@@ -39,6 +40,29 @@ test('film is read at 20 places to 100 m², and 20 of a small job (DIN 18533-3, 
   expect(one(facts('flexible-cementitious', { areaM2: 101 }), 'film').places).toBe(40);
   expect(one(facts('hot-rubber', { areaM2: 101 }), 'film').places).toBe(11);
   expect(one(facts('thick-film'), 'film').limits).toEqual({ areaM2: 100, leastShare: 1, filmMm: 2, apart: 1 });
+});
+
+// NACE SP0188 and ASTM D5162, both from memory: volts by film; the sponge up to half a millimetre; neither on what carries current
+test.each([
+  [0.15, { spongeV: 67.5 }],
+  [0.2, { sparkV: 1500, spongeV: 67.5 }],
+  [0.5, { sparkV: 2500, spongeV: 67.5 }],
+  [0.53, { sparkV: 3000 }],
+  [1.99, { sparkV: 6000 }],
+  [2, { sparkV: 10_000 }],
+  [4.69, { sparkV: 15_000 }],
+  [4.7, {}],
+])('a film of %p mm that insulates is sparked by %p', (dryMm, volts) => {
+  const epoxy = SHIPPED_CATALOGUE.choices('coat', 'epoxy-vapour-barrier')[0]!;
+  const slurry = SHIPPED_CATALOGUE.choices('coat', 'crystalline-slurry')[0]!;
+  const layers = [
+    { layer: 'coat' as const, dryMm, counts: true },
+    { layer: 'coat' as const, dryMm: 9, counts: false },
+  ];
+  const pinhole = (coat: typeof epoxy) =>
+    proofPlanOf(facts('epoxy-vapour-barrier', { layers, coat })).find(({ test }) => test === 'pinhole')!.limits;
+  expect(pinhole(epoxy)).toEqual({ areaM2: 100, apart: 1, ...volts });
+  expect(pinhole(slurry)).toEqual({ areaM2: 100, apart: 1 });
 });
 
 test('bond by pairs of EN 1504-2 (from memory), three pulls to 250 m²', () => {

@@ -14,12 +14,30 @@ import {
   SLOW_TO_DRINK_H,
   FIRST_BUILDS,
   INJECTION_PRESSURE,
+  NOTCHES,
+  OLD_MASONRY,
+  PREFERRED_ON_OLD_MASONRY,
+  ROUT_OVER_MM,
   SHEET_CRITERIA,
   TRAPS,
 } from '../build-up/index.js';
 import { FAMILIES } from '../catalogue/index.js';
 import { SITE_CARE } from '../jobs/index.js';
-import { PACES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS } from '../planning/index.js';
+import { PACES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, WORK_HAZARDS } from '../planning/index.js';
+import { USUAL_WEEK } from '../programme/index.js';
+import {
+  AFTER_CARE,
+  CALIBRATED_FOR_DAYS,
+  CARE_LOOKS,
+  MEND_RULES,
+  NOTICE_DAYS,
+  SPARK_VOLTS,
+  TEST_RULES,
+  WARRANTY_EXCLUDES,
+  WARRANTY_TERMS,
+  WET_SPONGE,
+} from '../proof/index.js';
+import { GAS_LIMITS } from '../site-log/index.js';
 import { DAMP_EVIDENCE, FINISHES } from '../survey/index.js';
 import { BACKINGS, CASE_RULES, USUAL_ML_PER_MIN } from '../water/index.js';
 
@@ -36,9 +54,14 @@ export function publishedRules(): object {
     siteCare: SITE_CARE,
     ...{ preparation: PREPARATION, prepareSteps: PREPARE_STEPS },
     ...{ schools: SCHOOLS, secondCoat: SECOND_COAT, wetting: WETTING, sealerWetting: SEALER_WETTING, slowToDrinkH: SLOW_TO_DRINK_H },
+    ...{ routOverMm: ROUT_OVER_MM, oldMasonry: OLD_MASONRY, preferredOnOldMasonry: PREFERRED_ON_OLD_MASONRY, notches: NOTCHES },
     ...{ firstBuilds: FIRST_BUILDS, injectionPressure: INJECTION_PRESSURE },
     ...{ dampEvidence: DAMP_EVIDENCE, finishes: FINISHES },
     ...{ waterCases: CASE_RULES, backings: BACKINGS, usualLeakMlPerMin: USUAL_ML_PER_MIN },
+    ...{ tests: TEST_RULES, calibratedForDays: CALIBRATED_FOR_DAYS, sparkVolts: SPARK_VOLTS, wetSponge: WET_SPONGE, mends: MEND_RULES },
+    ...{ afterCare: AFTER_CARE, careLooks: CARE_LOOKS, noticeDays: NOTICE_DAYS },
+    ...{ warrantyTerms: WARRANTY_TERMS, warrantyExcludes: WARRANTY_EXCLUDES },
+    ...{ gasLimits: GAS_LIMITS, workHazards: WORK_HAZARDS, usualWeek: USUAL_WEEK },
     ...{ paces: PACES, usualCrew: USUAL_CREW, usualHouse, rankingWeights: USUAL_WEIGHTS },
   };
 }

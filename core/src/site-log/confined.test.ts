@@ -29,6 +29,18 @@ test('nobody goes in without a reading, on an old one, or on one beyond a limit'
   expect(mayNotEnter({ ...gas, reading: { ...GOOD, h2sPpm: 50 } }, at(1))).toBe('gas-alarm');
 });
 
+test('entries that arrive out of turn count by when they were, not by when they came', () => {
+  const lines = [
+    line(9, { kind: 'inside', spaceId: 'pit', name: 'Tove', went: 'out' }),
+    line(5, { kind: 'gas', spaceId: 'pit', reading: { ...GOOD, oxygenPct: 19 } }),
+    line(1, { kind: 'inside', spaceId: 'pit', name: 'Tove', went: 'in', watcher: 'Bo' }),
+    line(0, { kind: 'gas', spaceId: 'pit', reading: GOOD }),
+  ];
+  expect(confinedAt(lines, 'pit', at(10)).inside).toEqual([]);
+  expect(confinedAt(lines, 'pit', at(10)).gas?.reading.oxygenPct).toBe(19);
+  expect(confinedAt(lines, 'pit', at(8)).inside.map(({ name }) => name)).toEqual(['Tove']);
+});
+
 test('who is inside follows from who went in and came out, up to that time and in that space; a slip that was taken back never was', () => {
   const lines = [
     line(0, { kind: 'gas', spaceId: 'pit', reading: GOOD }),

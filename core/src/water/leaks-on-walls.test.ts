@@ -69,13 +69,15 @@ test('a place is told from the face’s own lower left corner, and a flow that s
     leak('L1', [[6, 0.5]], { flow: { at, volumeMl: 500 } }),
     leak('L2', [[7, 0.5]], { flow: { at, dripsPerMin: 0 } }),
     leak('L3', [[8, 0.5]], { flow: { at, volumeMl: 100, seconds: 60 }, wetState: 'weeping' }),
+    leak('L4', [[9, 0.5]], { flow: { at, seconds: 60 } }),
   ];
   const found = leaksOnWalls([shifted], features, -0.5);
   expect(found.leaks.map(({ xM, yM }) => [xM, yM])).toEqual([
     [1, 0.5],
     [2, 0.5],
     [3, 0.5],
+    [4, 0.5],
   ]);
-  expect(found.assumed).toEqual(['L1', 'L2']);
+  expect(found.assumed).toEqual(['L1', 'L2', 'L4']);
   expect(found.leaks[2]!.flowLPerH).toBeCloseTo(6, 9);
 });

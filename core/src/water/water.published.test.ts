@@ -133,6 +133,7 @@ describe('crack flow', () => {
     const flow = (part: object) => run('crack-flow', { ...crack, ...part })['flowLPerH']!;
     expect(flow({ widthMm: 0.4 }) / flow({})).toBeCloseTo(8, 9);
     expect(flow({ headM: 6 }) / flow({})).toBeCloseTo(2, 9);
+    expect(flow({ lengthM: 3 * (crack.lengthM ?? 1) }) / flow({})).toBeCloseTo(3, 9);
     expect(flow({ roughnessFactor: 0.25 }) / flow({})).toBeCloseTo(0.25, 9);
     expect(flow({ headM: 0 })).toBe(0);
   });
