@@ -118,7 +118,13 @@ test.describe('by finger', () => {
     await sweep(page, [box.x + 300, box.y + box.height / 2], [box.x + 120, box.y + box.height / 2]);
     await expect.poll(() => place(page)).toBeGreaterThan(before + 3);
     await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Faces' }).click();
-    await expect(row(page, /Reel store, east/)).toHaveAttribute('aria-selected', 'true');
+    const turn = page.getByRole('navigation', { name: 'This place' });
+    await expect(turn).toContainText('2 of 15');
+    // from face to face by a press, and back to all of them
+    await turn.getByRole('button', { name: 'The one before' }).tap();
+    await expect(turn).toContainText('1 of 15');
+    await turn.getByRole('button', { name: 'All faces' }).tap();
+    await expect(row(page, /Reel store, east/)).toBeVisible();
   });
 });
 

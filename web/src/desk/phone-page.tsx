@@ -1,5 +1,5 @@
-import { ClipboardList, Layers, PanelsTopLeft, Timer } from 'lucide-react';
-import { type ComponentType, Suspense, useState } from 'react';
+import { ArrowDown, ClipboardList, Layers, PanelsTopLeft, Timer } from 'lucide-react';
+import { type ComponentType, Suspense, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { t } from '../messages/t';
 import { Loading } from '../shared/ui/states';
@@ -14,6 +14,7 @@ import { TakeBack } from '../site-log/take-back';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { LENSES, type LensId, NO_TOOLS } from './lenses';
 import { OutboxNotices } from './outbox-notices';
+import { PhonePlace } from './phone-place';
 
 type Tab = 'now' | 'faces' | 'log' | 'sheet';
 
@@ -47,14 +48,17 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
         {tab === 'faces' ? (
           <div className="flex min-h-0 flex-1 flex-col">
             <LensPicker lens={lens} />
-            {hasOwnList(lens) ? null : (
-              <div className="flex h-[38%] shrink-0 flex-col border-b border-rule-strong bg-raised">
-                <ItemList editable={can('survey')} />
+            {hasOwnList(lens) ? (
+              <div className="min-h-0 flex-1 overflow-y-auto p-4">
+                <Slate id={lens} />
               </div>
+            ) : selected ? (
+              <PhonePlace selected={selected} camera={camera}>
+                <Slate id={lens} />
+              </PhonePlace>
+            ) : (
+              <AllFaces lens={lens} />
             )}
-            <div className="min-h-0 flex-1 overflow-y-auto p-4">
-              <Slate id={lens} />
-            </div>
           </div>
         ) : null}
         {tab === 'log' ? (
@@ -89,6 +93,31 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
   );
 }
 
+/** All faces and what was found, then what the step says of the job as a whole. */
+function AllFaces({ lens }: { lens: LensId }) {
+  const { can, model } = useJob(parts('can', 'model'));
+  const below = useRef<HTMLDivElement>(null);
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto">
+      {model.faces.length > 0 ? (
+        <div className="border-b border-rule-strong bg-raised">
+          <button
+            type="button"
+            className="flex h-14 w-full items-center justify-between border-b border-rule px-4 font-semibold"
+            onClick={() => void below.current?.scrollIntoView()}
+          >
+            {t('place.as-a-whole', { step: t(`lens.${lens}`) })} <ArrowDown size={18} aria-hidden />
+          </button>
+          <ItemList editable={can('survey')} whole />
+        </div>
+      ) : null}
+      <div ref={below} className="p-4">
+        <Slate id={lens} />
+      </div>
+    </div>
+  );
+}
+
 /** Steps that list faces themselves, or need all of a small screen. */
 const hasOwnList = (lens: LensId) => lens === 'proof' || lens === 'handover' || LENSES.find(({ id }) => id === lens)!.layout === 'page';
 
@@ -109,7 +138,9 @@ function LensPicker({ lens }: { lens: LensId }) {
         <Link
           key={id}
           // the step that is open may lie beyond the edge
-          ref={(link) => (id === lens ? link?.scrollIntoView({ inline: 'center', block: 'nearest' }) : undefined)}
+          ref={(link) => {
+            if (id === lens) void link?.scrollIntoView({ inline: 'center', block: 'nearest' });
+          }}
           to={`/o/${organisationId}/jobs/${jobId}/${id}`}
           aria-current={id === lens ? 'page' : undefined}
           className={`flex h-14 items-center border-b-[3px] px-3 whitespace-nowrap ${id === lens ? 'border-water font-semibold' : 'border-transparent text-soft'}`}

@@ -11,6 +11,8 @@ interface Preferences {
   /** as the sheet names first, when not chosen */ tool?: Tool;
   /** lenses whose table goes across the page, or does not, where that was chosen */ across: Readonly<Record<string, boolean>>;
   isListFolded: boolean;
+  /** how many of the page's pixels a millimetre of this screen is, once somebody has measured it */ pxPerMm?: number;
+  measureScreen(pxPerMm: number): void;
   setAcross(lens: string, across: boolean): void;
   foldList(folded: boolean): void;
   setCrew(crew: { people: number; tool?: Tool }): void;
@@ -30,6 +32,7 @@ export const usePreferences = create<Preferences>()(
       isListFolded: false,
       setAcross: (lens, across) => set((before) => ({ across: { ...before.across, [lens]: across } })),
       foldList: (isListFolded) => set({ isListFolded }),
+      measureScreen: (pxPerMm) => set({ pxPerMm }),
       setCrew: (crew) => set(crew),
       toggleUnits: () => set(({ units }) => ({ units: units === 'metric' ? 'us' : 'metric' })),
       toggleTheme: () => set(({ theme }) => ({ theme: theme === 'light' ? 'dark' : 'light' })),

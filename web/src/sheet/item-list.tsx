@@ -1,18 +1,27 @@
-import { type Face, type Feature, facesInWalk, groupBy, moves, runs } from '@caulkhorn/core/jobs';
+import { type Face, type Feature, facesInWalk, groupBy, runs } from '@caulkhorn/core/jobs';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Camera, Search } from 'lucide-react';
 import { type KeyboardEvent, type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { parts, useJob, useSelection } from '../job/job-context';
 import type { Selected } from '../job/selection';
+import { featureSeen, wetnessText } from './feature-seen';
 
 type Row =
   | { kind: 'space'; id: string; name: string }
   | { kind: 'face'; id: string; face: Face; count: number }
   | { kind: 'feature'; id: string; feature: Feature };
 
+interface ItemListProps {
+  editable: boolean;
+  beside?: ReactNode;
+  /** as long as it is, on a page that scrolls; a very long one keeps to its own */ whole?: boolean;
+}
+
+const MOST_WHOLE_PX = 6000;
+
 /** The same faces and features as on the sheet, as a list: it carries focus, names and keyboard. */
-export function ItemList({ editable, beside }: { editable: boolean; beside?: ReactNode }) {
+export function ItemList({ editable, beside, whole = false }: ItemListProps) {
   const { model, remove } = useJob(parts('model', 'remove'));
   const { selected, also, tool, select, toggle, openPlate } = useSelection('selected', 'also', 'tool', 'select', 'toggle', 'openPlate');
   const [words, setWords] = useState('');
@@ -24,7 +33,7 @@ export function ItemList({ editable, beside }: { editable: boolean; beside?: Rea
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => (forThumbs ? 48 : rows[i]!.kind === 'feature' ? 30 : 34),
+    estimateSize: (i) => (forThumbs ? 56 : rows[i]!.kind === 'feature' ? 30 : 34),
     overscan: 12,
   });
   const at = rows.findIndex((row) => row.id === selected?.id);
@@ -72,7 +81,7 @@ export function ItemList({ editable, beside }: { editable: boolean; beside?: Rea
   };
 
   return (
-    <section aria-label={t('list.name')} className="flex min-h-0 flex-1 flex-col">
+    <section aria-label={t('list.name')} className={whole ? '' : 'flex min-h-0 flex-1 flex-col'}>
       <div className="flex items-center border-b border-rule">
         <label className="flex min-w-0 flex-1 items-center gap-1.5 pl-2">
           <Search size={14} aria-hidden className="text-soft" />
@@ -81,7 +90,7 @@ export function ItemList({ editable, beside }: { editable: boolean; beside?: Rea
             value={words}
             onChange={(event) => setWords(event.target.value)}
             placeholder={t('list.search')}
-            className="h-9 w-full bg-transparent outline-none focus-visible:outline-2"
+            className="h-9 w-full bg-transparent outline-none focus-visible:outline-2 max-[719px]:h-14"
           />
         </label>
         {beside}
@@ -94,7 +103,8 @@ export function ItemList({ editable, beside }: { editable: boolean; beside?: Rea
         aria-label={t('list.name')}
         aria-activedescendant={at >= 0 ? `row-${rows[at]!.id}` : undefined}
         onKeyDown={onKey}
-        className="min-h-0 flex-1 overflow-y-auto focus-visible:outline-offset-[-2px]"
+        className={`min-h-0 overflow-y-auto focus-visible:outline-offset-[-2px] ${whole ? '' : 'flex-1'}`}
+        style={whole ? { height: virtual.getTotalSize(), maxHeight: MOST_WHOLE_PX } : undefined}
       >
         {rows.length === 0 ? <p className="p-3 text-soft">{words ? t('list.nothing-found') : t('list.empty')}</p> : null}
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
@@ -151,11 +161,9 @@ function FaceRow({ face, count }: { face: Face; count: number }) {
   );
 }
 
-const wetnessText = ({ wetState }: Feature): string => t(wetState ? `wet.${wetState}` : 'wet.not-looked');
-
 function FeatureRow({ feature }: { feature: Feature }) {
   const isRunning = runs(feature);
-  const seen = `${t(`feature.${feature.kind}`)}, ${wetnessText(feature)}${moves(feature) ? `, ${t('movement.moving')}` : ''}`;
+  const seen = featureSeen(feature);
   return (
     <>
       <b className={`w-8 shrink-0 ${isRunning ? 'text-iron' : ''}`}>{feature.mark}</b>

@@ -14,23 +14,30 @@ import {
 import { type UnitSystem, toSystem } from '@caulkhorn/core/quantities';
 import { isEqual } from 'es-toolkit';
 import { Trash2 } from 'lucide-react';
+import { Suspense, lazy, useState } from 'react';
 import { t } from '../messages/t';
-import { formatQuantity } from '../shared/numbers';
+import { fieldText, formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { SelectField, TextArea, TextField } from '../shared/ui/field';
+import { PickField } from '../shared/ui/pick-field';
 import { SavingFoot } from '../shared/ui/saving-foot';
+import { useIsPhone } from '../shared/use-media';
 import { useSavingForm } from '../shared/use-saving-form';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { type FeatureTexts, MEASURES, featureFrom, hasField, textsOf } from './feature-texts';
 import { FlowFields } from './flow-fields';
 import { trueNowIso } from '../shared/true-clock';
 
+const CrackCard = lazy(() => import('./crack-card'));
+
 /** What was seen of one feature. Each field is saved as it is left; what cannot be saved stays, with the reason beside it. */
 export function FeatureForm({ feature, editable }: { feature: Feature; editable: boolean }) {
   const { model, put, remove } = useJob(parts('model', 'put', 'remove'));
   const { select } = useSelection('select');
   const units = useUnits();
+  const isPhone = useIsPhone();
+  const [holding, setHolding] = useState(false);
   const form = useSavingForm({
     key: `feature ${feature.id} ${units}`,
     of: feature,
@@ -49,6 +56,21 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
   const { register, formState, save, choice } = form;
   const { errors: faults } = formState;
   const field = (name: Exclude<keyof FeatureTexts, 'path'>) => form.field(name);
+  const pick = (name: 'wetState' | 'movement') => (value: string) => {
+    form.setValue(name, value, { shouldDirty: true });
+    save();
+  };
+  const wetness = {
+    label: t('field.wetState'),
+    options: [{ value: '', label: t('wet.not-looked') }, ...WET_STATES.map((s) => ({ value: s, label: t(`wet.${s}`) }))],
+    hint: form.watch('wetState') === '' ? t('wet.not-looked-hint') : undefined,
+    fault: faults.wetState?.message,
+  };
+  const movement = {
+    label: t('field.movement'),
+    options: [{ value: '', label: t('movement.unknown') }, ...MOVEMENTS.map((m) => ({ value: m, label: t(`movement.${m}`) }))],
+    hint: form.watch('movement') === '' ? t('movement.unknown-hint') : undefined,
+  };
   const mm = toSystem(1, 'mm', units).unit;
   const face = model.faces.find((f) => f.id === feature.faceId)!;
 
@@ -62,25 +84,31 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
     >
       <fieldset disabled={!editable} className="grid grid-cols-2 gap-2.5">
         <TextField label={t('field.mark')} fault={faults.mark?.message} {...field('mark')} />
-        <SelectField
-          label={t('field.wetState')}
-          options={[{ value: '', label: t('wet.not-looked') }, ...WET_STATES.map((s) => ({ value: s, label: t(`wet.${s}`) }))]}
-          hint={form.watch('wetState') === '' ? t('wet.not-looked-hint') : undefined}
-          fault={faults.wetState?.message}
-          {...choice('wetState')}
-        />
+        {isPhone ? (
+          <div className="col-span-2">
+            <PickField {...wetness} value={form.watch('wetState')} onPick={pick('wetState')} />
+          </div>
+        ) : (
+          <SelectField {...wetness} {...choice('wetState')} />
+        )}
         {MEASURES.filter((name) => hasField(feature, name) && (name !== 'movementMm' || form.watch('movement') === 'moving')).map(
           (name) => (
             <TextField key={name} label={t(`field.${name}`)} unit={mm} inputMode="decimal" fault={faults[name]?.message} {...field(name)} />
           ),
         )}
+        {isPhone && feature.kind === 'crack' ? (
+          <Button className="h-14 self-end" onClick={() => setHolding(true)}>
+            {t('crack-card.open')}
+          </Button>
+        ) : null}
         {hasField(feature, 'movement') ? (
-          <SelectField
-            label={t('field.movement')}
-            options={[{ value: '', label: t('movement.unknown') }, ...MOVEMENTS.map((m) => ({ value: m, label: t(`movement.${m}`) }))]}
-            hint={form.watch('movement') === '' ? t('movement.unknown-hint') : undefined}
-            {...choice('movement')}
-          />
+          isPhone ? (
+            <div className="col-span-2">
+              <PickField {...movement} value={form.watch('movement')} onPick={pick('movement')} />
+            </div>
+          ) : (
+            <SelectField {...movement} {...choice('movement')} />
+          )
         ) : null}
         {hasField(feature, 'pipe') ? (
           <SelectField label={t('field.pipe')} options={PIPE_KINDS.map((p) => ({ value: p, label: t(`pipe.${p}`) }))} {...choice('pipe')} />
@@ -124,6 +152,18 @@ export function FeatureForm({ feature, editable }: { feature: Feature; editable:
         </details>
       </fieldset>
       <SavingFoot faults={faults} />
+      <Suspense>
+        {holding ? (
+          <CrackCard
+            close={() => setHolding(false)}
+            onRead={(width) => {
+              form.setValue('widthMm', fieldText(width, 'mm', units), { shouldDirty: true });
+              save();
+              setHolding(false);
+            }}
+          />
+        ) : null}
+      </Suspense>
       {editable ? (
         <Button
           className="self-start text-iron"

@@ -1,3 +1,4 @@
+import { FeatureDto, checkShape } from '@caulkhorn/contract';
 import { FEATURE_SPECS, type Feature } from '@caulkhorn/core/jobs';
 import { crack } from '../../../core/src/testing/sample-job';
 import { featureFrom, hasField, textsOf } from './feature-texts';
@@ -66,6 +67,20 @@ test.each(Object.keys(FEATURE_SPECS) as Feature['kind'][])('a %s that nobody tou
     typed: { widthMm: { text: '0,37', unit: 'mm' } },
   };
   for (const units of ['metric', 'us'] as const) expect(typed(feature, {}, units)).toEqual(feature);
+});
+
+test('what nobody has looked at stays so while the rest is written down, and can be saved', () => {
+  const ids = { id: 'a3bb189e-8bf9-4888-9912-ace4e6543002', faceId: '7d444840-9dc0-41d1-b245-5ffdce74fad2' };
+  const { movement: _m, wetState: _w, ...unseen }: Feature = crack(ids);
+  const wide = typed(unseen, { widthMm: '0.4' });
+  expect(wide.widthMm).toBe(0.4);
+  expect(Object.keys(wide)).not.toEqual(expect.arrayContaining(['movement']));
+  expect(Object.keys(wide)).not.toEqual(expect.arrayContaining(['wetState']));
+  expect(checkShape(FeatureDto, wide)).toMatchObject({ ok: true });
+  // looked at, and taken back again
+  const seen = typed(wide, { movement: 'moving', wetState: 'damp' });
+  expect(seen).toMatchObject({ movement: 'moving', wetState: 'damp' });
+  expect(typed(seen, { movement: '', wetState: '' })).toEqual(wide);
 });
 
 test('a width is kept as typed beside its millimetres', () => {

@@ -63,8 +63,7 @@ export function featureFrom(feature: Feature, texts: FeatureTexts, units: UnitSy
   return {
     ...rest,
     path,
-    // a kind that can move or has a pipe says how, as its form shows it
-    ...(hasField(feature, 'movement') ? { movement: texts.movement as Feature['movement'] } : {}),
+    // a kind that has a pipe says which, as its form shows it
     ...(hasField(feature, 'pipe') ? { pipe: texts.pipe as Feature['pipe'] } : {}),
     ...(flow ? { flow } : {}),
     ...(texts.pastLeakage ? { pastLeakage: true } : {}),
