@@ -121,9 +121,9 @@ test.describe('by finger', () => {
     const turn = page.getByRole('navigation', { name: 'This place' });
     await expect(turn).toContainText('2 of 15');
     // from face to face by a press, and back to all of them
-    await turn.getByRole('button', { name: 'The one before' }).tap();
+    await turn.getByRole('button', { name: 'The one before' }).click();
     await expect(turn).toContainText('1 of 15');
-    await turn.getByRole('button', { name: 'All faces' }).tap();
+    await turn.getByRole('button', { name: 'All faces' }).click();
     await expect(row(page, /Reel store, east/)).toBeVisible();
   });
 });

@@ -130,6 +130,23 @@ describe('layers altered with a reason', () => {
     expect(kg(plan, 'mesh')).toBeGreaterThan(PLAIN.areaM2);
   });
 
+  // a render keyed in and left twelve hours, a screed of 65 mm with 14 bags a m³ and 125 mL of waterproofer a bag: common practice, no source
+  test.each<[LayerAlteration['layer'], ProductRole, object]>([
+    ['render', 'levelling-render', { after: expect.objectContaining({ minH: 12, maxH: null }) }],
+    ['levelling', 'levelling-render', {}],
+    ['screed', 'screed-waterproofer', { perM2: expect.closeTo(0.12, 9) }],
+    ['board', 'protection-board', {}],
+    ['drainage', 'drainage-mat', {}],
+  ])('%s is added with its own product, outside what counts as film', (layer, role, part) => {
+    const plan = changed('rigid-slurry', { do: 'add', layer, ...because });
+    const added = plan.layers.filter((each) => each.layer === layer);
+    expect(added).toMatchObject([{ counts: false, ...part }]);
+    expect(added[0]!.product.role).toBe(role);
+    // what levels the wall lies under the coats, all the rest over them
+    const at = plan.layers.indexOf(added[0]!);
+    expect(at < plan.layers.findIndex(({ id }) => id === 'coat-1')).toBe(layer === 'levelling');
+  });
+
   test('a layer that the family has on conditions is laid once, and without them', () => {
     expect(
       changed('thick-film', { do: 'add', layer: 'silicate-primer', ...because }).layers.filter(({ layer }) => layer === 'silicate-primer'),
