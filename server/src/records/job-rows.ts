@@ -81,7 +81,7 @@ interface JobRow {
 
 /** The same, put together by the database: nobody on the way needs to know what the bodies say. */
 export const READ_JOB_TEXT = `select kind, string_agg(body::text, ',' order by added) as bodies,
-  string_agg(format('"%s":%s', id, version), ',') as versions from (${READ_JOB}) as row group by kind`;
+  string_agg('"' || id || '":' || version, ',') as versions from (${READ_JOB}) as row group by kind`;
 
 export interface JobTextRow {
   kind: ItemKind | 'job';
