@@ -7,8 +7,11 @@ import {
   type Feature,
   type ItemKind,
   type JobModel,
+  LIMITS,
+  READING_SPECS,
   type Reading,
   checkItem,
+  checkModel,
   lookupIn,
 } from './index';
 
@@ -194,4 +197,32 @@ test('a round shaft stands where its face is unrolled from, and its levels rise 
   close(sitePoint(tunnel, [5, 0]), [15, 22, -4]);
   close(sitePoint(tunnel, [5, Math.PI]), [15, 20, -2]);
   close(sitePoint({ ...tunnel, startAngleDeg: 180 }, [0, 0]), [10, 18, -4]);
+});
+
+test.each(Object.entries(READING_SPECS))(
+  'a reading of %s may be as much as its bounds, and they are told with the refusal',
+  (kind, { min, max }) => {
+    const bounds = (value: number) =>
+      checkItem('reading', reading({ kind: kind as Reading['kind'], value }), lookupIn(sampleJob()), '').filter(
+        ({ path }) => path === 'value',
+      );
+    if (Number.isFinite(min)) {
+      expect(bounds(min).filter(({ code }) => code !== 'not-whole')).toEqual([]);
+      expect(bounds(min - 0.001)).toContainEqual({ code: 'below-min', path: 'value', values: { min } });
+    }
+    if (Number.isFinite(max)) {
+      expect(bounds(max).filter(({ code }) => code !== 'not-whole')).toEqual([]);
+      expect(bounds(max + 0.001)).toContainEqual({ code: 'above-max', path: 'value', values: { max } });
+    }
+  },
+);
+
+test('a list may be as long as its limit, and no longer', () => {
+  const model = sampleJob();
+  const rooms = (n: number) =>
+    Array.from({ length: n }, (_, i) => ({ id: i === 0 ? model.spaces[0]!.id : `room ${i}`, name: `Room ${i}`, order: i }));
+  expect(checkModel({ ...model, spaces: rooms(LIMITS.spaces) })).toEqual([]);
+  expect(checkModel({ ...model, spaces: rooms(LIMITS.spaces + 1) })).toEqual([
+    { code: 'too-many', path: 'spaces', values: { max: LIMITS.spaces } },
+  ]);
 });
