@@ -191,7 +191,8 @@ test('on the phone: drips are counted by one big button', async ({ page }) => {
   await jobs(page)
     .getByRole('link', { name: /Lock gatehouse/ })
     .click();
-  await choose(page, /K1/);
+  await row(page, /K1/).click();
+  await expect(page.getByRole('heading', { name: /K1/ })).toBeVisible();
   await page.getByLabel('Measured').selectOption('drips counted');
   await page.getByRole('button', { name: 'Count drips' }).click();
   const button = page.getByRole('button', { name: /^Drip/ });

@@ -80,6 +80,14 @@ test('a job is renamed, given its hours, copied, archived, brought back and dele
   await settings.getByLabel('Hours a day (h)').fill('25');
   await settings.getByLabel('Datum').click();
   await expect(settings).toContainText('Not saved yet');
+  await settings.getByLabel('Hours a day (h)').fill('9');
+  // a field is left by pressing a box: both count, however fast they follow each other
+  await settings.getByLabel('Site').fill('Slip 4');
+  await settings.getByRole('checkbox', { name: 'before the first layer goes on' }).evaluate((box: HTMLInputElement) => {
+    (document.activeElement as HTMLElement).blur();
+    box.click();
+  });
+  await expect(settings.getByRole('checkbox', { name: 'before the first layer goes on' })).toBeChecked();
   await settings.getByLabel('Hours a day (h)').fill('8');
   // what is still being typed is saved as the dialog is left
   await page.keyboard.press('Escape');

@@ -33,8 +33,9 @@ export function useSavingForm<T extends FieldValues, O>(saving: Saving<T, O>): S
     const typed = getValues();
     const issues = write(typed);
     if (issues.length > 0) return form.showIssues(issues, prefix);
+    // the fields stay in place: who leaves one by pressing a box ticks that box in the same moment
+    reset(typed, { keepFieldsRef: true });
     form.forget();
-    reset(typed);
   };
 
   // what is being typed is told apart only where someone asks for it
@@ -48,6 +49,8 @@ export function useSavingForm<T extends FieldValues, O>(saving: Saving<T, O>): S
     // only what changed is shown anew: what was saved here a moment ago may not have come round yet
     const next = mapValues(texts, (text, name) => (name in dirtyFields || !isEqual(text, before.texts[name]) ? text : typed[name]));
     reset({ ...next, ...stays?.(typed, before.of) } as DefaultValues<T>, { keepDirtyValues: true, keepErrors: true });
+    // what was shown anew is no text of anybody's to be kept
+    if (Object.keys(dirtyFields).length === 0) form.forget();
   });
 
   // what was typed before a reload is saved now, or told why not

@@ -37,7 +37,8 @@ export function Dialog({ open, onOpenChange, title, wide, children }: DialogProp
             event.preventDefault();
             if (from.current instanceof HTMLElement) from.current.focus();
           }}
-          className={`fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[4px] border border-rule-strong bg-raised shadow-xl ${wide ? 'max-w-2xl' : 'max-w-lg'}`}
+          // held at its top: what comes late makes it longer and moves nothing from under a finger
+          className={`fixed top-[4vh] left-1/2 z-50 flex max-h-[92vh] w-[calc(100vw-24px)] -translate-x-1/2 flex-col rounded-[4px] border border-rule-strong bg-raised shadow-xl ${wide ? 'max-w-2xl' : 'max-w-lg'}`}
         >
           <div className="flex items-center justify-between gap-3 border-b border-rule px-4 py-2.5">
             <Primitive.Title className="text-base font-semibold">{title}</Primitive.Title>
