@@ -42,10 +42,6 @@ interface Around {
   /** by face with a running leak */ stoppingOf: ReadonlyMap<string, Stopping>;
 }
 
-/**
- * Plans a job again and again, and works out anew only the faces of which something has changed. Items of a model are never
- * changed in place, so that what is the same object is the same.
- */
 /** What a plan is made of. */
 interface Planned {
   model: JobModel;
@@ -53,6 +49,10 @@ interface Planned {
   house: House;
 }
 
+/**
+ * Plans a job again and again, and works out anew only the faces of which something has changed. Items of a model are never
+ * changed in place, so that what is the same object is the same.
+ */
 export class Planner {
   private readonly faces = new Map<string, Remembered>();
   private readonly supply = new SupplyMemory();
