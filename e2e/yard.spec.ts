@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
 import { allSent, choose, copyOfHarbourWorks, goTo, openJob, signIn } from './support';
 
@@ -123,6 +124,56 @@ test('a forecast comes from a file or the simulated station, says how far it rea
   await expect(dialog).toContainText('No forecast is here');
   await page.keyboard.press('Escape');
   await allSent(page);
+});
+
+test('the air of a room follows from the forecast: a heater warms it for so much, a cold one closes hours, and past the forecast a month is only usual', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto(await copyOfHarbourWorks(page, 'Quay, in winter'));
+  await goTo(page, 'Programme');
+  await page.getByRole('button', { name: 'Weather' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Weather ahead' });
+  await expect(dialog).toContainText('Take a forecast first');
+  const from = Math.floor(Date.now() / 3_600_000) * 3_600_000;
+  const lines = Array.from({ length: 96 }, (_, h) => `${new Date(from + h * 3_600_000).toISOString()},-15`);
+  const csv = { name: 'frost.csv', mimeType: 'text/csv', buffer: Buffer.from(['time,air °C', ...lines].join('\n')) };
+  await dialog.getByLabel(/An hour a line/).setInputFiles(csv);
+  await expect(dialog).toContainText('It says nothing of humidity');
+  await dialog.getByRole('button', { name: /^Usual months/ }).click();
+  await expect(dialog).toContainText('for five weeks more');
+  await dialog.getByText('The twelve months').click();
+  const january = dialog.getByRole('group', { name: 'Jan' });
+  await january.getByLabel(/^Air, mean/).fill('70');
+  await page.keyboard.press('Tab');
+  await expect(january).toContainText('At most 50');
+  await january.getByLabel(/^Air, mean/).fill('-2');
+  await page.keyboard.press('Tab');
+  const room = dialog.getByRole('region').filter({ hasText: 'Not reckoned' }).first();
+  await room.getByRole('button', { name: 'Reckon its air' }).click();
+  const reckoned = dialog
+    .getByRole('region')
+    .filter({ has: page.getByRole('button', { name: /^Forget what stands in/ }) })
+    .last();
+  await reckoned.getByLabel(/^Air changes/).fill('4');
+  await page.keyboard.press('Tab');
+  await expect(reckoned).toContainText(/Coldest surface −/);
+  const coldest = async () => Number(/Coldest surface (−?[\d.]+)/.exec((await reckoned.textContent())!)![1]!.replace('−', '-'));
+  const unheated = await coldest();
+  await reckoned.getByLabel(/^Heater/).fill('40');
+  await page.keyboard.press('Tab');
+  await dialog.getByLabel(/^Price of power/).fill('0.30');
+  await page.keyboard.press('Tab');
+  await expect(reckoned).toContainText(/kWh until .*heater .*together €/);
+  expect(await coldest()).toBeGreaterThanOrEqual(unheated);
+  await expect(reckoned.getByRole('figure')).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa', 'best-practice']).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await allSent(page);
+  await page.reload();
+  await page.getByRole('button', { name: /^Weather until/ }).click();
+  await expect(reckoned.getByLabel(/^Heater/)).toHaveValue('40');
+  await expect(january.getByLabel(/^Air, mean/)).toHaveValue('-2');
 });
 
 test('a face is coated in strips: each is a piece of work of its own, with its place on the face', async ({ page }) => {

@@ -1,1 +1,12 @@
-export { bucketMl, isProbeSteady, meterDigits, outdoorsAt, pondAt, probeRhPct, pullN, tidalLevelM, weatherAt } from './signals.js';
+export {
+  bucketMl,
+  isProbeSteady,
+  meterDigits,
+  outdoorsAt,
+  pondAt,
+  probeRhPct,
+  pullN,
+  tidalLevelM,
+  usualOutdoors,
+  weatherAt,
+} from './signals.js';

@@ -99,3 +99,16 @@ function tenth(value: number): number {
   // no −0: it is written and read as 0
   return Math.round(value * 10) / 10 + 0;
 }
+
+const HOURS_OF_MONTH = 30 * 24;
+
+/** What the yard's months usually are, January to December: means of the same year of weather, and how far day and night swing about them. */
+export function usualOutdoors(year: number): { airC: number; swingC: number; humidityPct: number }[] {
+  return Array.from({ length: 12 }, (_, month) => {
+    const hours = Array.from({ length: HOURS_OF_MONTH }, (_, h) => outdoorsAt(Date.UTC(year, month, 1) + h * HOUR_MS));
+    const mean = (of: (hour: OutdoorWeather, h: number) => number) => hours.reduce((sum, hour, h) => sum + of(hour, h), 0) / hours.length;
+    // the part of it that goes with the hour of the day, warmest at three
+    const swingC = 2 * mean(({ airC }, h) => airC * Math.cos((2 * Math.PI * (h - 15)) / 24));
+    return { airC: tenth(mean(({ airC }) => airC)), swingC: tenth(swingC), humidityPct: tenth(mean(({ humidityPct }) => humidityPct)) };
+  });
+}

@@ -80,10 +80,8 @@ export function number(unit: string, limits: NumberLimits = {}): Field<number> {
       const fail = (code: string, values?: Issue['values']): undefined => void issues.push(issue(code, path, values));
       if (typeof raw !== 'number' || !Number.isFinite(raw)) return fail('not-a-number');
       if (whole && !Number.isInteger(raw)) return fail('not-whole');
-      if (above !== undefined && raw <= above) return fail('not-above', { above, unit });
-      if (min !== undefined && raw < min) return fail('below-min', { min, unit });
-      if (max !== undefined && raw > max) return fail('above-max', { max, unit });
-      return raw;
+      if (raw <= over) return fail('not-above', { above: over, unit });
+      return raw < least ? fail('below-min', { min: least, unit }) : fail('above-max', { max: most, unit });
     },
   };
 }

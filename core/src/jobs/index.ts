@@ -139,6 +139,8 @@ export { roomShapes, shaftShapes, tapedWalls, tunnelShapes, walkWalls } from './
 export type { PlacedShape } from './rooms.js';
 export { MACHINE_KINDS, SKILLS } from './machine-kinds.js';
 export type { MachineKind, Skill, SkillCard } from './machine-kinds.js';
+export { ROOM_WETNESS } from './climate-fields.js';
+export type { Climate, RoomClimate, UsualMonths } from './climate-fields.js';
 export { MOST_FORECAST_H } from './forecast-field.js';
 export { PERMIT_KINDS } from './permit.js';
 export type { Permit, PermitKind } from './permit.js';

@@ -43,6 +43,7 @@ import type {
   WaterLevel,
 } from './job.js';
 import { READING_SPECS } from './reading-kinds.js';
+import { CLIMATE_FIELD, USUAL_MONTHS_FIELD } from './climate-fields.js';
 import { FORECAST_FIELD } from './forecast-field.js';
 import { HOLD_KINDS } from './hold-kinds.js';
 import { PERMITS_FIELD } from './permit.js';
@@ -168,6 +169,8 @@ export const JOB_HEAD_FIELDS = {
   demands: optional(demands),
   ahead: optional(record({ minC: number('°C', { min: -40, max: 60 }), maxC: number('°C', { min: -40, max: 60 }) })),
   forecast: optional(FORECAST_FIELD),
+  usualMonths: optional(USUAL_MONTHS_FIELD),
+  climate: optional(CLIMATE_FIELD),
   permits: optional(PERMITS_FIELD),
   holds: optional(list(choice(HOLD_KINDS), HOLD_KINDS.length, 0)),
   week: optional(

@@ -1,3 +1,4 @@
+import type { Climate, UsualMonths } from './climate-fields.js';
 import type { HoldKind } from './hold-kinds.js';
 import type { MachineKind } from './machine-kinds.js';
 import type { Permit } from './permit.js';
@@ -21,6 +22,8 @@ export interface JobHead {
   /** written out for this job */ permits?: Permit[];
   /** where work stops until somebody else has looked */ holds?: HoldKind[];
   /** of the air outdoors, hour by hour; hours that nobody forecast are missing */ forecast?: Forecast;
+  /** past the end of the forecast */ usualMonths?: UsualMonths;
+  /** what makes the air of its rooms, where somebody said so */ climate?: Climate;
   /** when its crew works, in the job's own zone, where that is not the usual week */ week?: WorkWeek;
   weights?: RankingWeights;
   /** scaffold, pumping, light: minor units a m² of face */ accessMinorPerM2?: number;

@@ -33,16 +33,21 @@ export function dewPointOf(airTemperatureC: number, relativeHumidityPct: number)
   }
 }
 
-const DRIEST_PA = psychrolib.GetSatVapPres(-100);
+/** Pressure of vapour over water, or ice, that the air is full of, Pa (ASHRAE Handbook, Fundamentals); throws outside −100 to 200 °C. */
+export function saturationPa(temperatureC: number): number {
+  return psychrolib.GetSatVapPres(temperatureC);
+}
+
+const DRIEST_PA = saturationPa(-100);
 
 /**
  * Whether a surface stands less than so many kelvin above the dew point; null when the air is too dry for the equations. Compares
  * vapour pressures, which needs no search for the dew point itself: forecasts are judged by the thousand hours.
  */
 export function isNearDew(air: { airC: number; rhPct: number }, surfaceC: number, marginC: number): boolean | null {
-  const vapourPa = (air.rhPct / 100) * psychrolib.GetSatVapPres(air.airC);
+  const vapourPa = (air.rhPct / 100) * saturationPa(air.airC);
   if (vapourPa < DRIEST_PA) return null;
-  return vapourPa > psychrolib.GetSatVapPres(surfaceC - marginC + 1e-9);
+  return vapourPa > saturationPa(surfaceC - marginC + 1e-9);
 }
 
 /**

@@ -5,6 +5,8 @@ export { equivalentAge, temperatureSeries } from './equivalent-age.js';
 export { MIST_OFTENER_OVER, evaporationRate } from './evaporation-rate.js';
 export { headAt, pressureKPa } from './hydrostatics.js';
 export { risingDamp } from './rising-damp.js';
+export { roomClimate, vapourKgM3 } from './room-climate.js';
+export type { OutsideAir, RoomHour, RoomServices, RoomSurface } from './room-climate.js';
 export { waterViscosityPaS } from './water-viscosity.js';
 export { SeepageGrid, headsOnceShut, headsWith } from './seepage.js';
 export type { LeakNetwork } from './seepage.js';

@@ -13,6 +13,7 @@ import {
   USUAL_CREW,
   USUAL_HOUSE,
   wallAhead,
+  hoursAhead,
   weatherHours,
 } from './index';
 
@@ -145,7 +146,7 @@ describe('hours that the weather closes', () => {
     hours: hours.map(({ h, ...part }) => ({ at: new Date(MONDAY_7 + h * H).toISOString(), airC: 15, ...part })),
   });
   const spans = (of: Forecast, product = slurry) =>
-    weatherHours(product, of, undefined).map(({ fromMs, toMs, because }) => [
+    weatherHours(product, hoursAhead({ forecast: of, timeZone: 'UTC' }), undefined).map(({ fromMs, toMs, because }) => [
       (fromMs - MONDAY_7) / H,
       (toMs - MONDAY_7) / H,
       because.code === 'weather' && because.breach.code,
@@ -177,7 +178,7 @@ describe('hours that the weather closes', () => {
   test('a wall outdoors follows the forecast, then its last day on the whole', () => {
     const ahead = wallAhead(
       [{ atMs: MONDAY_7 - H, temperatureC: 8 }],
-      forecast(fine.map(({ h }) => ({ h, airC: h < 24 ? 30 : 10 }))),
+      fine.map(({ h }) => ({ atMs: MONDAY_7 + h * H, temperatureC: h < 24 ? 30 : 10 })),
       MONDAY_7,
     );
     expect(ahead[0]).toEqual({ atMs: MONDAY_7 - H, temperatureC: 8 });

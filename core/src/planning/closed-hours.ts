@@ -13,7 +13,13 @@ export type Closing =
   | { code: 'material'; product: string; /** from the day of ordering */ days: number }
   | { code: 'person-off'; person: string }
   | { code: 'person-away'; person: string; jobs: string[] }
-  | { code: 'weather'; product: string; breach: Breach };
+  | {
+      code: 'weather';
+      product: string;
+      breach: Breach;
+      where: 'outdoors' | 'room';
+      /** past the end of the forecast, as the month usually is */ isUsual?: true;
+    };
 
 export interface ClosedHours extends Interval {
   because: Closing;

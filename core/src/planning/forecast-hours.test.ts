@@ -1,10 +1,17 @@
 import { HOUR_MS } from '../quantities';
-import { wallAhead } from './index';
+import { hoursAhead, wallAhead } from './index';
 
 const NOW = Date.parse('2026-05-20T06:00:00Z');
-const hour = (h: number, airC: number) => ({ at: new Date(NOW + h * HOUR_MS).toISOString(), airC, rhPct: 70 });
+const hour = (h: number, airC: number) => ({ at: new Date(NOW + h * HOUR_MS).toISOString(), airC, humidityPct: 70 });
 const ahead = (hours: ReturnType<typeof hour>[]) =>
-  wallAhead([{ atMs: NOW - HOUR_MS, temperatureC: 9 }], { source: 'csv', madeAt: hour(0, 0).at, hours } as never, NOW);
+  wallAhead(
+    [{ atMs: NOW - HOUR_MS, temperatureC: 9 }],
+    hoursAhead({ timeZone: 'UTC', forecast: { source: 'csv', madeAt: hour(0, 0).at, hours } }).map(({ atMs, airC }) => ({
+      atMs,
+      temperatureC: airC,
+    })),
+    NOW,
+  );
 
 test('a wall outdoors: as measured, then as forecast, then as the last day was on the whole, one hour after it', () => {
   const hours = [hour(-3, 50), ...Array.from({ length: 30 }, (_, h) => hour(h + 1, h < 6 ? 40 : 10 + (h % 2)))];

@@ -5,8 +5,10 @@ import { type Breach, breachesOf } from '../site-log/index.js';
 import type { TemperatureAt } from '../programme/index.js';
 import type { ClosedHours } from './closed-hours.js';
 import type { FacePlan } from './face-plan.js';
+import type { HourAhead } from './hours-ahead.js';
 import { OUTDOORS } from './outdoors.js';
 import { toolFor } from './placing-pace.js';
+import type { RoomAhead } from './rooms-ahead.js';
 import { materialFor } from './supply.js';
 import type { WorkItem } from './work-items.js';
 
@@ -15,62 +17,119 @@ const RAIN_MM = 0.2;
 /** Until a film no longer blisters where its sheet names no hour, h; common practice, no source. */
 const USUAL_SET_H = 12;
 
+/** The air at a surface in one hour, in order of time. */
+interface HourAt extends Omit<HourAhead, 'isUsual'> {
+  isUsual?: boolean;
+  surfaceC: number;
+}
+
 /**
- * Hours in which a product may not be laid outdoors by its own sheet, as they are forecast: the surface is as warm as the air, no sun
- * on it. Of hours that the forecast does not cover nothing is known, and none is closed.
+ * Hours in which a product may not be laid by its own sheet, as they are forecast or reckoned. Of hours that nothing tells of nothing is
+ * known, and none is closed.
  */
-export function weatherHours(product: Product, { hours }: Forecast, tool: Tool | undefined): ClosedHours[] {
-  const sorted = hours.map((hour) => ({ ...hour, atMs: Date.parse(hour.at) })).sort((a, b) => a.atMs - b.atMs);
+function hoursShut(product: Product, hours: readonly HourAt[], { tool, where }: { tool: Tool | undefined; where: Where }): ClosedHours[] {
   const frostFreeH = product.limits.frostFreeH ?? FROST_FREE_H;
   const setH = product.coat?.recoat.minH ?? USUAL_SET_H;
   const isSprayed = product.placingKgPerMin !== undefined && toolFor(product, tool) === 'spray';
+  const rains = nextRain(hours);
   const closed: ClosedHours[] = [];
-  sorted.forEach((hour, i) => {
-    const until = (h: number) => sorted.slice(i).filter(({ atMs }) => atMs < hour.atMs + h * HOUR_MS);
-    const rain = sorted.slice(i).find(({ rainMm = 0 }) => rainMm >= RAIN_MM);
+  hours.forEach((hour, i) => {
+    const ahead = (h: number) => hours.slice(i, afterHours(hours, i, h));
+    const rain = rains[i];
     const [breach] = breachesOf(product, {
-      ...{ airTemperatureC: hour.airC, surfaceTemperatureC: hour.airC, relativeHumidityPct: hour.humidityPct ?? 0 },
-      coldestAheadC: Math.min(...until(frostFreeH).map(({ airC }) => airC)),
-      warmestAheadC: Math.max(...until(setH).map(({ airC }) => airC)),
-      ...(rain ? { rainInH: (rain.atMs - hour.atMs) / HOUR_MS } : {}),
+      ...{ airTemperatureC: hour.airC, surfaceTemperatureC: hour.surfaceC, relativeHumidityPct: hour.humidityPct ?? 0 },
+      coldestAheadC: Math.min(...ahead(frostFreeH).flatMap(({ airC, surfaceC }) => [airC, surfaceC])),
+      warmestAheadC: Math.max(...ahead(setH).map(({ surfaceC }) => surfaceC)),
+      ...(rain === undefined ? {} : { rainInH: (rain - hour.atMs) / HOUR_MS }),
       ...(isSprayed && hour.windMS !== undefined ? { windMS: hour.windMS } : {}),
     });
     // what is laid in the rain is washed off, whatever its sheet says of the hours after
     const found: Breach | undefined =
-      breach ?? (rain && rain.atMs === hour.atMs ? { code: 'rain-ahead', figure: 0, limit: 1, unit: 'h', isFinal: false } : undefined);
+      breach ?? (rain === hour.atMs ? { code: 'rain-ahead', figure: 0, limit: 1, unit: 'h', isFinal: false } : undefined);
     if (!found) return;
+    const because = {
+      code: 'weather' as const,
+      product: product.name,
+      breach: found,
+      where,
+      ...(hour.isUsual ? { isUsual: true as const } : {}),
+    };
     const last = closed.at(-1);
     const toMs = hour.atMs + HOUR_MS;
-    if (last && last.toMs === hour.atMs && last.because.code === 'weather' && last.because.breach.code === found.code) last.toMs = toMs;
-    else closed.push({ fromMs: hour.atMs, toMs, because: { code: 'weather', product: product.name, breach: found } });
+    if (last?.toMs === hour.atMs && isSameReason(last.because, because)) last.toMs = toMs;
+    else closed.push({ fromMs: hour.atMs, toMs, because });
   });
   return closed;
 }
 
-/** For the work of a job, what the forecast closes; nothing under a roof, and nothing where nothing is laid that is mixed. */
+type Where = 'outdoors' | 'room';
+
+const isSameReason = (a: ClosedHours['because'], b: Extract<ClosedHours['because'], { code: 'weather' }>): boolean =>
+  a.code === 'weather' && a.breach.code === b.breach.code && a.isUsual === b.isUsual;
+
+/** For each hour when it rains next, ms; undefined where it no longer does. */
+function nextRain(hours: readonly HourAt[]): (number | undefined)[] {
+  let next: number | undefined;
+  return hours
+    .map(({ atMs, rainMm = 0 }) => ({ atMs, rains: rainMm >= RAIN_MM }))
+    .toReversed()
+    .map(({ atMs, rains }) => (next = rains ? atMs : next))
+    .toReversed();
+}
+
+function afterHours(hours: readonly HourAt[], from: number, h: number): number {
+  let end = from;
+  while (end < hours.length && hours[end]!.atMs < hours[from]!.atMs + h * HOUR_MS) end++;
+  return end;
+}
+
+/** Hours in which a product may not be laid outdoors: the surface is as warm as the air, no sun on it. */
+export function weatherHours(product: Product, hours: readonly HourAhead[], tool: Tool | undefined): ClosedHours[] {
+  const at = hours.map((hour) => ({ ...hour, surfaceC: hour.airC }));
+  return hoursShut(product, at, { tool, where: 'outdoors' });
+}
+
+/** For the work of a job, what the forecast closes, and in rooms what follows from it; nothing where nothing is laid that is mixed. */
 export function weatherOf(
-  forecast: Forecast,
-  { faces, plans, tool }: { faces: readonly Face[]; plans: readonly FacePlan[]; tool: Tool | undefined },
+  hours: readonly HourAhead[],
+  {
+    faces,
+    plans,
+    tool,
+    rooms,
+  }: { faces: readonly Face[]; plans: readonly FacePlan[]; tool: Tool | undefined; rooms: readonly RoomAhead[] },
 ): (item: WorkItem) => readonly ClosedHours[] {
   const nearOf = new Map(faces.map(({ id, near }) => [id, near.kind]));
   const linesOf = new Map(plans.map(({ faceId, lines }) => [faceId, lines]));
-  const known = new Map<Product, ClosedHours[]>();
+  const inRoom = new Map(rooms.flatMap((room) => room.faceIds.map((id, i) => [id, surfaceHours(room, i)] as const)));
+  const outdoors = new Map<Product, ClosedHours[]>();
+  const indoors = new Map<HourAt[], Map<Product, ClosedHours[]>>();
   return (item) => {
-    if (!OUTDOORS.has(nearOf.get(item.faceId)!)) return [];
+    const isOutdoors = OUTDOORS.has(nearOf.get(item.faceId)!);
+    const surface = inRoom.get(item.faceId);
+    if (!isOutdoors && !surface) return [];
     const product = materialFor(item, linesOf.get(item.faceId) ?? [])?.product;
     if (product?.measure !== 'kg') return [];
-    const hours = known.get(product) ?? weatherHours(product, forecast, tool);
-    known.set(product, hours);
-    return hours;
+    if (isOutdoors) return kept(outdoors, product, () => weatherHours(product, hours, tool));
+    const known = kept(indoors, surface!, () => new Map<Product, ClosedHours[]>());
+    return kept(known, product, () => hoursShut(product, surface!, { tool, where: 'room' }));
   };
 }
 
-/** What a wall outdoors will be like: as it was measured, then as the air is forecast, then as its last day was on the whole. */
-export function wallAhead(measured: readonly TemperatureAt[], { hours }: Forecast, nowMs: number): TemperatureAt[] {
-  const ahead = hours
-    .map(({ at, airC }) => ({ atMs: Date.parse(at), temperatureC: airC }))
-    .filter(({ atMs }) => atMs > nowMs)
-    .sort((a, b) => a.atMs - b.atMs);
+const surfaceHours = ({ hours }: RoomAhead, i: number): HourAt[] =>
+  hours.map(({ atMs, airC, humidityPct, surfacesC, isUsual }) => ({ atMs, airC, humidityPct, surfaceC: surfacesC[i]!, isUsual }));
+
+function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+  const known = map.get(key);
+  if (known !== undefined) return known;
+  const made = make();
+  map.set(key, made);
+  return made;
+}
+
+/** What a wall will be like: as it was measured, then as it is told ahead, then as its last day was on the whole. */
+export function wallAhead(measured: readonly TemperatureAt[], told: readonly TemperatureAt[], nowMs: number): TemperatureAt[] {
+  const ahead = told.filter(({ atMs }) => atMs > nowMs);
   const last = ahead.at(-1);
   if (!last) return [...measured];
   const lastDay = ahead.filter(({ atMs }) => atMs > last.atMs - 24 * HOUR_MS);

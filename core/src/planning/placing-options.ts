@@ -1,14 +1,16 @@
 import type { Tool } from '../catalogue/index.js';
-import { type CareId, type JobModel, careOf } from '../jobs/index.js';
+import { type CareId, type Climate, type JobModel, careOf } from '../jobs/index.js';
 import type { TemperatureAt } from '../programme/index.js';
 import { type Booking, closedHours } from './closed-hours.js';
 import { USUAL_CREW } from './conditions.js';
 import { wallAhead, weatherOf } from './forecast-hours.js';
+import { type HourAhead, hoursAhead } from './hours-ahead.js';
 import { OUTDOORS } from './outdoors.js';
 import type { House } from './house.js';
 import { type Store, materialHours } from './material-hours.js';
 import { keptStarts } from './kept-starts.js';
 import type { JobPlan } from './plan-job.js';
+import { type RoomAhead, roomsAhead } from './rooms-ahead.js';
 import type { PlacingOptions } from './programme-job.js';
 import type { WorkItem } from './work-items.js';
 
@@ -27,6 +29,8 @@ export interface PlacingFrom {
 export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'> {
   const { model, plan, workItems, house, bookings, tool, wallsC, store } = from;
   const { timeZone, week, forecast, permits } = model.job;
+  const hours = hoursAhead(model.job);
+  const rooms = roomsKept(model, wallsC, hours);
   const [before] = model.keptProgrammes ?? [];
   const people = new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person]));
   const closed = closedHours({
@@ -34,32 +38,52 @@ export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'>
     ...(permits ? { permits, careOf: careByFace(model) } : {}),
     personOf: (id) => people.get(id),
     ...(store ? { materialOf: materialHours(workItems, plan.faces, store) } : {}),
-    ...(forecast ? { weatherOf: weatherOf(forecast, { faces: model.faces, plans: plan.faces, tool }) } : {}),
+    ...(forecast ? { weatherOf: weatherOf(hours, { faces: model.faces, plans: plan.faces, tool, rooms }) } : {}),
   });
   return {
     timeZone,
     ...(week ? { week } : {}),
     ...(house.holidays ? { holidays: house.holidays.map(({ day }) => day) } : {}),
     temperatureC: USUAL_CREW.temperatureC,
-    wallsC: forecast ? wallsAhead(model, wallsC) : wallsC,
+    wallsC: forecast ? wallsAhead(model, { wallsC, hours, rooms }) : wallsC,
     kept: keptStarts({ keptProgrammes: model.keptProgrammes ?? [] }),
     closed,
   };
 }
 
-/** Walls outdoors go by the forecast from when it was made, measured or not. */
+/** Walls outdoors go by the forecast from when it was made, measured or not, and walls of rooms whose climate is known by that. */
 function wallsAhead(
   { faces, job: { forecast } }: PlacingFrom['model'],
-  wallsC: PlacingFrom['wallsC'],
+  { wallsC, hours, rooms }: { wallsC: PlacingFrom['wallsC']; hours: readonly HourAhead[]; rooms: readonly RoomAhead[] },
 ): Map<string, readonly TemperatureAt[]> {
   const madeMs = Date.parse(forecast!.madeAt);
+  const outdoors = hours.map(({ atMs, airC }) => ({ atMs, temperatureC: airC }));
+  const inRoom = new Map(
+    rooms.flatMap(({ faceIds, hours: own }) =>
+      faceIds.map((id, i) => [id, own.map(({ atMs, surfacesC }) => ({ atMs, temperatureC: surfacesC[i]! }))] as const),
+    ),
+  );
   return new Map(
     faces.flatMap(({ id, near }): [string, readonly TemperatureAt[]][] => {
       const measured = wallsC.get(id);
-      if (OUTDOORS.has(near.kind)) return [[id, wallAhead(measured ?? [], forecast!, Math.max(madeMs, measured?.at(-1)?.atMs ?? madeMs))]];
+      const told = OUTDOORS.has(near.kind) ? outdoors : inRoom.get(id);
+      if (told) return [[id, wallAhead(measured ?? [], told, Math.max(madeMs, measured?.at(-1)?.atMs ?? madeMs))]];
       return measured ? [[id, measured]] : [];
     }),
   );
+}
+
+/** The work of a job is placed again and again while its rooms stay what they are. */
+const lastRooms = new WeakMap<Climate, { from: readonly unknown[]; rooms: RoomAhead[] }>();
+
+function roomsKept({ job, faces }: PlacingFrom['model'], wallsC: PlacingFrom['wallsC'], hours: readonly HourAhead[]): RoomAhead[] {
+  if (!job.climate || hours.length === 0) return [];
+  const from = [job.forecast, job.usualMonths, faces, wallsC];
+  const last = lastRooms.get(job.climate);
+  if (last?.from.every((each, i) => each === from[i])) return last.rooms;
+  const rooms = roomsAhead({ job, faces, wallsC }, hours);
+  lastRooms.set(job.climate, { from, rooms });
+  return rooms;
 }
 
 function careByFace({ faces, job }: PlacingFrom['model']): (item: WorkItem) => readonly CareId[] {

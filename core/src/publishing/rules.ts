@@ -23,7 +23,7 @@ import {
 } from '../build-up/index.js';
 import { FAMILIES } from '../catalogue/index.js';
 import { SITE_CARE } from '../jobs/index.js';
-import { PACES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, WORK_HAZARDS } from '../planning/index.js';
+import { PACES, ROOM_RULES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, WORK_HAZARDS } from '../planning/index.js';
 import { USUAL_WEEK } from '../programme/index.js';
 import {
   AFTER_CARE,
@@ -37,6 +37,7 @@ import {
   WARRANTY_TERMS,
   WET_SPONGE,
 } from '../proof/index.js';
+import { WRITTEN_UNITS } from '../quantities/index.js';
 import { GAS_LIMITS } from '../site-log/index.js';
 import { DAMP_EVIDENCE, FINISHES } from '../survey/index.js';
 import { BACKINGS, CASE_RULES, USUAL_ML_PER_MIN } from '../water/index.js';
@@ -62,6 +63,7 @@ export function publishedRules(): object {
     ...{ afterCare: AFTER_CARE, careLooks: CARE_LOOKS, noticeDays: NOTICE_DAYS },
     ...{ warrantyTerms: WARRANTY_TERMS, warrantyExcludes: WARRANTY_EXCLUDES },
     ...{ gasLimits: GAS_LIMITS, workHazards: WORK_HAZARDS, usualWeek: USUAL_WEEK },
+    ...{ rooms: ROOM_RULES, writtenUnits: WRITTEN_UNITS },
     ...{ paces: PACES, usualCrew: USUAL_CREW, usualHouse, rankingWeights: USUAL_WEIGHTS },
   };
 }

@@ -14,5 +14,5 @@ export { atMost, ceilDecimal, floorDecimal, roundDecimal } from './decimal.js';
 export { hoursAfter, offsetMs, withOffsetOf } from './offset-time.js';
 export { fromSystem, toSystem } from './units.js';
 export { feetInches, readFeetInches } from './feet-inches.js';
-export { fromWritten, isWrittenUnit, startsUnit } from './written-units.js';
+export { WRITTEN_UNITS, fromWritten, isWrittenUnit, startsUnit } from './written-units.js';
 export type { UnitSystem } from './units.js';

@@ -11,7 +11,7 @@ interface Written {
 const MVER = (1000 * KG_PER_LB) / (1000 * M2_PER_FT2);
 
 /** By the unit wanted. Factors are exact (NIST SP 811, appendix B.8). */
-const WRITTEN: Readonly<Record<string, readonly Written[]>> = {
+export const WRITTEN_UNITS: Readonly<Record<string, readonly Written[]>> = {
   m: [
     { as: ['m', 'metre', 'metres', 'meter', 'meters'], factor: 1 },
     { as: ['cm'], factor: 0.01 },
@@ -77,19 +77,19 @@ const WRITTEN: Readonly<Record<string, readonly Written[]>> = {
 /** The first letters with which a unit of this kind may be written: what else is typed into a figure belongs to no unit of it. */
 export function startsUnit(written: string, unit: string): boolean {
   const wanted = written.toLowerCase().replace(/\s+/g, '');
-  return (WRITTEN[unit] ?? []).some(({ as }) => as.some((each) => each.startsWith(wanted)));
+  return (WRITTEN_UNITS[unit] ?? []).some(({ as }) => as.some((each) => each.startsWith(wanted)));
 }
 
 /** Whether it is a unit of anything at all. */
 export function isWrittenUnit(written: string): boolean {
   const wanted = written.toLowerCase().replace(/\s+/g, '');
-  return Object.values(WRITTEN).some((units) => units.some(({ as }) => as.includes(wanted)));
+  return Object.values(WRITTEN_UNITS).some((units) => units.some(({ as }) => as.includes(wanted)));
 }
 
 /** A value in a unit as someone wrote it, in the unit wanted; undefined where that unit does not measure such a thing. */
 export function fromWritten(value: number, written: string, unit: string): number | undefined {
   const wanted = written.toLowerCase().replace(/\s+/g, '');
-  const found = WRITTEN[unit]?.find(({ as }) => as.includes(wanted));
+  const found = WRITTEN_UNITS[unit]?.find(({ as }) => as.includes(wanted));
   // twelve digits: a conversion must not turn a round figure into 0.30000000000000004
   return found && Number((value * found.factor + (found.offset ?? 0)).toPrecision(12));
 }

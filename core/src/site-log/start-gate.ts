@@ -1,5 +1,5 @@
 import { type Binder, type Product, freezes } from '../catalogue/index.js';
-import { DEW_MARGIN_C, dewPointOf } from '../physics/index.js';
+import { DEW_MARGIN_C, dewPointOf, isNearDew } from '../physics/index.js';
 import type { Conditions } from './entry.js';
 
 export type BreachCode =
@@ -49,7 +49,6 @@ export function breachesOf(product: Judged | undefined, measured: Conditions): B
   const { airTemperatureC: airC, surfaceTemperatureC: surfaceC, relativeHumidityPct: rhPct } = measured;
   const { coldestAheadC, warmestAheadC, rainInH, windMS } = measured;
   const { binder, placingKgPerMin } = product ?? NOT_KNOWN;
-  const dewPointC = dewPointOf(airC, rhPct);
   const found: Breach[] = [];
   const least = (code: BreachCode, figure: number, limit: number | undefined, unit: Breach['unit'] = '°C') => {
     if (limit !== undefined && figure < limit - ROUNDING_K) found.push({ code, figure, limit, unit, isFinal: false });
@@ -68,8 +67,9 @@ export function breachesOf(product: Judged | undefined, measured: Conditions): B
   most('surface-too-warm', surfaceC, limits.surfaceMaxC);
   least('air-too-cold', airC, limits.airMinC);
   most('air-too-warm', airC, limits.airMaxC);
-  // in air too dry for the equations nothing condenses
-  if (dewPointC !== null && limits.dewMarginC > 0) least('dew-margin-too-small', surfaceC - dewPointC, limits.dewMarginC, 'K');
+  // in air too dry for the equations nothing condenses; the dew point itself takes a search, and forecasts have thousands of hours
+  if (limits.dewMarginC > 0 && isNearDew({ airC, rhPct }, surfaceC, limits.dewMarginC))
+    least('dew-margin-too-small', surfaceC - dewPointOf(airC, rhPct)!, limits.dewMarginC, 'K');
   most('air-too-humid', rhPct, limits.airRhMaxPct, '%');
   // what is forecast until it has set, both ways
   if (coldestAheadC !== undefined && !found.some(({ isFinal }) => isFinal))

@@ -54,3 +54,22 @@ test('the facts know substrate, ground, height, age and ions', () => {
   expect(facts({ ...wall, castOn: '2026-03-01' }).ageDays).toBeCloseTo(9.33, 1);
   expect(facts({ ...wall, substrate: 'brick', far: { kind: 'room' } })).toMatchObject({ retained: false, isDense: false });
 });
+
+test('a surface is held against the air that was read nearest to it in time, whichever was noted first', () => {
+  const at = (kind: Reading['kind'], value: number, minute: number) =>
+    reading({ id: `${kind} ${minute}`, kind, value, at: `2026-03-01T08:${String(minute).padStart(2, '0')}:00Z` });
+  const surface = at('surface-temperature', 10, 30);
+  // air of 20 °C and 50 % has its dew point at 9.3 °C (psychrometric chart), of 20 °C and 90 % at 18.3 °C
+  const margin = (...readings: Reading[]) =>
+    dampFacts(
+      sampleJob().faces[0]!,
+      undefined,
+      { features: [], readings: [surface, ...readings] },
+      { now: '2026-03-01T12:00:00Z', coated: false },
+    ).surfaceOverDewK;
+  const near = [at('air-temperature', 20, 25), at('air-humidity', 50, 25)];
+  const far = [at('air-temperature', 20, 5), at('air-humidity', 90, 5)];
+  expect(margin(...near, ...far)).toBeCloseTo(0.7, 1);
+  expect(margin(...far, ...near)).toBeCloseTo(0.7, 1);
+  expect(margin(...far)).toBeCloseTo(-8.3, 1);
+});

@@ -46,10 +46,10 @@ export class JobsService {
       const stored = await records.ofJob(jobId).items.read();
       if (!stored) throw notFound();
       const { job, ...lists } = stored.model;
-      // a permit holds for the job that it was written out for, and a forecast for its days
-      const { permits: _permits, forecast: _forecast, ...settings } = job;
+      // a permit holds for the job that it was written out for, a forecast for its days, and what stands in rooms for those rooms
+      const { permits: _permits, forecast: _forecast, climate, ...settings } = job;
       const { items } = records.ofJob(id);
-      const head = { ...settings, id, name };
+      const head = { ...settings, ...(climate && withSurvey ? { climate } : {}), id, name };
       if (!(await items.insertHead(head))) {
         if ((await items.read())?.model.job.name !== name) throw new RefusedError(409, { error: 'id-used-before' });
         return { jobId: id };

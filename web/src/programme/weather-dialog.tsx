@@ -4,7 +4,7 @@ import type { Issue } from '@caulkhorn/core/issues';
 import { coverOf } from '@caulkhorn/core/planning';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { CloudRain } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { parts, useJob } from '../job/job-context';
 import { t } from '../messages/t';
 import { saveFile } from '../shared/save-file';
@@ -16,6 +16,11 @@ import { FaultList } from '../shared/ui/fault-list';
 import { FileField } from '../shared/ui/file-field';
 import { forecastCsv, readForecastCsv } from './forecast-csv';
 import { trueNowIso } from '../shared/true-clock';
+import { Loading } from '../shared/ui/states';
+import { Months } from './usual-months';
+
+// its chart is asked for by few
+const RoomsAir = lazy(() => import('./rooms-air'));
 
 /** How far the station tells ahead. */
 const STATION_H = 5 * 24;
@@ -26,7 +31,7 @@ export function Weather() {
   const [isOpen, setOpen] = useState(false);
   const [issues, setIssues] = useState<readonly Issue[]>([]);
   const now = useNow(60_000);
-  const { timeZone, forecast } = model.job;
+  const { timeZone, forecast, usualMonths } = model.job;
   const cover = forecast && coverOf(forecast);
   const take = (source: string, hours: ForecastHour[]) => {
     putHead({ ...model.job, forecast: { source, madeAt: trueNowIso(), hours } });
@@ -43,18 +48,22 @@ export function Weather() {
         <CloudRain size={14} aria-hidden />
         {cover ? t('weather.until', { until: dayAndTime(cover.untilMs, timeZone) }) : t('weather.open')}
       </Button>
-      <Dialog open={isOpen} onOpenChange={setOpen} title={t('weather.title')}>
+      <Dialog open={isOpen} onOpenChange={setOpen} title={t('weather.title')} wide startsAtTop>
         <div className="flex flex-col gap-3">
+          <h3 className="font-semibold">{t('weather.outdoors')}</h3>
           {forecast && cover ? (
             <>
               <p>
-                {t('weather.by', {
+                {t(usualMonths ? 'weather.by-usual' : 'weather.by', {
                   source: forecast.source,
                   made: dayAndTime(forecast.madeAt, timeZone),
                   until: dayAndTime(cover.untilMs, timeZone),
                 })}
               </p>
               {cover.gaps > 0 ? <p className="font-medium">{t('weather.gaps', { n: cover.gaps })}</p> : null}
+              {forecast.hours.some(({ humidityPct }) => humidityPct === undefined) ? (
+                <p className="font-medium">{t('weather.no-humidity')}</p>
+              ) : null}
               {now - Date.parse(forecast.madeAt) > DAY_MS ? (
                 <p role="alert" className="font-medium text-iron">
                   {t('weather.old')}
@@ -86,6 +95,10 @@ export function Weather() {
           ) : null}
           {issues.length > 0 ? <FaultList title={t('weather.faults')} issues={issues} /> : null}
           <p className="text-[13px] text-soft">{t('weather.how')}</p>
+          <Months />
+          <Suspense fallback={<Loading what={t('rooms.title')} />}>
+            <RoomsAir />
+          </Suspense>
         </div>
       </Dialog>
     </>

@@ -58,6 +58,11 @@ export function weekdayName(day: number, tag?: string): string {
   return formatIn(Date.UTC(1970, 0, 4 + day, 12), 'UTC', { weekday: 'short' }, tag);
 }
 
+/** A month, 0 January … 11 December, as the reader writes it in short. */
+export function monthName(month: number, tag?: string): string {
+  return formatIn(Date.UTC(2026, month, 15, 12), 'UTC', { month: 'short' }, tag);
+}
+
 /** An hour of the day, such as 7.5, as the reader's clock shows it. */
 export function hourOfDay(hour: number, tag?: string): string {
   return timeOfDay(Date.UTC(1970, 0, 1, 0, hour * 60), 'UTC', tag);

@@ -17,6 +17,10 @@ export function closingText({ because }: Pick<ClosedHours, 'because'>, units: Un
     case 'person-away':
       return t('closing.person-away', { person: because.person, jobs: because.jobs.join(', ') });
     case 'weather':
-      return `${because.product}: ${breachText(because.breach, units)}`;
+      return [
+        `${because.product}: ${breachText(because.breach, units)}`,
+        ...(because.where === 'room' ? [t('closing.room')] : []),
+        ...(because.isUsual ? [t('closing.usual')] : []),
+      ].join(', ');
   }
 }

@@ -22,6 +22,7 @@ import {
   READING_KINDS,
   READING_SPECS,
   READY_STEPS,
+  ROOM_WETNESS,
   type Reading,
   SALTS,
   SCHOOL_QUESTIONS,
@@ -73,6 +74,22 @@ export function madeJob(seed: number): JobModel {
       ...dice.maybe(40, 'accessMinorPerM2', () => dice.whole(0, 2_000)),
       ...dice.maybe(50, 'schools', () => madeSchools(dice)),
       ...dice.maybe(40, 'forecast', () => madeForecast(dice)),
+      ...dice.maybe(50, 'usualMonths', () => ({
+        source: 'made up',
+        months: MONTHS.map((airC) => ({ airC, swingC: 3.5, humidityPct: 78 })),
+      })),
+      ...dice.maybe(70, 'climate', () => ({
+        ...dice.maybe(50, 'groundC', () => dice.whole(4, 14)),
+        rooms: [
+          {
+            ...{ spaceId: MADE_UP_ROOM, airChangesPerH: dice.figure(0, 4, 1) },
+            ...dice.maybe(40, 'airM3', () => dice.whole(10, 200)),
+            ...dice.maybe(60, 'wetness', () => dice.of(ROOM_WETNESS)),
+            ...dice.maybe(50, 'heater', () => ({ kW: dice.whole(1, 9), toC: dice.whole(8, 22) })),
+            ...dice.maybe(50, 'dryer', () => ({ lPerDay: dice.whole(10, 80), toPct: dice.whole(45, 75), kW: 0.8 })),
+          },
+        ],
+      })),
     },
     spaces: [{ id: MADE_UP_ROOM, name: 'Room', order: 0 }],
     ...madeWaters(dice),
@@ -232,6 +249,9 @@ function madeFeature(dice: Dice, face: Face, kind: FeatureKind, i: number): Feat
     ...Object.fromEntries(fields),
   };
 }
+
+/** Of the air outdoors, °C, January to December. */
+const MONTHS = [0, 1, 4, 8, 13, 16, 18, 18, 14, 9, 4, 1];
 
 /** Values a wall may well have, by kind: the bounds of a reading are far wider. */
 const LIKELY: Partial<Record<Reading['kind'], readonly [from: number, to: number]>> = {

@@ -134,6 +134,8 @@ export const ISSUES = {
   'issue.opening-outside-its-face': 'The opening reaches outside its face.',
   'issue.openings-overlap': 'It overlaps opening {other}.',
   'issue.csv-cut-off': 'The file ends within quotes: it may be cut off.',
+  'issue.csv-month': 'A month is a number from 1 to 12, each once: {text}',
+  'issue.csv-months-missing': 'Months are missing: {months}',
   'issue.csv-no-column': 'No column holds: {column}.',
   'issue.csv-no-face': 'No face has the mark “{mark}”.',
   'issue.csv-two-faces': 'More than one face has the mark “{mark}”.',

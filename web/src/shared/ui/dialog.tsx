@@ -8,19 +8,22 @@ interface DialogProps {
   onOpenChange(open: boolean): void;
   title: string;
   wide?: boolean;
+  /** is read before anything is typed: opens at its top, with no field in focus */ startsAtTop?: boolean;
   children: ReactNode;
 }
 
 /** Who opens a dialog wants to type: the first field has the focus, not the cross that closes it. */
 function focusFirstField(event: Event): void {
   const fields = 'input:not([type=hidden], [type=file], :disabled), select:not(:disabled), textarea:not(:disabled)';
-  const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>(fields);
+  const all = [...(event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>(fields)];
+  // one that is folded away cannot be typed in
+  const first = all.find((each) => each.checkVisibility());
   if (!first) return;
   event.preventDefault();
   first.focus();
 }
 
-export function Dialog({ open, onOpenChange, title, wide, children }: DialogProps) {
+export function Dialog({ open, onOpenChange, title, wide, startsAtTop, children }: DialogProps) {
   /** had the focus before: it goes back there */
   const from = useRef<Element | null>(null);
   return (
@@ -31,7 +34,7 @@ export function Dialog({ open, onOpenChange, title, wide, children }: DialogProp
           aria-describedby={undefined}
           onOpenAutoFocus={(event) => {
             from.current = document.activeElement;
-            focusFirstField(event);
+            if (!startsAtTop) focusFirstField(event);
           }}
           onCloseAutoFocus={(event) => {
             event.preventDefault();

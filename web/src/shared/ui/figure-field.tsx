@@ -15,6 +15,7 @@ interface FigureFieldProps {
   /** may not be left empty */ isNeeded?: boolean;
   disabled?: boolean;
   placeholder?: string;
+  hint?: string;
   /** called when the field is left with another figure than before; undefined when it was emptied */ keep(value: number | undefined): void;
 }
 
