@@ -118,7 +118,7 @@ test('a forecast comes from a file or the simulated station, says how far it rea
   await expect(page.getByRole('button', { name: /^Weather until/ })).toBeVisible();
   await expect(page.locator('[title*="Frost"]').first()).toBeAttached();
   await page.getByRole('button', { name: /^Weather until/ }).click();
-  await dialog.getByRole('button', { name: /simulated/ }).click();
+  await dialog.getByRole('button', { name: /^Ask the weather station/ }).click();
   await expect(dialog).toContainText('Simulated weather station');
   await dialog.getByRole('button', { name: 'Forget it' }).click();
   await expect(dialog).toContainText('No forecast is here');
@@ -155,6 +155,8 @@ test('the air of a room follows from the forecast: a heater warms it for so much
     .getByRole('region')
     .filter({ has: page.getByRole('button', { name: /^Forget what stands in/ }) })
     .last();
+  await reckoned.getByLabel(/^Air in it/).fill('24');
+  await page.keyboard.press('Tab');
   await reckoned.getByLabel(/^Air changes/).fill('4');
   await page.keyboard.press('Tab');
   await expect(reckoned).toContainText(/Coldest surface −/);
@@ -173,6 +175,7 @@ test('the air of a room follows from the forecast: a heater warms it for so much
   await page.reload();
   await page.getByRole('button', { name: /^Weather until/ }).click();
   await expect(reckoned.getByLabel(/^Heater/)).toHaveValue('40');
+  await dialog.getByText('The twelve months').click();
   await expect(january.getByLabel(/^Air, mean/)).toHaveValue('-2');
 });
 

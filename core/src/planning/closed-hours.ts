@@ -100,7 +100,8 @@ const throughout = (hours: readonly ClosedHours[], aloneMs: number): ClosedHours
 
 const NONE: readonly ClosedHours[] = [];
 
-function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+/** What a map has for a key, made where it has nothing yet. */
+export function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
   const known = map.get(key);
   if (known !== undefined) return known;
   const made = make();

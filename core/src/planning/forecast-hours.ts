@@ -3,7 +3,7 @@ import type { Face, Forecast, ForecastHour } from '../jobs/index.js';
 import { HOUR_MS } from '../quantities/index.js';
 import { type Breach, breachesOf } from '../site-log/index.js';
 import type { TemperatureAt } from '../programme/index.js';
-import type { ClosedHours } from './closed-hours.js';
+import { type ClosedHours, kept } from './closed-hours.js';
 import type { FacePlan } from './face-plan.js';
 import type { HourAhead } from './hours-ahead.js';
 import { OUTDOORS } from './outdoors.js';
@@ -118,14 +118,6 @@ export function weatherOf(
 
 const surfaceHours = ({ hours }: RoomAhead, i: number): HourAt[] =>
   hours.map(({ atMs, airC, humidityPct, surfacesC, isUsual }) => ({ atMs, airC, humidityPct, surfaceC: surfacesC[i]!, isUsual }));
-
-function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
-  const known = map.get(key);
-  if (known !== undefined) return known;
-  const made = make();
-  map.set(key, made);
-  return made;
-}
 
 /** What a wall will be like: as it was measured, then as it is told ahead, then as its last day was on the whole. */
 export function wallAhead(measured: readonly TemperatureAt[], told: readonly TemperatureAt[], nowMs: number): TemperatureAt[] {

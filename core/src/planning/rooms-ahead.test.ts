@@ -1,5 +1,5 @@
 import { SHIPPED_PRODUCTS } from '../catalogue';
-import type { Forecast, JobModel, RoomClimate, UsualMonths } from '../jobs';
+import { type Forecast, type JobModel, type RoomClimate, type UsualMonths, shaftShapes, tunnelShapes } from '../jobs';
 import { HOUR_MS } from '../quantities';
 import { foldLog } from '../site-log';
 import { buildUp, sampleJob } from '../testing/sample-job';
@@ -24,6 +24,13 @@ test('a room holds its floor times the height of its walls; without a floor or w
   const walls = job({ forecast: forecast(0), climate: { rooms: [room()] } }, { ...sampleJob(), faces: faces.slice(0, 2) });
   expect(ahead(walls)).toEqual([]);
   expect(ahead({ ...walls, job: { ...walls.job, climate: { rooms: [room({ airM3: 30 })] } } })[0]!.airM3).toBe(30);
+});
+
+test('a shaft holds π r² h, a tunnel π r² times its length', () => {
+  const { faces } = sampleJob();
+  const lined = (shapes: ReturnType<typeof shaftShapes>) => shapes.map((shape, i) => ({ ...faces[0]!, id: `f${i}`, ...shape }));
+  expect(airOf(lined(shaftShapes({ xM: 0, yM: 0, footM: -3, heightM: 3, diameterM: 2 })))).toBeCloseTo(Math.PI * 3, 3);
+  expect(airOf(lined(tunnelShapes({ xM: 0, yM: 0, invertM: -3, lengthM: 10, diameterM: 2 })))).toBeCloseTo(Math.PI * 10, 2);
 });
 
 test('only rooms whose climate was told are reckoned, and only as far as somebody says how it is outdoors', () => {

@@ -72,8 +72,14 @@ export function roomsAhead({ job: { climate }, faces, wallsC }: RoomsFrom, outsi
   });
 }
 
-/** Of a room with a floor: its area times how high its walls stand; undefined where either was not surveyed. */
+/** Of a room with a floor its area times how high its walls stand, of a shaft or a tunnel what its lining is round; undefined where neither was surveyed. */
 export function airOf(faces: readonly Face[]): number | undefined {
+  // each strip of a lining is the base of a wedge that ends in the axis
+  const round = faces.reduce(
+    (sum, face) => sum + (face.placement.kind === 'cylinder' ? (netAreaM2(face) * face.placement.radiusM) / 2 : 0),
+    0,
+  );
+  if (round > 0) return round;
   const floorM2 = faces.filter((face) => face.kind === 'slab' && isLevelFace(face)).reduce((sum, face) => sum + netAreaM2(face), 0);
   const heights = faces
     .filter(({ kind }) => kind === 'wall')

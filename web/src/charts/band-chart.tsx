@@ -1,5 +1,5 @@
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
-import { dayOnly } from '../shared/times';
+import { TICK, dayAxis } from './day-axis';
 
 export interface BandPoint {
   /** ms */ at: number;
@@ -18,8 +18,6 @@ interface Props {
   timeZone: string;
 }
 
-const TICK = { fontSize: 11, fill: 'var(--ink-soft)' };
-
 /** A figure in percent over days, with how far it may be out. */
 export function BandChart({ title, caption, data, readings = [], limit, days = [], least, timeZone }: Props) {
   return (
@@ -27,15 +25,7 @@ export function BandChart({ title, caption, data, readings = [], limit, days = [
       <ResponsiveContainer width="100%" height={190}>
         <ComposedChart data={[...data]} margin={{ top: 16, right: 22, bottom: 0, left: -18 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis
-            dataKey="at"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={(ms: number) => dayOnly(ms, timeZone)}
-            tick={TICK}
-            stroke="var(--rule-strong)"
-            minTickGap={36}
-          />
+          <XAxis {...dayAxis(timeZone)} />
           <YAxis domain={[least, 100]} tickCount={6} tick={TICK} stroke="var(--rule-strong)" width={48} />
           <Area dataKey="band" stroke="none" fill="var(--water)" fillOpacity={0.16} isAnimationActive={false} />
           <Line dataKey="value" stroke="var(--water)" strokeWidth={2} dot={false} isAnimationActive={false} />

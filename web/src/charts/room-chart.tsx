@@ -1,6 +1,6 @@
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { formatNumber } from '../messages/number-text';
-import { dayOnly } from '../shared/times';
+import { TICK, dayAxis } from './day-axis';
 
 export interface RoomPoint {
   /** ms */ at: number;
@@ -18,7 +18,6 @@ interface Props {
   timeZone: string;
 }
 
-const TICK = { fontSize: 11, fill: 'var(--ink-soft)' };
 const LINES = [
   { key: 'air', colour: 'var(--ink)', axis: 'warmth' },
   { key: 'surface', colour: 'var(--iron)', dash: '6 3', axis: 'warmth' },
@@ -32,15 +31,7 @@ export function RoomChart({ title, data, names, unit, end, timeZone }: Props) {
       <ResponsiveContainer width="100%" height={190}>
         <ComposedChart data={[...data]} margin={{ top: 16, right: 0, bottom: 0, left: -12 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis
-            dataKey="at"
-            type="number"
-            domain={['dataMin', 'dataMax']}
-            tickFormatter={(ms: number) => dayOnly(ms, timeZone)}
-            tick={TICK}
-            stroke="var(--rule-strong)"
-            minTickGap={36}
-          />
+          <XAxis {...dayAxis(timeZone)} />
           <YAxis
             yAxisId="warmth"
             tick={TICK}

@@ -43,7 +43,7 @@ export default function RoomsAir() {
   };
   return (
     <section className="flex flex-col gap-3">
-      <h3 className="font-semibold">{t('rooms.title')}</h3>
+      <h3 className="mt-2 font-semibold">{t('rooms.title')}</h3>
       {forecast ? null : <p className="font-medium">{t('rooms.no-forecast')}</p>}
       {spaces.length === 0 ? <p>{t('rooms.none')}</p> : null}
       {(climate?.rooms.length ?? 0) > 0 ? <Shared climate={climate} isReadOnly={!can('plan')} keep={keep} /> : null}

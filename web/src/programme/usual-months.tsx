@@ -36,7 +36,7 @@ export function Months() {
   };
   return (
     <section className="flex flex-col gap-2">
-      <h3 className="font-semibold">{t('months.title')}</h3>
+      <h3 className="mt-2 font-semibold">{t('months.title')}</h3>
       <p>{usualMonths ? t('months.by', { source: usualMonths.source }) : t('months.none')}</p>
       {usualMonths ? (
         <MonthsTable usual={usualMonths} isReadOnly={!can('plan')} keep={(months) => take(usualMonths.source, months)} />
