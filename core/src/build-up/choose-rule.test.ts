@@ -195,3 +195,9 @@ test('plugs fill half the depth', () => {
         if (step.do === 'patch') expect(step.plugFraction).toBe(0.5);
       }
 });
+
+test('an inner corner under a membrane is made of mortar unless its family has it of sealant', () => {
+  const rule = (...mortar: boolean[]) => ruleForJunction({ kind: 'internal-corner' }, 'membrane', ...mortar).id;
+  expect(rule()).toBe('internal-corner-fillet');
+  expect(rule(false)).not.toBe(rule(true));
+});

@@ -95,6 +95,15 @@ test.each<[string, DetailStep[], Partial<DetailGeometry>, [string, number][]]>([
       ['coat', 2.4],
     ],
   ],
+  [
+    'on both sides of a joint of unknown depth that is poured flush: 25 deep, not the 50 of one that is filled',
+    [{ do: 'bond' }, { do: 'pour-flush', sandToResin: 0 }],
+    { widthMm: 10 },
+    [
+      ['coat', 1.05 * 0.2],
+      ['coat', 2],
+    ],
+  ],
   ['skim of 2 mm', [{ do: 'skim', role: 'repair-mortar', filmMm: 2 }], { areaM2: 0.5 }, [['repair-mortar', 2.1]]],
   // 300 mm wall, packers every 150 mm: 28 of them, each with a hole of 13 mm, 212 mm long: 0.0282 L
   [

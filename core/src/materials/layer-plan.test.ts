@@ -172,3 +172,13 @@ describe('layers altered with a reason', () => {
     }
   });
 });
+
+test('who lays his second coat as soon as the first is touch-dry goes by the sheet for that hour; who waits three hours by neither less', () => {
+  const second = (answer: School) => {
+    const { layers } = planned('crystalline-slurry', { school: school(answer) });
+    return layers.filter(({ layer }) => layer === 'coat')[1]!;
+  };
+  const { minH, maxH } = second('A').product.coat!.recoat;
+  expect(second('A').after).toMatchObject({ minH, maxH: Math.min(6, maxH ?? Infinity) });
+  expect(second('B').after!.minH).toBe(Math.max(3, minH));
+});

@@ -28,6 +28,9 @@ test('no more than is there, and from its next delivery what is left', () => {
   ]);
   expect(settled([delivery('a', 1)], 60)).toEqual([['a', 'taken', 25]]);
 });
+test('of a delivery that is used up nothing is written', () => {
+  expect(settled([delivery('a', 1), delivery('b', 2), move('taken', 'a', 25, 'other')], 30)).toEqual([['b', 'taken', 30]]);
+});
 test('what was taken and not used comes back once nothing more is laid of it', () => {
   const moves = [delivery('a', 4), move('taken', 'a', 50)];
   expect(settled(moves, 30)).toEqual([]);
