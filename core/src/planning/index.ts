@@ -25,6 +25,8 @@ export { betterByGoal } from './better-by-goal.js';
 export type { GoalProposal } from './better-by-goal.js';
 export { GOALS, GoalFigures, takenOf } from './goals.js';
 export type { Goal, GoalSetting } from './goals.js';
+export { otherCoats } from './other-coats.js';
+export type { OtherCoat } from './other-coats.js';
 export { HEATED_C, WHAT_IFS, WHAT_IF_IDS } from './what-if.js';
 export type { Circumstances, WhatIfId } from './what-if.js';
 export { asKeptThen, keepProgramme, keptStarts } from './kept-starts.js';

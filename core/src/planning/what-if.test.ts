@@ -1,4 +1,5 @@
 import { shiftsFrom, weekOf } from '../programme';
+import { HOUR_MS } from '../quantities';
 import type { PlacingOptions } from './programme-job';
 import { type Circumstances, WHAT_IFS, WHAT_IF_IDS } from './what-if';
 import type { WorkItem } from './work-items';
@@ -54,6 +55,29 @@ test('from noon it is as many hours; longer is two hours more, up to twelve; eve
   expect(WHAT_IFS.longer(given({ week: { days: [1], fromHour: 6, hours: 11 } }))).toBeUndefined();
   expect(shiftsFrom(NOW, week(WHAT_IFS['every-day'](given())), 14)).toHaveLength(14);
   expect(WHAT_IFS.noon(given({ week: { days: [1], fromHour: 13, hours: 8 } }))).toBeUndefined();
+});
+
+test('one more of a machine opens the hours in which other jobs have them all, from now on, and no others', () => {
+  const at = (fromH: number, toH: number, because: object) => ({ fromMs: NOW + fromH * HOUR_MS, toMs: NOW + toH * HOUR_MS, because });
+  const pump = { code: 'machine', machine: 'spray-pump', jobs: ['Quay'] };
+  const off = { code: 'person-off', person: 'Bo' };
+  const closed = new Map([['240', [at(0, 4, pump), at(5, 9, off)]]]) as unknown as NonNullable<PlacingOptions['closed']>;
+  const more = WHAT_IFS['second-machine'](given({ closed }))!;
+  expect(more.machines).toEqual(['spray-pump']);
+  expect(more.options.closed!.get('240')).toEqual([at(5, 9, off)]);
+  const past = new Map([['240', [at(-4, 0, pump)]]]) as unknown as NonNullable<PlacingOptions['closed']>;
+  expect(WHAT_IFS['second-machine'](given({ closed: past }))).toBeUndefined();
+  expect(WHAT_IFS['second-machine'](given())).toBeUndefined();
+});
+
+test('other coats are asked of who knows the job: its work and its hours take the place of these', () => {
+  const coats = new Map([['north', {}]]) as never;
+  const closed = new Map();
+  const other = { ...given(), withOtherCoats: () => ({ workItems: [item(30)], closed, coats }) };
+  expect(WHAT_IFS['other-coat'](other)).toMatchObject({ workItems: [{ durationMin: 30 }], options: { closed }, coats });
+  expect(WHAT_IFS['other-coat']({ ...given(), withOtherCoats: () => ({ workItems: [], coats: new Map() }) })).toBeUndefined();
+  expect(WHAT_IFS['other-coat']({ ...given(), withOtherCoats: () => undefined })).toBeUndefined();
+  expect(WHAT_IFS['other-coat'](given())).toBeUndefined();
 });
 
 test('nothing that is asked changes what was given', () => {

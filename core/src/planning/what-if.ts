@@ -1,4 +1,6 @@
 import { type TemperatureAt, weekOf } from '../programme/index.js';
+import type { MachineKind } from '../jobs/index.js';
+import type { OtherCoat } from './other-coats.js';
 import type { PlacingOptions } from './programme-job.js';
 import { roundedMin, type WorkItem } from './work-items.js';
 import { zonesWanted } from './zones.js';
@@ -11,8 +13,12 @@ export interface Circumstances {
   /** the same work with faces coated in strips, and what closes its hours; where it cannot be asked, none */ inStrips?(
     countOf: ReadonlyMap<string, number>,
   ): { workItems: WorkItem[]; closed?: PlacingOptions['closed'] };
+  /** the same work with coats that leave longer windows, by face, and what closes its hours; where there is none, nothing */ withOtherCoats?():
+    { workItems: WorkItem[]; closed?: PlacingOptions['closed']; coats: ReadonlyMap<string, OtherCoat> } | undefined;
   /** pieces of work that have begun */ isBegun?(workItemId: string): boolean;
   /** faces that are coated in other strips than they stand, by face */ strips?: ReadonlyMap<string, number>;
+  /** of which there is one more */ machines?: readonly MachineKind[];
+  /** faces that get another coat of their system */ coats?: ReadonlyMap<string, OtherCoat>;
 }
 
 /** A room is heated to so much; common practice, no source. */
@@ -26,7 +32,8 @@ const WHOLE_WEEK = [0, 1, 2, 3, 4, 5, 6] as const;
  * Questions that a foreman asks of a programme, each as a change of what it follows from; undefined where it would change nothing.
  * `warmer`: every wall at 15 °C at least. `one-more`: another pair of hands. `noon`: the same hours, begun at noon, so that what is
  * laid late opens in the morning. `strips`: faces of which a coat takes longer than the next one's window, or than a shift, in strips.
- * `longer`: two hours more each day. `every-day`: Saturdays and Sundays too.
+ * `longer`: two hours more each day. `every-day`: Saturdays and Sundays too. `second-machine`: one more of each machine that other jobs
+ * have when it is wanted here. `other-coat`: of the same system the coat that leaves the longest window.
  */
 export const WHAT_IFS = {
   warmer: ({ options, ...rest }) => {
@@ -67,6 +74,27 @@ export const WHAT_IFS = {
     if (strips.size === 0) return undefined;
     const { workItems: cut, closed } = inStrips(strips);
     return { ...given, workItems: cut, options: closed ? { ...options, closed } : options, strips };
+  },
+  'second-machine': (given) => {
+    const { closed, nowMs } = given.options;
+    const machines = new Set<MachineKind>();
+    const opened = new Map(
+      [...(closed ?? [])].map(([id, hours]) => {
+        const others = hours.filter(({ because, toMs }) => {
+          if (because.code !== 'machine' || toMs <= nowMs) return true;
+          machines.add(because.machine);
+          return false;
+        });
+        return [id, others] as const;
+      }),
+    );
+    return machines.size === 0 ? undefined : { ...given, options: { ...given.options, closed: opened }, machines: [...machines] };
+  },
+  'other-coat': (given) => {
+    const other = given.withOtherCoats?.();
+    if (!other || other.coats.size === 0) return undefined;
+    const { workItems, closed, coats } = other;
+    return { ...given, workItems, options: closed ? { ...given.options, closed } : given.options, coats };
   },
   'every-day': (given) =>
     weekOf(given.options).days.length === WHOLE_WEEK.length ? undefined : withWeek(given, { days: [...WHOLE_WEEK] }),

@@ -32,7 +32,10 @@ export interface Planning {
   /** the released work or, before any release, what is planned now */ workItems: readonly WorkItem[];
   /** that work placed in time from now on; it comes from a worker, a moment after the plan */ programme: Programme;
   /** what it was placed by */ placedBy: Placed['placedBy'];
-  /** what any work of this job would be placed by */ optionsFor(workItems: readonly WorkItem[]): Omit<PlacingOptions, 'nowMs'>;
+  /** what any work of this job would be placed by, were it planned so */ optionsFor(
+    workItems: readonly WorkItem[],
+    plans?: JobPlan['faces'],
+  ): Omit<PlacingOptions, 'nowMs'>;
   /** what the organisation's other jobs have from the yard, and whom */ bookings: readonly Booking[];
 }
 
@@ -188,8 +191,15 @@ export class JobPlanning {
       yard: Pick<PlacingFrom, 'house' | 'bookings' | 'tool'>,
       store: Store | undefined,
     ) =>
-      (workItems: readonly WorkItem[]) =>
-        this.engine!.placingOptions({ model, workItems, ...laid, ...yard, ...(store ? { store } : {}) }),
+      (workItems: readonly WorkItem[], plans?: JobPlan['faces']) =>
+        this.engine!.placingOptions({
+          model,
+          workItems,
+          ...laid,
+          ...(plans ? { plan: { faces: plans } } : {}),
+          ...yard,
+          ...(store ? { store } : {}),
+        }),
   );
   private readonly placedBy = latest((optionsFor: Planning['optionsFor'], workItems: readonly WorkItem[]) => optionsFor(workItems));
   private readonly warmthOf = latest((walls: Planning['walls']): WallsC => new Map([...walls].map(([id, { history }]) => [id, history])));

@@ -1,6 +1,7 @@
 import {
   type Goal,
   GoalFigures,
+  type OtherCoat,
   type PlacingOptions,
   USUAL_CREW,
   type WorkItem,
@@ -131,6 +132,11 @@ export function useBoard() {
         const zones = strips.get(buildUp.faceId);
         if (zones !== undefined) put('build-up', { ...buildUp, zones });
       }
+      keep(programme);
+    },
+    /** faces get another coat of their system, by the programme that was found for it */
+    keepWithCoats: (programme: Programme, coats: ReadonlyMap<string, OtherCoat>) => {
+      for (const { buildUp } of coats.values()) put('build-up', buildUp);
       keep(programme);
     },
     /** the job is worked in other hours, by the programme that was found for them */

@@ -1,4 +1,4 @@
-import { HEATED_C, type ProgrammeFigures, labourMinor, workInZones } from '@caulkhorn/core/planning';
+import { HEATED_C, type ProgrammeFigures, labourMinor, otherCoats, workInZones } from '@caulkhorn/core/planning';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { Loader } from 'lucide-react';
 import { parts, useJob, usePlanning } from '../job/job-context';
@@ -27,7 +27,16 @@ export function WhatIf({ board }: { board: Board }) {
       const workItems = workInZones({ faces: model.faces, plans: plan.faces, house, conditions, holds: model.job.holds ?? [] }, countOf);
       return { workItems, closed: optionsFor(workItems).closed };
     };
-    ask({ ...given, inStrips, isBegun: (id) => site.done.has(id) }, site.done);
+    const begunOn = new Set(board.workItems.flatMap(({ id, faceId }) => (site.done.has(id) ? [faceId] : [])));
+    const withOtherCoats = () => {
+      const { nowMs } = given.options;
+      const coats = otherCoats({ model, plan, house, conditions, nowMs, isBegun: (faceId) => begunOn.has(faceId) });
+      if (coats.size === 0) return undefined;
+      const plans = plan.faces.map((face) => coats.get(face.faceId)?.plan ?? face);
+      const workItems = workInZones({ faces: model.faces, plans, house, conditions, holds: model.job.holds ?? [] }, new Map());
+      return { workItems, coats, closed: optionsFor(workItems, plans).closed };
+    };
+    ask({ ...given, inStrips, withOtherCoats, isBegun: (id) => site.done.has(id) }, site.done);
   };
   if (!asking)
     return (
@@ -46,6 +55,8 @@ export function WhatIf({ board }: { board: Board }) {
       warm: formatQuantity(HEATED_C, '°C', units),
       n: conditions.people + 1,
       faces: marksOf(given.strips ?? new Map()),
+      machines: (given.machines ?? []).map((each) => t(`machine.${each}`)).join(', '),
+      coats: model.faces.flatMap(({ id, mark }) => (given.coats?.has(id) ? [`${mark}: ${given.coats.get(id)!.coat.name}`] : [])).join(', '),
     });
   return (
     <section aria-label={t('what-if.title')} className="basis-full border-y border-rule-strong py-1.5">
@@ -118,6 +129,18 @@ export function WhatIf({ board }: { board: Board }) {
                         }}
                       >
                         {t('what-if.take-strips')}
+                      </Button>
+                    ) : null}
+                    {board.canPlan && programme && given.coats ? (
+                      <Button
+                        size="small"
+                        className="max-[719px]:h-14"
+                        onClick={() => {
+                          board.keepWithCoats(programme, given.coats!);
+                          leave();
+                        }}
+                      >
+                        {t('what-if.take-coats')}
                       </Button>
                     ) : null}
                   </td>

@@ -112,6 +112,9 @@ export const WORK = {
   'what-if.longer': 'each day is two hours longer',
   'what-if.every-day': 'every day is worked, Sundays too',
   'what-if.strips': 'long coats are laid in strips ({faces})',
+  'what-if.second-machine': 'there is one more: {machines}',
+  'what-if.other-coat': 'other coats of the same system, with a longer window ({coats})',
+  'what-if.take-coats': 'Take these coats',
   'what-if.as-it-stands': 'as it stands',
   'what-if.found': 'placed as was found',
   'what-if.column.if': 'If',
@@ -127,7 +130,7 @@ export const WORK = {
   'what-if.days': '{n} days',
   'what-if.days.one': '{n} day',
   'what-if.how':
-    'Each is worked out by a short search of its own. People: whole days of the crew, and an hour for each round out of hours; what heating costs is not in it. Night and Sunday work by the local rules.',
+    'Each is worked out by a short search of its own. People: whole days of the crew, and an hour for each round out of hours; what heating, another machine or other material costs is not in it. Night and Sunday work by the local rules.',
   'weather.open': 'Weather',
   'weather.until': 'Weather until {until}',
   'weather.title': 'Weather ahead',
