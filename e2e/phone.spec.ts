@@ -88,6 +88,56 @@ test('a room is surveyed from nothing at phone width: taped, a crack tapped in, 
   await expect(page.getByText('no answer')).toHaveCount(0);
 });
 
+test('a reading has a page of its own: its place pressed, what it is picked, one after the other; and a face shows its own log', async ({
+  page,
+}) => {
+  await signIn(page);
+  await makeJobOnPhone(page, `Hatch readings ${Date.now()}`);
+  await page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).tap();
+  const dialog = page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
+  await dialog.getByLabel(/^Foot level/).fill('-2');
+  await dialog.getByLabel(/^Height/).fill('2');
+  await dialog.getByLabel(/^Length/).fill('3');
+  await dialog.getByLabel(/^Width/).fill('2');
+  for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('brick');
+  await dialog.getByRole('button', { name: 'Add its faces' }).tap();
+  await expect(dialog).toBeHidden();
+  await row(page, /wall 1/).tap();
+  const add = page.getByRole('button', { name: 'Add a reading' });
+  await add.scrollIntoViewIfNeeded();
+  expect((await add.boundingBox())!.height).toBeGreaterThanOrEqual(56);
+  await add.tap();
+  await expect(page.getByRole('heading', { name: 'Add a reading' })).toBeVisible();
+  const sheet = page.getByTestId('sheet');
+  const box = (await sheet.boundingBox())!;
+  const press = (share: number) => sheet.tap({ position: { x: box.width * 0.5, y: box.height * share } });
+  await press(0.5);
+  const up = page.getByLabel(/^Up, from the foot/);
+  await expect(up).not.toHaveValue('');
+  const before = await up.inputValue();
+  const picked = page.getByRole('radio', { name: 'Surface temperature' });
+  expect((await picked.boundingBox())!.height).toBeGreaterThanOrEqual(56);
+  await picked.tap();
+  await page.getByLabel(/^Value/).fill('11,5');
+  await page.getByRole('button', { name: 'Add the reading' }).tap();
+  await expect(page.getByText(/^Added/)).toBeVisible();
+  // the page stays for the next place
+  await press(0.42);
+  await expect(up).not.toHaveValue(before);
+  await page.getByRole('radio', { name: 'something else' }).tap();
+  await expect(page.getByLabel('something else')).toBeVisible();
+  await page.getByRole('button', { name: 'Face A' }).tap();
+  await expect(page.getByRole('region', { name: 'Readings' }).getByText('Surface temperature')).toBeVisible();
+  // a finger up the drawing moves the page
+  expect(await sheet.evaluate((canvas) => getComputedStyle(canvas).touchAction)).toBe('pan-y');
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('link', { name: 'Site log' }).tap();
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Faces' }).tap();
+  await expect(page.getByText('Nothing written yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'All faces' }).tap();
+  await expect(row(page, /wall 2/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /the job as a whole/ })).toHaveCount(0);
+});
+
 async function makeJobOnPhone(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).tap();
   await page.getByLabel('Name of the job').fill(name);

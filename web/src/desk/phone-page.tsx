@@ -12,6 +12,7 @@ import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
 import { TakeBack } from '../site-log/take-back';
 import { parts, useJob, useSelection } from '../job/job-context';
+import type { Selected } from '../job/selection';
 import { LENSES, type LensId, NO_TOOLS } from './lenses';
 import { OutboxNotices } from './outbox-notices';
 import { PhonePlace } from './phone-place';
@@ -54,7 +55,8 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
               </div>
             ) : selected ? (
               <PhonePlace selected={selected} camera={camera}>
-                <Slate id={lens} />
+                {/* what is to be done now has a tab of its own: here is what was done */}
+                {lens === 'site-log' ? <LogHere selected={selected} /> : <Slate id={lens} />}
               </PhonePlace>
             ) : (
               <AllFaces lens={lens} />
@@ -97,25 +99,37 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
 function AllFaces({ lens }: { lens: LensId }) {
   const { can, model } = useJob(parts('can', 'model'));
   const below = useRef<HTMLDivElement>(null);
+  const isLog = lens === 'site-log';
   return (
     <div className="min-h-0 flex-1 overflow-y-auto">
       {model.faces.length > 0 ? (
         <div className="border-b border-rule-strong bg-raised">
-          <button
-            type="button"
-            className="flex h-14 w-full items-center justify-between border-b border-rule px-4 font-semibold"
-            onClick={() => void below.current?.scrollIntoView()}
-          >
-            {t('place.as-a-whole', { step: t(`lens.${lens}`) })} <ArrowDown size={18} aria-hidden />
-          </button>
+          {isLog ? null : (
+            <button
+              type="button"
+              className="flex h-14 w-full items-center justify-between border-b border-rule px-4 font-semibold"
+              onClick={() => void below.current?.scrollIntoView()}
+            >
+              {t('place.as-a-whole', { step: t(`lens.${lens}`) })} <ArrowDown size={18} aria-hidden />
+            </button>
+          )}
           <ItemList editable={can('survey')} whole />
         </div>
       ) : null}
-      <div ref={below} className="p-4">
-        <Slate id={lens} />
-      </div>
+      {isLog ? null : (
+        <div ref={below} className="p-4">
+          <Slate id={lens} />
+        </div>
+      )}
     </div>
   );
+}
+
+/** What was written about the face that is chosen, or on which the chosen thing lies. */
+function LogHere({ selected }: { selected: Selected }) {
+  const { model } = useJob(parts('model'));
+  const faceId = selected.kind === 'feature' ? model.features.find(({ id }) => id === selected.id)?.faceId : selected.id;
+  return <LogList key={faceId} {...(faceId === undefined ? {} : { faceId })} />;
 }
 
 /** Steps that list faces themselves, or need all of a small screen. */

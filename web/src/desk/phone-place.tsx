@@ -2,7 +2,7 @@ import '../messages/later';
 import { type Face, type Feature, facesInWalk } from '@caulkhorn/core/jobs';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { t } from '../messages/t';
 import { timeNear } from '../shared/times';
 import { useNow } from '../shared/use-now';
@@ -13,12 +13,16 @@ import { parts, useJob, usePlanningSoFar, useSelection } from '../job/job-contex
 import type { Selected } from '../job/selection';
 import { stepName } from '../words/item-name';
 import { NO_TOOLS } from './lenses';
+import { PhoneReading } from './phone-reading';
 
 /** What is chosen, as a page of its own: back to all of them, on to the one before or after, and nothing else to scroll. */
 export function PhonePlace({ selected, camera, children }: { selected: Selected; camera: SheetCamera; children: ReactNode }) {
   const { model } = useJob(parts('model'));
-  const { select } = useSelection('select');
+  const { select, tool } = useSelection('select', 'tool');
   const page = useRef<HTMLDivElement>(null);
+  const [isReading, setReading] = useState(false);
+  // the tool is laid down with each place, the page stays for the next one
+  if (tool === 'reading' && !isReading) setReading(true);
   // each place is read from its top
   useEffect(() => {
     // newer browsers answer with a promise, which is no way to tidy up
@@ -27,6 +31,7 @@ export function PhonePlace({ selected, camera, children }: { selected: Selected;
   const feature = selected.kind === 'feature' ? model.features.find(({ id }) => id === selected.id) : undefined;
   const face = model.faces.find(({ id }) => id === (feature?.faceId ?? selected.id));
   if (!face) return <div className="min-h-0 flex-1 overflow-y-auto p-4">{children}</div>;
+  if (isReading && !feature) return <PhoneReading key={face.id} face={face} camera={camera} leave={() => setReading(false)} />;
   const siblings: readonly (Face | Feature)[] = feature ? model.features.filter(({ faceId }) => faceId === face.id) : facesInWalk(model);
   const at = siblings.findIndex(({ id }) => id === selected.id);
   const goTo = (to: Face | Feature | undefined) => to && select({ kind: selected.kind, id: to.id } as Selected);
@@ -56,7 +61,7 @@ export function PhonePlace({ selected, camera, children }: { selected: Selected;
       <div ref={page} className="min-h-0 flex-1 overflow-y-auto">
         {feature ? null : (
           <>
-            <SectionSheet camera={camera} tools={NO_TOOLS} sweeps className="h-72 flex-none! border-b border-rule-strong" />
+            <SectionSheet camera={camera} tools={NO_TOOLS} sweeps inPage className="h-72 flex-none! border-b border-rule-strong" />
             <FoundHere face={face} />
           </>
         )}

@@ -26,11 +26,12 @@ interface SectionSheetProps {
   camera: SheetCamera;
   /** what may be taken up here: none where one only looks */ tools: readonly Tool[];
   /** a finger's sweep goes on to the next face instead of pushing the sheet */ sweeps?: boolean;
+  /** stands in a page that is scrolled: a finger up or down moves the page */ inPage?: boolean;
   className?: string;
 }
 
 /** The job's one drawing: a canvas that takes pointer and wheel. The list beside it carries focus and keyboard. */
-export function SectionSheet({ camera, tools, sweeps = false, className = '' }: SectionSheetProps) {
+export function SectionSheet({ camera, tools, sweeps = false, inPage = false, className = '' }: SectionSheetProps) {
   const { model: asGoverned, jobId } = useJob(parts('model', 'jobId'));
   const planning = usePlanningSoFar();
   const junctions = planning?.plan.junctions ?? NONE_YET;
@@ -93,7 +94,7 @@ export function SectionSheet({ camera, tools, sweeps = false, className = '' }: 
             data-testid="sheet"
             role="img"
             aria-label={t('sheet.name', { faces: model.faces.length, features: model.features.length })}
-            className={`absolute inset-0 size-full touch-none ${tool === null ? 'cursor-default' : 'cursor-crosshair'}`}
+            className={`absolute inset-0 size-full ${inPage ? 'touch-pan-y' : 'touch-none'} ${tool === null ? 'cursor-default' : 'cursor-crosshair'}`}
             onDoubleClick={drawing.end}
             {...handlers}
           />

@@ -156,6 +156,8 @@ export function useSheetPointer(
     },
     onPointerCancel(event: PointerEvent) {
       fingers.current.delete(event.pointerId);
+      // the page took the finger over: what it had pushed springs back
+      if (drag.current?.kind === 'sweep') camera.settle();
       drag.current = null;
     },
     onPointerLeave: () => setPointer(null),

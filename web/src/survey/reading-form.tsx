@@ -3,7 +3,7 @@ import { type Face, READING_SPECS, type Reading, type ReadingKind, checkItem, lo
 import { toSystem } from '@caulkhorn/core/quantities';
 import { vapourEmission } from '@caulkhorn/core/survey';
 import { runCalculator } from '@caulkhorn/core/fields';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { v4 } from 'uuid';
 import { has, t, tOf } from '../messages/t';
@@ -12,9 +12,17 @@ import { useUnits } from '../shared/preferences';
 import { fromLocalField, localField } from '../shared/times';
 import { FormFoot } from '../shared/ui/form-foot';
 import { SelectField, TextField } from '../shared/ui/field';
+import { PickField } from '../shared/ui/pick-field';
+import { useIsPhone } from '../shared/use-media';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useNow } from '../shared/use-now';
 import { parts, useJob, useSelection } from '../job/job-context';
+
+/** What is mostly measured, by what it is measured on: these stand on the phone to be pressed. */
+const USUAL_ON: Readonly<Record<'slab' | 'wall', readonly ReadingKind[]>> = {
+  slab: ['in-slab-rh', 'carbide', 'surface-hygrometer', 'surface-temperature', 'surface-ph', 'profile', 'strength'],
+  wall: ['moisture-meter', 'surface-temperature', 'air-temperature', 'air-humidity', 'profile', 'strength', 'knife-test'],
+};
 
 /** One reading on a face. A vapour dish is entered by its weighing; its place is pointed at on the sheet or typed. */
 export function ReadingForm({ face }: { face: Face }) {
@@ -40,6 +48,11 @@ export function ReadingForm({ face }: { face: Face }) {
   const { register, formState, watch, setValue } = form;
   const faults = formState.errors;
   const kind = watch('kind') as ReadingKind;
+  const isPhone = useIsPhone();
+  const usual = face.kind === 'slab' ? USUAL_ON.slab : USUAL_ON.wall;
+  const [wantsOther, setWantsOther] = useState(false);
+  /** none of the usual ones: '' */
+  const picked = !wantsOther && usual.includes(kind) ? kind : '';
   const { unit, ofAir, conditioned } = READING_SPECS[kind];
   const isDish = kind === 'vapour-emission';
   const metre = toSystem(1, 'm', units).unit;
@@ -93,12 +106,28 @@ export function ReadingForm({ face }: { face: Face }) {
   return (
     <form onSubmit={(event) => void save(event)} className="flex flex-col gap-2.5" noValidate>
       <div className="grid grid-cols-2 gap-2.5">
-        <div className="col-span-2">
-          <SelectField
-            label={t('readings.kind')}
-            options={READING_KINDS.map((each) => ({ value: each, label: t(`reading.${each}`) }))}
-            {...register('kind')}
-          />
+        <div className="col-span-2 flex flex-col gap-2.5">
+          {isPhone ? (
+            <PickField
+              label={t('readings.kind')}
+              value={picked}
+              options={[
+                ...usual.map((each) => ({ value: each as string, label: t(`reading.${each}`) })),
+                { value: '', label: t('readings.other-kind') },
+              ]}
+              onPick={(value) => {
+                setWantsOther(value === '');
+                if (value !== '') setValue('kind', value, { shouldDirty: true });
+              }}
+            />
+          ) : null}
+          {isPhone && picked !== '' ? null : (
+            <SelectField
+              label={t(isPhone ? 'readings.other-kind' : 'readings.kind')}
+              options={READING_KINDS.map((each) => ({ value: each, label: t(`reading.${each}`) }))}
+              {...register('kind')}
+            />
+          )}
         </div>
         {isDish ? (
           <>
@@ -174,7 +203,7 @@ export function ReadingForm({ face }: { face: Face }) {
         <TextField label={t('readings.instrument')} fault={faults.instrument?.message} {...register('instrument')} />
         <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
       </div>
-      {ofAir ? null : <p className="text-[13px] text-soft">{t('readings.point-at')}</p>}
+      {ofAir ? null : <p className="text-[13px] text-soft">{t(isPhone ? 'readings.press-at' : 'readings.point-at')}</p>}
       <FormFoot fault={faults.root?.message} label={t('readings.add')} />
     </form>
   );

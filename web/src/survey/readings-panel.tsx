@@ -1,11 +1,12 @@
 import type { Face } from '@caulkhorn/core/jobs';
-import { FileUp, Trash2 } from 'lucide-react';
+import { FileUp, Plus, Trash2 } from 'lucide-react';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { FaceInstruments } from '../devices/face-instruments';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
 import { fullTime } from '../shared/times';
 import { Button } from '../shared/ui/button';
+import { useIsPhone } from '../shared/use-media';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { readingText } from '../words/reading-text';
 import { ReadingForm } from './reading-form';
@@ -20,7 +21,8 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
   const units = useUnits();
   const [all, setAll] = useState(false);
   const [importing, setImporting] = useState(false);
-  const { readingAt } = useSelection('readingAt');
+  const { readingAt, take } = useSelection('readingAt', 'take');
+  const isPhone = useIsPhone();
   const entry = useRef<HTMLDetailsElement>(null);
   // pointed at with the tool: the figure can be typed at once
   useEffect(() => {
@@ -72,7 +74,12 @@ export function ReadingsPanel({ face, editable }: { face: Face; editable: boolea
         </Button>
       ) : null}
       {editable ? <FaceInstruments face={face} /> : null}
-      {editable ? (
+      {editable && isPhone ? (
+        <Button className="mt-3 h-14 w-full" onClick={() => take('reading')}>
+          <Plus size={18} aria-hidden /> {t('readings.new')}
+        </Button>
+      ) : null}
+      {editable && !isPhone ? (
         <details ref={entry} className="mt-2">
           <summary className="py-1 font-medium">{t('readings.new')}</summary>
           <ReadingForm face={face} />

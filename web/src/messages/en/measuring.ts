@@ -54,6 +54,8 @@ export const MEASURING = {
   'readings.value': 'Value',
   'readings.depth': 'Depth of the probe',
   'readings.instrument': 'Instrument',
+  'readings.press-at': 'Press its place on the drawing above, or type it.',
+  'readings.other-kind': 'something else',
   'readings.point-at': 'The place can be pointed at on the sheet with the tool Reading (R).',
   'readings.remove': 'Remove: {kind}',
   'readings.import': 'Readings from a CSV',
