@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader';
-import { copyOf, goTo, signIn } from './support.js';
+import { allSent, choose, copyOf, goTo, signIn } from './support.js';
 
 /** What a camera reads in a picture. */
 async function readCode(png: Buffer): Promise<string> {
@@ -47,8 +47,20 @@ test('a plate is published, printed, read by a stranger’s phone, and taken bac
   await expect(says).not.toContainText('Ines Varrow');
 
   await page.getByRole('link', { name: 'Handover' }).first().click();
+  await expect(plates.getByRole('listitem')).toContainText('as of');
+  await expect(plates).not.toContainText('no longer says what is so');
+  await goTo(page, 'Build-up');
+  await choose(page, /^A\b/);
+  await page.getByLabel('Coated', { exact: true }).selectOption({ label: 'in 3 strips, left to right' });
+  await allSent(page);
+  await goTo(page, 'Programme');
+  await page.getByRole('button', { name: 'Release plan 2 to the site' }).click();
+  await expect(page.getByText('Survey and choices are as they were then.')).toBeVisible();
+  await goTo(page, 'Handover');
+  await expect(plates).toContainText('no longer says what is so');
   await plates.getByRole('button', { name: 'Publish as it is now' }).click();
   await expect(page.getByText('Published as it is now.')).toBeVisible();
+  await expect(plates).not.toContainText('no longer says what is so');
   // what is told in passing can be put away
   await page.getByRole('button', { name: 'Put this message away' }).first().click();
   await expect(page.getByText('Published as it is now.')).toHaveCount(0);

@@ -1,7 +1,7 @@
 import type { LogLine } from '../site-log';
 import { USUAL_CREW, USUAL_HOUSE, planJob, revisionContent } from '../planning';
 import { buildUp, sampleJob } from '../testing/sample-job';
-import { plateOf } from './wall-plate';
+import { isPlateSo, plateOf } from './wall-plate';
 
 const NOW = Date.parse('2026-06-01T08:00:00Z');
 
@@ -53,4 +53,15 @@ test('of one face, or of none that is there, or before any release', () => {
   expect(plateOf(record(), 'north')!.faces).toHaveLength(1);
   expect(plateOf(record(), 'nowhere')).toBeNull();
   expect(plateOf({ ...record(), revision: null })).toBeNull();
+});
+
+test('a plate is still so on another day, kept in whatever order; finished work, a new plan and a face that is gone make it old', () => {
+  const from = record();
+  const published = plateOf(from, 'north')!;
+  const kept = Object.fromEntries(Object.entries(published).toReversed()) as unknown as typeof published;
+  expect(isPlateSo(kept, { ...from, nowMs: NOW + 86_400_000 }, 'north')).toBe(true);
+  expect(isPlateSo(published, { ...from, lines: finished(from) }, 'north')).toBe(false);
+  expect(isPlateSo(published, { ...from, revision: { ...from.revision, number: 4 } }, 'north')).toBe(false);
+  expect(isPlateSo(published, from, 'nowhere')).toBe(false);
+  expect(isPlateSo(published, { ...from, revision: null }, 'north')).toBe(false);
 });

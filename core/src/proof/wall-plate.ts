@@ -1,5 +1,5 @@
 import type { FamilyId, Reading, VoidedBy } from '../jobs/index.js';
-import type { LogLine } from '../site-log/index.js';
+import { type LogLine, hashOf } from '../site-log/index.js';
 import { AFTER_CARE, type CareLook, careLooks } from './after-care.js';
 import { type ReleasedRevision, dossierFaces, isShown } from './dossier.js';
 
@@ -57,6 +57,14 @@ export function plateOf({ revision, lines, readings, nowMs }: PlateRecord, faceI
   if (shown.length === 0) return null;
   const { name, site, timeZone } = job;
   return { job: name, site, timeZone, asOf: iso(nowMs), revision: revision.number, faces: shown };
+}
+
+/** Whether a plate, as it was published, still says what it would say now: the day apart. */
+export function isPlateSo(published: PlateSays, record: PlateRecord, faceId?: string): boolean {
+  const now = plateOf(record, faceId);
+  if (!now) return false;
+  const told = ({ asOf: _, ...says }: PlateSays) => hashOf(says);
+  return told(published) === told(now);
 }
 
 const iso = (ms: number): string => new Date(ms).toISOString();

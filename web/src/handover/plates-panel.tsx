@@ -1,6 +1,8 @@
+import { isPlateSo } from '@caulkhorn/core/proof';
+import type { LogLine } from '@caulkhorn/core/site-log';
 import { MakePlateDto, type Plate, checkShape } from '@caulkhorn/contract';
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { parts, useJob } from '../job/job-context';
@@ -8,6 +10,7 @@ import { t } from '../messages/t';
 import { api } from '../shared/api';
 import { refusalOf } from '../shared/refusal';
 import { dayOnly } from '../shared/times';
+import { useNow } from '../shared/use-now';
 import { Button, buttonClass } from '../shared/ui/button';
 import { SelectField, TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
@@ -39,8 +42,14 @@ export function PlatesPanel() {
 
 function PlateLine({ plate, again }: { plate: Plate; again(): void }) {
   const { path, organisationId, jobId } = useJob(parts('path', 'organisationId', 'jobId'));
-  const { timeZone } = useJob((job) => job.model.job);
+  const { model, revision, lines } = useJob(parts('model', 'revision', 'lines'));
+  const { timeZone } = model.job;
+  const nowMs = useNow(60_000);
   const { id, contact, madeBy, faceId, says } = plate;
+  const isSo = useMemo(() => {
+    const received = lines.filter((line): line is LogLine => line.receipt !== null);
+    return isPlateSo(says, { revision, lines: received, readings: model.readings, nowMs }, faceId ?? undefined);
+  }, [says, revision, lines, model.readings, nowMs, faceId]);
   const onError = (fault: unknown) => toast.error(refusalOf(fault));
   const renew = useMutation({
     mutationFn: () => api.put(`${path}/plates/${id}`, { contact }),
@@ -56,6 +65,7 @@ function PlateLine({ plate, again }: { plate: Plate; again(): void }) {
       <span className="block text-[13px] text-soft">
         {t('plate.as-of', { day: dayOnly(says.asOf, timeZone), by: madeBy })} · {contact}
       </span>
+      {isSo ? null : <span className="block font-medium text-ochre">{t('plate.old')}</span>}
       <span className="mt-1 flex flex-wrap gap-2">
         <a href={plateAddress(plate)} target="_blank" rel="noreferrer" className={buttonClass('outline', 'small')}>
           {t('plate.page')}

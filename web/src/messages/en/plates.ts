@@ -13,6 +13,7 @@ export const PLATES = {
   'plate.as-of': 'as of {day}, published by {by}',
   'plate.page': 'What a visitor sees',
   'plate.print': 'The plate to print',
+  'plate.old': 'Its page no longer says what is so: work, tests or the plan went on. Publish it anew.',
   'plate.renew': 'Publish as it is now',
   'plate.renewed': 'Published as it is now.',
   'plate.withdraw': 'Take it back',
