@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { t } from '../messages/t';
 import { formatNumber } from '../messages/number-text';
 import { saveFile } from '../shared/save-file';
+import { useUnits } from '../shared/preferences';
 import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField } from '../shared/ui/field';
@@ -25,10 +26,11 @@ const WITHOUT_SCALE: ReadonlySet<Format> = new Set(['dxf', 'features', 'readings
 /** The sheet as a drawing to scale, or the survey as tables, in formats that other programs read. */
 export function SheetExport({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const { model } = useJob(parts('model'));
+  const units = useUnits();
   const [chosen, setChosen] = useState<Format>('pdf');
   const [scale, setScale] = useState(100);
   const [isBusy, setBusy] = useState(false);
-  const drawing = useMemo(() => sheetDrawing(drawnSheet(model), model.readings, 'metric'), [model]);
+  const drawing = useMemo(() => sheetDrawing(drawnSheet(model), model.readings, units), [model, units]);
   const paper = paperFor(drawing, scale);
   const isTooLong = chosen === 'pdf' && Math.max(paper.widthMm, paper.heightMm) > LONGEST_PAGE_MM;
 
