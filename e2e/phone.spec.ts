@@ -138,6 +138,34 @@ test('a reading has a page of its own: its place pressed, what it is picked, one
   await expect(page.getByRole('button', { name: /the job as a whole/ })).toHaveCount(0);
 });
 
+test('a near miss is written on the phone: kept without signal, sent when it is back, and read by few', async ({ page, context }) => {
+  await openOnPhone(page, 'apprentice@hollin.example');
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
+  await page.locator('summary', { hasText: 'Accident or near miss' }).tap();
+  await expect(page.getByRole('note')).toContainText('Help first');
+  const form = page.getByRole('form', { name: 'Write down what happened' });
+  await expect(form.getByLabel('Who was hurt, and how')).toHaveCount(0);
+  await form.getByRole('radio', { name: /^Accident/ }).tap();
+  await expect(form.getByLabel('Who was hurt, and how')).toBeVisible();
+  await form.getByRole('radio', { name: /^Near miss/ }).tap();
+  const what = `Hose came off at ${Date.now()}`;
+  await form.getByLabel('What happened').fill(what);
+  await context.route('**/incidents', (route) => route.abort());
+  await form.getByRole('button', { name: 'Send it' }).tap();
+  await expect(form.getByRole('alert')).toBeVisible();
+  await page.reload();
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
+  await page.locator('summary', { hasText: 'Accident or near miss' }).tap();
+  await expect(form.getByLabel('What happened')).toHaveValue(what);
+  await context.unroute('**/incidents');
+  await form.getByRole('button', { name: 'Send it' }).tap();
+  const written = page.getByRole('list', { name: /accidents and near misses/ });
+  await expect(written).toContainText(what);
+  await expect(form.getByLabel('What happened')).toHaveValue('');
+  // it stands in no log
+  await expect(page.locator('main').getByText(what)).toHaveCount(1);
+});
+
 async function makeJobOnPhone(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).tap();
   await page.getByLabel('Name of the job').fill(name);

@@ -58,6 +58,8 @@ export type {
   SessionInfo,
   Standing,
 } from './people.js';
+export { INCIDENT_KINDS, IncidentDto } from './incidents.js';
+export type { Incident, IncidentKind } from './incidents.js';
 export { MakePlateDto, RenewPlateDto } from './plates.js';
 export type { Plate, PublicPlate } from './plates.js';
 export { SealBundleDto } from './bundles.js';

@@ -22,6 +22,8 @@ export type Permission =
   | 'ask-to-sign'
   | 'publish'
   | 'stock'
+  /** notes of accidents and near misses, also of others */
+  | 'read-incidents'
   | 'manage-people'
   | 'supersede-others';
 
@@ -40,10 +42,23 @@ export const PERMISSIONS: Readonly<Record<Standing, readonly Permission[]>> = {
     'ask-to-sign',
     'publish',
     'stock',
+    'read-incidents',
     'manage-people',
     'supersede-others',
   ],
-  foreman: ['read-job', 'export-job', 'survey', 'log', 'hold', 'test', 'sign', 'ask-to-sign', 'stock', 'supersede-others'],
+  foreman: [
+    'read-job',
+    'export-job',
+    'survey',
+    'log',
+    'hold',
+    'test',
+    'sign',
+    'ask-to-sign',
+    'stock',
+    'read-incidents',
+    'supersede-others',
+  ],
   inspector: ['read-job', 'export-job', 'hold', 'test', 'sign'],
   apprentice: ['read-job', 'log', 'test', 'stock'],
   guest: ['read-job', 'export-job'],

@@ -50,6 +50,7 @@ import { ServerKeys } from './records/server-keys.js';
 import { DevicesController } from './site-log/devices.controller.js';
 import { SigningLinksController } from './site-log/signing-links.controller.js';
 import { PlateGateController } from './site-log/plate-gate.controller.js';
+import { IncidentsController } from './site-log/incidents.controller.js';
 import { PlatesController } from './site-log/plates.controller.js';
 import { AppendService } from './site-log/append.service.js';
 
@@ -92,6 +93,7 @@ export class AppModule {
         JobsController,
         DevicesController,
         SigningLinksController,
+        IncidentsController,
         PlatesController,
         PlateGateController,
         ExchangeController,

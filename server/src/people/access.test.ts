@@ -134,6 +134,8 @@ const TABLE: readonly Row[] = [
     status: [401, 404, 403, 403, 403, 403],
   },
   { route: `DELETE ${ORGANISATION}/jobs/${JOB}/plates/${randomUUID()}`, status: [401, 404, 403, 403, 403, 403] },
+  { route: `GET ${ORGANISATION}/jobs/${JOB}/incidents`, status: [401, 200, 200, 403, 200, 403] },
+  { route: `POST ${ORGANISATION}/jobs/${JOB}/incidents`, body: () => ({}), status: [401, 400, 400, 403, 400, 403] },
   { route: 'GET /api/plates/no-such-plate', status: [404, 404, 404, 404, 404, 404] },
   { route: 'DELETE /api/session', status: [204, 204, 204, 204, 204, 204] },
 ];

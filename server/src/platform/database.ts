@@ -18,6 +18,7 @@ import { KeptProgramme1764000000011 } from './migrations/0011-kept-programme.js'
 import { ProgrammeSearch1764000000012 } from './migrations/0012-programme-search.js';
 import { DossierPrint1764000000013 } from './migrations/0013-dossier-print.js';
 import { BroughtPhotos1764000000015 } from './migrations/0015-brought-photos.js';
+import { Incident1764000000017 } from './migrations/0017-incident.js';
 import { WallPlate1764000000016 } from './migrations/0016-wall-plate.js';
 import { SigningLink1764000000014 } from './migrations/0014-signing-link.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
@@ -39,6 +40,7 @@ const MIGRATIONS = [
   SigningLink1764000000014,
   BroughtPhotos1764000000015,
   WallPlate1764000000016,
+  Incident1764000000017,
 ];
 
 /**
@@ -132,6 +134,7 @@ const TABLES = [
     'dossier_print',
     'signing_link',
     'wall_plate',
+    'incident',
   ],
   ...['command', 'plan_revision', 'log_entry', 'job_keys', 'job_import', 'house', 'product', 'stock_move'],
 ];

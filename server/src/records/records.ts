@@ -11,6 +11,7 @@ import { JobList } from './job-list.js';
 import { JobRows, type JobTextRow, READ_JOB_TEXT, storedJobText } from './job-rows.js';
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
+import { IncidentRows } from './incident-rows.js';
 import { PlateRows } from './plate-rows.js';
 import { PrintRows } from './print-rows.js';
 import { RevisionRows } from './revision-rows.js';
@@ -66,6 +67,7 @@ export class JobRecords extends Records {
   readonly prints: PrintRows;
   readonly signingLinks: SigningLinkRows;
   readonly plates: PlateRows;
+  readonly incidents: IncidentRows;
 
   constructor(
     caller: Caller,
@@ -82,6 +84,7 @@ export class JobRecords extends Records {
     this.searches = new SearchRows(manager, organisationId, jobId);
     this.prints = new PrintRows(manager, organisationId, jobId);
     this.plates = new PlateRows(manager, organisationId, jobId);
+    this.incidents = new IncidentRows(manager, organisationId, jobId);
     this.signingLinks = new SigningLinkRows(manager, organisationId, jobId);
   }
 }

@@ -8,6 +8,7 @@ import { SectionSheet } from '../sheet/section-sheet';
 import type { SheetCamera } from '../sheet/sheet-camera';
 import { TOOLS } from '../sheet/tools';
 import { WalkLine } from '../sheet/walk-line';
+import { IncidentNotes } from '../site-log/incident-notes';
 import { LogList } from '../site-log/log-list';
 import { ReadingForm } from '../site-log/reading-form';
 import { TakeBack } from '../site-log/take-back';
@@ -66,6 +67,7 @@ export function PhonePage({ lens, camera }: { lens: LensId; camera: SheetCamera 
         {tab === 'log' ? (
           <div className="flex flex-col gap-5 p-4">
             {can('log') ? <ReadingForm faceId={selected?.kind === 'face' ? selected.id : undefined} /> : null}
+            <IncidentNotes />
             <LogList />
           </div>
         ) : null}

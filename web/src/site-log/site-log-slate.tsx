@@ -15,6 +15,7 @@ import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { ClockNotice } from './clock-notice';
+import { IncidentNotes } from './incident-notes';
 import { LogList } from './log-list';
 import { LoneWatch } from './lone-watch';
 import { NextWork } from './next-work';
@@ -92,6 +93,7 @@ export function SiteLogSlate() {
           <TalkBeforeWork now={now} item={chosen?.item} at="foot" />
           <LoneWatch />
           <ReadingForm faceId={faceId} />
+          <IncidentNotes />
         </section>
       ) : null}
       <section className="mt-5 border-t border-rule pt-3">

@@ -134,6 +134,7 @@ export const ISSUES = {
   'issue.opening-outside-its-face': 'The opening reaches outside its face.',
   'issue.openings-overlap': 'It overlaps opening {other}.',
   'issue.csv-cut-off': 'The file ends within quotes: it may be cut off.',
+  'issue.in-the-future': 'This lies in the future.',
   'issue.csv-month': 'A month is a number from 1 to 12, each once: {text}',
   'issue.csv-months-missing': 'Months are missing: {months}',
   'issue.csv-no-column': 'No column holds: {column}.',
