@@ -233,6 +233,11 @@ test('the part of one face holds what was planned, done and written of it; the p
   expect(part.chain).toEqual(whole.chain);
   expect(part.open.some((point) => 'face' in point && point.face.faceId !== 'north')).toBe(false);
   expect(part.open.find(({ code }) => code === 'not-shown-yet')).toEqual({ code: 'not-shown-yet', n: 1 });
+  // starts against a limit are of the face on which they were
+  const cold = { airTemperatureC: 1, surfaceTemperatureC: 1, relativeHumidityPct: 99 };
+  const breached = writeLog([{ by: 'f', body: { kind: 'start', ...work, conditions: cold, breachReason: 'no other day' } }]);
+  const allOf = dossierOf(revision, breached, [], NOW);
+  expect([allOf, dossierOfFace(allOf, 'north'), dossierOfFace(allOf, 'nowhere')].map(({ breaches }) => breaches.length)).toEqual([1, 1, 0]);
   const none = dossierOfFace(whole, 'nowhere');
   expect([none.faces, none.lines, none.people, none.open]).toEqual([[], [], [], []]);
 });

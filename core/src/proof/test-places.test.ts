@@ -50,6 +50,15 @@ test('worst first goes to the foot, the corners and the old leak; spread does no
   expect(at('worst-first')).toBeGreaterThan(at('spread'));
 });
 
+test('the foot of a wall is half a metre from where it stands, wherever its outline is counted from', () => {
+  const { outline, ...rest } = wall(12, 4);
+  const raised = { ...rest, openings: [], outline: outline.map(([u, v]): FacePoint => [u, v - 3]) };
+  const atFoot = (face: typeof raised, footM: number) =>
+    testPlacesOn({ face, lines: [] }, 20, 'worst-first').filter(([u, v]) => v - footM <= 0.5 && u > 1 && u < 11).length;
+  expect(atFoot(raised, -3)).toBe(atFoot({ ...raised, outline }, 0));
+  expect(atFoot(raised, -3)).toBeGreaterThanOrEqual(5);
+});
+
 test('more are asked for than there is room for: as many as there are', () => {
   expect(testPlacesOn({ face: wall(3, 3), lines: [] }, 600, 'worst-first').length).toBeLessThanOrEqual(441);
 });

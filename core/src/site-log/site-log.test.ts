@@ -121,7 +121,10 @@ describe('entries', () => {
 
   test('the last square metre comes after the first and not after the end', () => {
     const finish = { kind: 'finish', workItemId: 'w', planRevisionId: 'r', firstLaidAt: '2026-05-18T08:00:00Z' } as const;
-    expect(checkEntry({ ...finish, lastLaidAt: '2026-05-18T07:00:00Z' }, '2026-05-18T09:00:00Z')[0]?.code).toBe('last-before-first');
+    expect(checkEntry({ ...finish, lastLaidAt: '2026-05-18T07:00:00Z' }, '2026-05-18T09:00:00Z')[0]).toMatchObject({
+      code: 'last-before-first',
+      path: 'body.lastLaidAt',
+    });
     expect(checkEntry({ ...finish, lastLaidAt: '2026-05-18T10:00:00Z' }, '2026-05-18T09:00:00Z')[0]?.code).toBe('after-the-entry');
   });
 });
