@@ -43,9 +43,9 @@ export default function RoomsAir() {
   };
   return (
     <section className="flex flex-col gap-3">
-      <h3 className="mt-2 font-semibold">{t('rooms.title')}</h3>
-      {forecast ? null : <p className="font-medium">{t('rooms.no-forecast')}</p>}
-      {spaces.length === 0 ? <p>{t('rooms.none')}</p> : null}
+      <h3 className="mt-2 font-semibold">{t('room-air.title')}</h3>
+      {forecast ? null : <p className="font-medium">{t('room-air.no-forecast')}</p>}
+      {spaces.length === 0 ? <p>{t('room-air.none')}</p> : null}
       {(climate?.rooms.length ?? 0) > 0 ? <Shared climate={climate} isReadOnly={!can('plan')} keep={keep} /> : null}
       {spaces.map((space) => {
         const room = climate?.rooms.find(({ spaceId }) => spaceId === space.id);
@@ -62,14 +62,14 @@ export default function RoomsAir() {
               />
             ) : (
               <div className="flex flex-wrap items-center gap-3">
-                <p className="flex-1 text-soft">{t('rooms.not-reckoned')}</p>
+                <p className="flex-1 text-soft">{t('room-air.not-reckoned')}</p>
                 {can('plan') ? (
                   <Button
                     size="small"
                     className="max-[719px]:h-14"
                     onClick={() => keepRoom(space.id, { spaceId: space.id, airChangesPerH: USUAL_CHANGES_PER_H })}
                   >
-                    {t('rooms.add')}
+                    {t('room-air.add')}
                   </Button>
                 ) : null}
               </div>
@@ -77,7 +77,7 @@ export default function RoomsAir() {
           </section>
         );
       })}
-      <p className="text-[13px] text-soft">{t('rooms.how')}</p>
+      <p className="text-[13px] text-soft">{t('room-air.how')}</p>
     </section>
   );
 }
@@ -88,7 +88,7 @@ function Shared({ climate, isReadOnly, keep }: { climate: Climate | undefined; i
   return (
     <div className="grid grid-cols-2 gap-2.5 max-[719px]:grid-cols-1">
       <FigureField
-        label={t('rooms.ground')}
+        label={t('room-air.ground')}
         unit="°C"
         min={-5}
         max={30}
@@ -98,7 +98,7 @@ function Shared({ climate, isReadOnly, keep }: { climate: Climate | undefined; i
         keep={(groundC) => (groundC === undefined ? undefined : keep({ groundC }))}
       />
       <FigureField
-        label={t('rooms.price')}
+        label={t('room-air.price')}
         unitText={`${model.job.currency}/kWh`}
         min={0}
         max={1000}
@@ -130,11 +130,11 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
       <div className="grid grid-cols-3 gap-2.5 max-[719px]:grid-cols-1">
         <FigureField
           {...field}
-          label={t('rooms.air')}
+          label={t('room-air.air')}
           unit="m³"
           min={0.5}
           max={1_000_000}
-          hint={own === undefined ? t('rooms.air-needed') : t('rooms.air-hint', { m3: formatQuantity(own, 'm³', units) })}
+          hint={own === undefined ? t('room-air.air-needed') : t('room-air.air-hint', { m3: formatQuantity(own, 'm³', units) })}
           value={airM3}
           keep={(value) => {
             const { airM3: _, ...others } = room;
@@ -143,7 +143,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
         />
         <FigureField
           {...field}
-          label={t('rooms.changes')}
+          label={t('room-air.changes')}
           unit="/h"
           min={0}
           max={50}
@@ -153,11 +153,11 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
         />
         <SelectField
           {...field}
-          label={t('rooms.wetness')}
+          label={t('room-air.wetness')}
           value={wetness ?? ''}
           options={[
-            { value: '', label: t('rooms.wet.unknown') },
-            ...ROOM_WETNESS.map((each) => ({ value: each, label: t(`rooms.wet.${each}`) })),
+            { value: '', label: t('room-air.wet.unknown') },
+            ...ROOM_WETNESS.map((each) => ({ value: each, label: t(`room-air.wet.${each}`) })),
           ]}
           onChange={({ target }) => {
             const { wetness: _, ...others } = room;
@@ -166,7 +166,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
         />
         <FigureField
           {...field}
-          label={t('rooms.heater')}
+          label={t('room-air.heater')}
           unit="kW"
           min={0.1}
           max={1000}
@@ -179,7 +179,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
         {heater ? (
           <FigureField
             {...field}
-            label={t('rooms.heat-to')}
+            label={t('room-air.heat-to')}
             unit="°C"
             min={0}
             max={40}
@@ -190,7 +190,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
         ) : null}
         <FigureField
           {...field}
-          label={t('rooms.dryer')}
+          label={t('room-air.dryer')}
           unit="L/day"
           min={1}
           max={5000}
@@ -207,7 +207,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
           <>
             <FigureField
               {...field}
-              label={t('rooms.dry-to')}
+              label={t('room-air.dry-to')}
               unit="%"
               min={20}
               max={95}
@@ -217,7 +217,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
             />
             <FigureField
               {...field}
-              label={t('rooms.dryer-power')}
+              label={t('room-air.dryer-power')}
               unit="kW"
               min={0.01}
               max={100}
@@ -231,7 +231,7 @@ function Room({ space, room, ahead, isReadOnly, keep }: RoomProps) {
       {ahead ? <Reckoned room={space.name} ahead={ahead} /> : null}
       {isReadOnly ? null : (
         <Button size="small" look="quiet" className="self-start max-[719px]:h-14" onClick={() => keep(undefined)}>
-          {t('rooms.forget', { room: space.name })}
+          {t('room-air.forget', { room: space.name })}
         </Button>
       )}
     </div>
@@ -258,7 +258,7 @@ function Reckoned({ room, ahead: { hours } }: { room: string; ahead: RoomAhead }
   return (
     <>
       <p>
-        {t('rooms.coldest', {
+        {t('room-air.coldest', {
           coldest: formatQuantity(Math.min(...told.map(({ surfacesC }) => coldest(surfacesC))), '°C', units),
           airMin: formatQuantity(Math.min(...airs), '°C', units),
           airMax: formatQuantity(Math.max(...airs), '°C', units),
@@ -267,18 +267,18 @@ function Reckoned({ room, ahead: { hours } }: { room: string; ahead: RoomAhead }
       </p>
       {heater + dryer > 0 ? (
         <p>
-          {t('rooms.uses', {
+          {t('room-air.uses', {
             ...{ kwh: kwh(heater + dryer), heater: kwh(heater), dryer: kwh(dryer), until: dayAndTime(untilMs, timeZone) },
-            cost: price === undefined ? '' : t('rooms.costs', { money: formatMoney((heater + dryer) * price, currency) }),
+            cost: price === undefined ? '' : t('room-air.costs', { money: formatMoney((heater + dryer) * price, currency) }),
           })}
         </p>
       ) : null}
       <RoomChart
-        title={t('rooms.chart', { room })}
-        names={{ air: t('rooms.chart-air'), surface: t('rooms.chart-surface'), humidity: t('rooms.chart-humidity') }}
+        title={t('room-air.chart', { room })}
+        names={{ air: t('room-air.chart-air'), surface: t('room-air.chart-surface'), humidity: t('room-air.chart-humidity') }}
         unit={toSystem(0, '°C', units).unit}
         timeZone={timeZone}
-        {...(hours.some(({ isUsual }) => isUsual) ? { end: { at: untilMs, label: t('rooms.chart-end') } } : {})}
+        {...(hours.some(({ isUsual }) => isUsual) ? { end: { at: untilMs, label: t('room-air.chart-end') } } : {})}
         data={hours
           .filter((_, i) => i % step === 0)
           .map(({ atMs, airC, surfacesC, humidityPct }) => ({

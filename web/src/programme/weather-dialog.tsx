@@ -96,7 +96,7 @@ export function Weather() {
           {issues.length > 0 ? <FaultList title={t('weather.faults')} issues={issues} /> : null}
           <p className="text-[13px] text-soft">{t('weather.how')}</p>
           <Months />
-          <Suspense fallback={<Loading what={t('rooms.title')} />}>
+          <Suspense fallback={<Loading what={t('room-air.title')} />}>
             <RoomsAir />
           </Suspense>
         </div>
