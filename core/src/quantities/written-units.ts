@@ -52,6 +52,11 @@ export const WRITTEN_UNITS: Readonly<Record<string, readonly Written[]>> = {
     { as: ['°f', 'f', 'degf'], factor: 1 / 1.8, offset: -32 / 1.8 },
     { as: ['k', 'kelvin'], factor: 1, offset: -ZERO_CELSIUS_K },
   ],
+  // a difference of temperatures, whatever scale it was read on
+  K: [
+    { as: ['k', 'kelvin', '°c', 'c', 'degc'], factor: 1 },
+    { as: ['°f', 'f', 'degf'], factor: 1 / 1.8 },
+  ],
   '%': [{ as: ['%', '%rh', 'rh', 'percent', 'pct'], factor: 1 }],
   '% mass': [{ as: ['%mass', '%', 'mass%', 'percent', 'pct'], factor: 1 }],
   N: [
