@@ -38,15 +38,7 @@ test('without signal entries wait on the device, survive a reload, and go when i
 test('a room is surveyed from nothing at phone width: taped, a crack tapped in, measured and photographed', async ({ page }) => {
   await signIn(page);
   await makeJobOnPhone(page, `Hatch cellar ${Date.now()}`);
-  await page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).tap();
-  const dialog = page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
-  await dialog.getByLabel(/^Foot level/).fill('-2');
-  await dialog.getByLabel(/^Height/).fill('2');
-  await dialog.getByLabel(/^Length/).fill('3');
-  await dialog.getByLabel(/^Width/).fill('2');
-  for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('brick');
-  await dialog.getByRole('button', { name: 'Add its faces' }).tap();
-  await expect(dialog).toBeHidden();
+  await tapeRoom(page);
   await row(page, /wall 1/).tap();
   await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Sheet' }).tap();
   const crack = page.getByRole('button', { name: 'Crack', exact: true });
@@ -93,15 +85,7 @@ test('a reading has a page of its own: its place pressed, what it is picked, one
 }) => {
   await signIn(page);
   await makeJobOnPhone(page, `Hatch readings ${Date.now()}`);
-  await page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).tap();
-  const dialog = page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
-  await dialog.getByLabel(/^Foot level/).fill('-2');
-  await dialog.getByLabel(/^Height/).fill('2');
-  await dialog.getByLabel(/^Length/).fill('3');
-  await dialog.getByLabel(/^Width/).fill('2');
-  for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('brick');
-  await dialog.getByRole('button', { name: 'Add its faces' }).tap();
-  await expect(dialog).toBeHidden();
+  await tapeRoom(page);
   await row(page, /wall 1/).tap();
   const add = page.getByRole('button', { name: 'Add a reading' });
   await add.scrollIntoViewIfNeeded();
@@ -165,6 +149,19 @@ test('a near miss is written on the phone: kept without signal, sent when it is 
   // it stands in no log
   await expect(page.locator('main').getByText(what)).toHaveCount(1);
 });
+
+/** A brick room of 3 × 2 m, 2 m high. */
+async function tapeRoom(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Add a room, shaft or tunnel' }).tap();
+  const dialog = page.getByRole('dialog', { name: 'Add a room, shaft or tunnel' });
+  await dialog.getByLabel(/^Foot level/).fill('-2');
+  await dialog.getByLabel(/^Height/).fill('2');
+  await dialog.getByLabel(/^Length/).fill('3');
+  await dialog.getByLabel(/^Width/).fill('2');
+  for (const part of ['Walls', 'Floor']) await dialog.getByLabel(new RegExp(`^${part}.*made of`)).selectOption('brick');
+  await dialog.getByRole('button', { name: 'Add its faces' }).tap();
+  await expect(dialog).toBeHidden();
+}
 
 async function makeJobOnPhone(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).tap();
