@@ -69,6 +69,7 @@ const CODES: Readonly<Record<string, string>> = {
   isUuid: 'not-an-id',
   isTimeWithOffset: 'not-a-time-with-offset',
   isDay: 'not-a-date',
+  isHardPin: 'easy-pin',
   isArray: 'not-a-list',
   arrayMinSize: 'empty-list',
   arrayMaxSize: 'too-many',

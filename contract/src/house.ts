@@ -1,7 +1,15 @@
 import type { Product } from '@caulkhorn/core/catalogue';
 import { choice, list, mapOf, number } from '@caulkhorn/core/fields';
-import { MACHINE_KINDS, type MachineKind, SCHOOLS_FIELD, SKILLS, type SchoolChoices, type Skill } from '@caulkhorn/core/jobs';
-import { type HouseRules, PACES, type PaceId } from '@caulkhorn/core/planning';
+import {
+  MACHINE_KINDS,
+  type MachineKind,
+  PERSON_WEEK_FIELD,
+  SCHOOLS_FIELD,
+  SKILLS,
+  type SchoolChoices,
+  type Skill,
+} from '@caulkhorn/core/jobs';
+import { type HouseRules, PACES, type PaceId, type PersonWeek } from '@caulkhorn/core/planning';
 import { AnyRecords, Day, Days, NestedList, OneOf, Optional, Quantity, Text, Whole } from './constraints.js';
 import { OfField } from './dto-of.js';
 
@@ -21,6 +29,7 @@ class HousePersonDto {
   @OfField(SKILLS_FIELD) skills!: Skill[];
   @Optional() @NestedList(() => SkillCardDto, 60) cards?: SkillCardDto[];
   @Days(400) daysOff!: string[];
+  @Optional() @OfField(PERSON_WEEK_FIELD) week?: PersonWeek;
 }
 
 class HolidayDto {

@@ -22,7 +22,10 @@ export {
   DiaryBodyDto,
   TalkBodyDto,
   GasBodyDto,
+  HotBodyDto,
+  LookBodyDto,
   InsideBodyDto,
+  RescueBodyDto,
   ReadingBodyDto,
   SignBodyDto,
   StartBodyDto,
@@ -73,3 +76,5 @@ export { AskToSignDto, CODE_DIGITS, OpenSigningDto, SIGNING_STATES, SigningToken
 export type { MadeSigningLink, OpenedSigning, SigningLink, SigningOffer } from './signing-links.js';
 export { stockMoveClass } from './stock.js';
 export type { StoresAnswer } from './stock.js';
+export { EnrolDto, LEAST_PIN, MOST_PIN, NewPinDto, OpenDrawerDto, PIN_TRIES, isEasyPin } from './drawers.js';
+export type { Enrolled, EnrolmentCode, NewDrawer } from './drawers.js';

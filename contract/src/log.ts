@@ -1,5 +1,7 @@
 import {
+  COAT_LOOK_IDS,
   CURE_WAYS,
+  type CoatLookId,
   type CureWay,
   type EntryBody,
   GLASS_PATH,
@@ -23,6 +25,7 @@ import {
   VOIDED_BY,
   type VoidedBy,
 } from '@caulkhorn/core/jobs';
+import { IsBoolean } from 'class-validator';
 import { OfField } from './dto-of.js';
 import { WORK_HAZARDS } from '@caulkhorn/core/planning';
 import {
@@ -68,7 +71,10 @@ const KINDS = {
   round: () => RoundBodyDto,
   hold: () => HoldBodyDto,
   redone: () => RedoneBodyDto,
+  hot: () => HotBodyDto,
+  look: () => LookBodyDto,
   gas: () => GasBodyDto,
+  rescue: () => RescueBodyDto,
   inside: () => InsideBodyDto,
   alone: () => AloneBodyDto,
   talk: () => TalkBodyDto,
@@ -167,6 +173,25 @@ export class RoundBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+/** The kettle as it was read, or the watch after it ended. Bitumen burns long before the most that is taken down. */
+export class HotBodyDto extends EntryBodyDto {
+  declare kind: 'hot';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @OneOf(['kettle', 'out']) of!: 'kettle' | 'out';
+  @Optional() @Quantity(0, 400) kettleC?: number;
+  @Optional() @Text(2000) note?: string;
+}
+
+export class LookBodyDto extends EntryBodyDto {
+  declare kind: 'look';
+  @Text(200) workItemId!: string;
+  @Id() planRevisionId!: string;
+  @OneOf(COAT_LOOK_IDS) look!: CoatLookId;
+  @IsBoolean() isRight!: boolean;
+  @Optional() @Text(2000) note?: string;
+}
+
 /** A long name in many strokes has some 4,000 signs. */
 const MOST_GLASS_SIGNS = 20_000;
 
@@ -207,6 +232,14 @@ export class GasBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
+export class RescueBodyDto extends EntryBodyDto {
+  declare kind: 'rescue';
+  @Id() spaceId!: string;
+  @Text(500) out!: string;
+  @Text(500) call!: string;
+  @Optional() @Text(2000) note?: string;
+}
+
 export class InsideBodyDto extends EntryBodyDto {
   declare kind: 'inside';
   @Id() spaceId!: string;
@@ -243,6 +276,8 @@ export class DiaryBodyDto extends EntryBodyDto {
   declare kind: 'diary';
   @Day() day!: string;
   @Text(4000) word!: string;
+  @Optional() @Text(1000) visitors?: string;
+  @Optional() @Text(1000) delays?: string;
   @Optional() @Text(2000) note?: string;
 }
 

@@ -142,6 +142,7 @@ export type { MachineKind, Skill, SkillCard } from './machine-kinds.js';
 export { ROOM_WETNESS } from './climate-fields.js';
 export type { Climate, RoomClimate, UsualMonths } from './climate-fields.js';
 export { MOST_FORECAST_H } from './forecast-field.js';
+export { MOST_GANGS, PERSON_WEEK_FIELD } from './work-week-field.js';
 export { PERMIT_KINDS } from './permit.js';
 export type { Permit, PermitKind } from './permit.js';
 export { HOLD_KINDS } from './hold-kinds.js';

@@ -47,6 +47,7 @@ import { CLIMATE_FIELD, USUAL_MONTHS_FIELD } from './climate-fields.js';
 import { FORECAST_FIELD } from './forecast-field.js';
 import { HOLD_KINDS } from './hold-kinds.js';
 import { PERMITS_FIELD } from './permit.js';
+import { WORK_WEEK_FIELD } from './work-week-field.js';
 import type { Same } from './same.js';
 import { WET_STATES } from './wetness.js';
 
@@ -173,13 +174,7 @@ export const JOB_HEAD_FIELDS = {
   climate: optional(CLIMATE_FIELD),
   permits: optional(PERMITS_FIELD),
   holds: optional(list(choice(HOLD_KINDS), HOLD_KINDS.length, 0)),
-  week: optional(
-    record({
-      days: list(number('', { min: 0, max: 6, whole: true }), 7),
-      fromHour: number('h', { min: 0, max: 23.75 }),
-      hours: number('h', { min: 1, max: 16 }),
-    }),
-  ),
+  week: optional(WORK_WEEK_FIELD),
   weights: optional(record({ cost: weight, days: weight, risk: weight, breathing: weight })),
   accessMinorPerM2: optional(number('money', { min: 0, max: 10_000_000 })),
 };

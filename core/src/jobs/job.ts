@@ -48,6 +48,8 @@ export interface WorkWeek {
   days: number[];
   fromHour: number;
   hours: number;
+  /** hour of the clock at which everybody rests, and for how long */ pause?: { fromHour: number; minutes: number };
+  /** that work side by side, each as many as work together; one when nothing is said */ gangs?: number;
 }
 
 export interface Space {

@@ -1,5 +1,5 @@
 /** What a crew takes along from the yard and what no two jobs have at once. */
-export const MACHINE_KINDS = ['injection-pump', 'spray-pump', 'blaster', 'grinder', 'jet', 'kettle', 'dehumidifier'] as const;
+export const MACHINE_KINDS = ['injection-pump', 'spray-pump', 'blaster', 'grinder', 'jet', 'kettle', 'dehumidifier', 'scaffold'] as const;
 export type MachineKind = (typeof MACHINE_KINDS)[number];
 
 /** What somebody must have learned, and mostly been certified for, before he is put to it. */

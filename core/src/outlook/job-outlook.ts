@@ -18,7 +18,7 @@ export interface JobOutlook {
 
 const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
-export interface OutlookFrom extends Omit<StoredWork, 'store'> {
+export interface OutlookFrom extends Omit<StoredWork, 'store' | 'today'> {
   /** what lies in the store, for whoever may see it */ stock?: Stock;
   nowMs: number;
 }
@@ -35,7 +35,8 @@ export function jobOutlook({ model, lines, revision, house, bookings, stock, now
     revision,
     house,
     bookings,
-    ...(stock ? { store: { stock, today: dayOf(nowMs) } } : {}),
+    today: dayOf(nowMs),
+    ...(stock ? { store: { stock } } : {}),
   });
   const programme = programmeJob(workItems, site, { nowMs, ...placedBy });
   const today = decidedIn(model, plan, conditions, house);

@@ -34,6 +34,7 @@ const closed = (items: WorkItem[], bookings: Booking[], house = {}, person?: str
     bookings,
     house: { machines: { 'injection-pump': 1 }, ...house },
     timeZone: 'Europe/Oslo',
+    today: '2026-05-18',
     personOf: () => person,
   });
 const options = { nowMs: MONDAY_7, timeZone: 'UTC', temperatureC: 20 };
@@ -91,7 +92,7 @@ describe('permits', () => {
   const inTank = item({ machines: [], room: { spaceId: 'tank', phase: 'stop', isFloor: false } });
   const hours = (permits: ReturnType<typeof permit>[]) =>
     closedHours({
-      ...{ workItems: [inTank], bookings: [], house: {}, timeZone: 'UTC', personOf: () => undefined, permits },
+      ...{ workItems: [inTank], bookings: [], house: {}, timeZone: 'UTC', today: '2026-05-18', personOf: () => undefined, permits },
       careOf: () => ['confined-space', 'gas-test'],
     }).get('a') ?? [];
 
@@ -152,6 +153,23 @@ describe('hours that the weather closes', () => {
       because.code === 'weather' && because.breach.code,
     ]);
   const fine = Array.from({ length: 48 }, (_, h) => ({ h }));
+
+  test('wind closes hours to who sprays, and to nobody with a brush', () => {
+    const sprayed = SHIPPED_PRODUCTS.find(
+      ({ placingKgPerMin = {} }) => placingKgPerMin.spray !== undefined && placingKgPerMin.brush !== undefined,
+    )!;
+    const windy = hoursAhead({ forecast: forecast([{ h: 0 }, { h: 1, windMS: 14 }, { h: 2, windMS: 3 }]), timeZone: 'UTC' });
+    const shut = (tool: 'spray' | 'brush', product = sprayed) =>
+      weatherHours(product, windy, tool).map(({ fromMs, because }) => [
+        (fromMs - MONDAY_7) / H,
+        because.code === 'weather' && because.breach.code,
+      ]);
+    expect(shut('spray')).toEqual([[1, 'wind']]);
+    expect(shut('brush')).toEqual([]);
+    // a product whose sheet knows no spraying is not sprayed, whatever tool is at hand
+    const { placingKgPerMin: _, ...byHand } = sprayed;
+    expect(shut('spray', byHand)).toEqual([]);
+  });
 
   test('fine weather closes none, and an hour that nobody forecast neither', () => {
     expect(spans(forecast(fine))).toEqual([]);

@@ -1,9 +1,10 @@
 import { TZDate } from '@date-fns/tz';
 import { type CareId, type MachineKind, type Permit, type PermitKind, permitsFor, permitsIn } from '../jobs/index.js';
 import { HOUR_MS } from '../quantities/index.js';
-import type { Interval } from '../programme/index.js';
+import { type Interval, shiftsFrom, weekOf } from '../programme/index.js';
 import type { Breach } from '../site-log/index.js';
-import type { House } from './house.js';
+import type { House, PersonWeek } from './house.js';
+import { RUNS_ALONE } from './machines.js';
 import type { WorkItem } from './work-items.js';
 
 /** Why nobody can be at a piece of work. */
@@ -12,6 +13,7 @@ export type Closing =
   | { code: 'permit'; permit: PermitKind; number: string }
   | { code: 'material'; product: string; /** from the day of ordering */ days: number }
   | { code: 'person-off'; person: string }
+  | { code: 'person-hours'; person: string; week: PersonWeek }
   | { code: 'person-away'; person: string; jobs: string[] }
   | {
       code: 'weather';
@@ -38,6 +40,7 @@ export interface ClosedFrom {
   /** of other jobs */ bookings: readonly Booking[];
   house: Pick<House, 'machines' | 'people'>;
   timeZone: string;
+  /** YYYY-MM-DD, from which the hours of people are looked at */ today: string;
   permits?: readonly Permit[];
   /** what the place of a piece of work asks for every day */ careOf?(item: WorkItem): readonly CareId[];
   personOf(workItemId: string): string | undefined;
@@ -49,13 +52,13 @@ export interface ClosedFrom {
 
 /** Hours in which nobody can be at a piece of work, by work item, and why; the same list for what has the same reasons. */
 export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[]> {
-  const { workItems, bookings, house, timeZone, permits = [], careOf = () => [], personOf, weatherOf, materialOf } = from;
+  const { workItems, bookings, house, permits = [], careOf = () => [], personOf, weatherOf, materialOf } = from;
   const lists = new Map<string, readonly ClosedHours[]>();
   const closed = new Map<string, readonly ClosedHours[]>();
   const machines = new Map<MachineKind, ClosedHours[]>();
   const ofMachine = (kind: MachineKind) => kept(machines, kind, () => machineHours(kind, house.machines?.[kind] ?? 0, bookings));
   const people = new Map<string, ClosedHours[]>();
-  const ofPerson = (name: string) => kept(people, name, () => personHours(name, house, bookings, timeZone));
+  const ofPerson = (name: string) => kept(people, name, () => personHours(name, from));
   const allowed = new Map<string, ClosedHours[]>();
   const beforePermit = (kind: PermitKind, spaceId: string) =>
     kept(allowed, `${kind} ${spaceId}`, () => permitHours(kind, spaceId, permits));
@@ -90,9 +93,6 @@ export function closedHours(from: ClosedFrom): Map<string, readonly ClosedHours[
   }
   return closed;
 }
-
-/** Goes on running once the crew has left it. */
-export const RUNS_ALONE: ReadonlySet<MachineKind> = new Set(['dehumidifier']);
 
 /** Of a machine that runs so much longer than the crew is there: it must not be wanted elsewhere before it has done. */
 const throughout = (hours: readonly ClosedHours[], aloneMs: number): ClosedHours[] =>
@@ -134,20 +134,25 @@ function permitHours(permit: PermitKind, spaceId: string, permits: readonly Perm
   });
 }
 
-function personHours(
-  person: string,
-  { people = [] }: Pick<House, 'people'>,
-  bookings: readonly Booking[],
-  timeZone: string,
-): ClosedHours[] {
-  const off = people.find(({ name }) => name === person)?.daysOff ?? [];
+/** Longest that anybody looks ahead for whom work is given to, days. */
+const AHEAD_DAYS = 400;
+
+function personHours(person: string, { house, bookings, timeZone, today }: ClosedFrom): ClosedHours[] {
+  const { daysOff = [], week } = house.people?.find(({ name }) => name === person) ?? {};
   return [
-    ...off.map((day): ClosedHours => ({ ...wholeDay(day, timeZone), because: { code: 'person-off', person } })),
+    ...(week ? besides(shiftsFrom(wholeDay(today, timeZone).fromMs, weekOf({ timeZone, week }), AHEAD_DAYS)) : []).map(
+      (hours): ClosedHours => ({ ...hours, because: { code: 'person-hours', person, week: week! } }),
+    ),
+    ...daysOff.map((day): ClosedHours => ({ ...wholeDay(day, timeZone), because: { code: 'person-off', person } })),
     ...bookings
       .filter((booking) => booking.person === person)
       .map(({ fromMs, toMs, jobName }): ClosedHours => ({ fromMs, toMs, because: { code: 'person-away', person, jobs: [jobName] } })),
   ];
 }
+
+/** Before the first of some hours, and between each and the next. */
+const besides = (hours: readonly Interval[]): Interval[] =>
+  hours.map(({ fromMs }, i) => ({ fromMs: hours[i - 1]?.toMs ?? 0, toMs: fromMs })).filter(({ fromMs, toMs }) => toMs > fromMs);
 
 /** @param day YYYY-MM-DD, as it is lived in the zone */
 function wholeDay(day: string, timeZone: string): Interval {

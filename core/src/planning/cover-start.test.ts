@@ -7,7 +7,11 @@ function placed(done: Parameters<typeof programmeJob>[1]['done'] = new Map()) {
   const model = { ...sampleJob(), buildUps: [buildUp('north')] };
   const plan = planJob(model, USUAL_CREW, USUAL_HOUSE);
   const { workItems } = plan;
-  const options = placingOptions({ ...{ model, plan, workItems, house: USUAL_HOUSE, bookings: [] }, tool: undefined, wallsC: new Map() });
+  const options = placingOptions({
+    ...{ model, plan, workItems, house: USUAL_HOUSE, bookings: [], today: '2026-05-18' },
+    tool: undefined,
+    wallsC: new Map(),
+  });
   const programme = programmeJob(workItems, { done }, { ...options, nowMs: NOW });
   const startMs = coverStartMs(
     plan.faces.find(({ faceId }) => faceId === 'north')!,

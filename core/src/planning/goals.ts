@@ -1,4 +1,5 @@
-import { type Interval, type Programme, mistRounds, shiftsFrom, weekOf } from '../programme/index.js';
+import { type Interval, type PlacedTask, type Programme, mistRounds, shiftsFrom, weekOf } from '../programme/index.js';
+import { kept } from './closed-hours.js';
 import { HOUR_MS, ceilDecimal } from '../quantities/index.js';
 import { labourMinor } from './programme-figures.js';
 import type { FacePlan } from './face-plan.js';
@@ -144,16 +145,17 @@ export class GoalFigures {
     return Math.max(0, day);
   }
 
-  private hoursOnSite(planned: readonly { id: string; startMs: number; endMs: number }[]): number {
-    const days = new Set<number>();
-    for (const { id, startMs, endMs } of planned) {
+  private hoursOnSite(planned: readonly Pick<PlacedTask, 'id' | 'startMs' | 'endMs' | 'gang'>[]): number {
+    /** by gang */ const days = new Map<number, Set<number>>();
+    for (const { id, startMs, endMs, gang = 0 } of planned) {
       const { durationMin, restH = 0 } = this.items.get(id)!;
       if (durationMin === 0) continue;
       const leftMs = endMs - restH * HOUR_MS;
       for (let i = this.shiftAt(startMs); i < this.shifts.length && this.shifts[i]!.fromMs < leftMs; i++)
-        if (this.shifts[i]!.toMs > startMs) days.add(i);
+        if (this.shifts[i]!.toMs > startMs) kept(days, gang, () => new Set()).add(i);
     }
-    return [...days].reduce((sum, i) => sum + (this.shifts[i]!.toMs - this.shifts[i]!.fromMs) / HOUR_MS, 0);
+    const worked = [...days.values()].flatMap((each) => [...each]);
+    return worked.reduce((sum, i) => sum + (this.shifts[i]!.toMs - this.shifts[i]!.fromMs) / HOUR_MS, 0);
   }
 }
 

@@ -1,5 +1,5 @@
 import { type Catalogue, SHIPPED_CATALOGUE } from '../catalogue/index.js';
-import type { MachineKind, SchoolChoices, Skill, SkillCard } from '../jobs/index.js';
+import type { MachineKind, SchoolChoices, Skill, SkillCard, WorkWeek } from '../jobs/index.js';
 import type { PaceId } from './paces.js';
 
 /** How an organisation works: what it buys from, which schools it follows, how fast its people are and what they cost. */
@@ -21,7 +21,10 @@ export interface HousePerson {
   skills: Skill[];
   cards?: SkillCard[];
   /** YYYY-MM-DD */ daysOff: string[];
+  /** when this person works, where that is less than their crew does; days: 0 Sunday … 6 Saturday */ week?: PersonWeek;
 }
+
+export type PersonWeek = Pick<WorkWeek, 'days' | 'fromHour' | 'hours'>;
 
 export interface Holiday {
   /** YYYY-MM-DD */ day: string;

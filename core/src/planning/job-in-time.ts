@@ -18,7 +18,8 @@ export interface StoredWork {
   revision: PlanRevision | null;
   house: House;
   /** of the organisation's other jobs */ bookings: readonly Booking[];
-  /** what lies in the store, for whoever may see it, on a day */ store?: Omit<Store, 'done' | 'jobId'>;
+  /** YYYY-MM-DD, in the job's zone */ today: string;
+  /** what lies in the store, for whoever may see it */ store?: Omit<Store, 'done' | 'jobId' | 'today'>;
 }
 
 export interface JobInTime {
@@ -30,7 +31,7 @@ export interface JobInTime {
 }
 
 /** Plans a stored job and gathers what its work is placed by. Takes as long as planning does. */
-export function jobInTime({ model, lines, revision, house, bookings, store }: StoredWork): JobInTime {
+export function jobInTime({ model, lines, revision, house, bookings, today, store }: StoredWork): JobInTime {
   const site = foldLog(lines);
   const conditions = revision?.conditions ?? USUAL_CREW;
   const plan = planJob(model, conditions, house);
@@ -39,7 +40,7 @@ export function jobInTime({ model, lines, revision, house, bookings, store }: St
   const walls = measuredWalls(model, site, (id) => faceOf.get(id));
   const wallsC = new Map([...walls].map(([id, { history }]) => [id, history]));
   const placedBy = placingOptions({
-    ...{ model, plan, workItems, house, bookings, tool: conditions.tool, wallsC },
+    ...{ model, plan, workItems, house, bookings, today, tool: conditions.tool, wallsC },
     ...(store ? { store: { ...store, jobId: model.job.id, done: site.done } } : {}),
   });
   return { site, conditions, plan, workItems, placedBy };

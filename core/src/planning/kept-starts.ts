@@ -1,5 +1,6 @@
 import type { JobModel, KeptProgramme, KeptStart } from '../jobs/index.js';
 import { HOUR_MS } from '../quantities/index.js';
+import { RUNS_ALONE } from './machines.js';
 import type { WorkItem } from './work-items.js';
 import type { PlacedTask, Programme, Task } from '../programme/index.js';
 
@@ -51,7 +52,7 @@ export function keepProgramme(
     const person = personOf(workItemId);
     const { restH = 0, machines } = itemOf.get(workItemId) ?? {};
     // what dries or soaks goes on by itself, its dryer with it
-    const awayMs = machines?.includes('dehumidifier') ? endMs : endMs - restH * HOUR_MS;
+    const awayMs = machines?.some((kind) => RUNS_ALONE.has(kind)) ? endMs : endMs - restH * HOUR_MS;
     return {
       workItemId,
       startsAt: new Date(startMs).toISOString(),

@@ -48,7 +48,16 @@ test('what has begun has its material, whatever its place in the walk', () => {
 test('of a product that the book has never held nothing is known', () => expect(waiting(storeOf(0))).toEqual([]));
 
 test('nothing is placed before its material can be there', () => {
-  const from = { model, plan: { faces: plans }, workItems, house: USUAL_HOUSE, bookings: [], tool: undefined, wallsC: new Map() };
+  const from = {
+    model,
+    plan: { faces: plans },
+    workItems,
+    house: USUAL_HOUSE,
+    bookings: [],
+    today: '2026-05-18',
+    tool: undefined,
+    wallsC: new Map(),
+  };
   const placed = programmeJob(workItems, { done: new Map() }, { nowMs: NOW, ...placingOptions({ ...from, store: storeOf(1) }) });
   const first = placed.tasks.find(({ id }) => id === coats[0]!.id)!;
   expect(first.startMs).toBeGreaterThanOrEqual(Date.parse(`${TODAY}T00:00:00Z`) + product.leadTimeDays * DAY);

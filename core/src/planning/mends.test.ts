@@ -1,3 +1,4 @@
+import { SHIPPED_CATALOGUE, pinProducts } from '../catalogue';
 import type { BuildUp, Mend, TestResult } from '../jobs';
 import { type ProofRow, isShown, proofOfPlan } from '../proof';
 import { DAY_MS, HOUR_MS } from '../quantities';
@@ -199,4 +200,21 @@ describe('crystals are judged by how warm the wall was, not by the calendar', ()
     const row = rowAt({ ...of, revision: { ...of.revision, decided: { ...of.revision.decided!, faces } } } as typeof of, lines(8), LATER);
     expect(row.state).toBe('failed');
   });
+});
+
+test('what is mended under a render is the last coat, never the render', () => {
+  const products = pinProducts(SHIPPED_CATALOGUE.choices('coat', 'rigid-slurry')[0]!, 'rigid-slurry', SHIPPED_CATALOGUE);
+  const part: Partial<BuildUp> = {
+    family: 'rigid-slurry',
+    products,
+    alterations: [{ do: 'add', layer: 'render', reason: 'to be painted' }],
+  };
+  const failed = test28(saw('dripping', ['k1']), T0 + 29 * DAY_MS);
+  const steps = (failure: Mend['failure']) =>
+    planned([mendOf(failed.entry.id, { failure })], part)
+      .plan.workItems.filter(({ mend }) => mend)
+      .map(({ step }) => step);
+  expect(planned([], part).plan.faces[0]!.layers.map(({ id }) => id)).toEqual(['coat-1', 'coat-2', 'render']);
+  expect(steps('pinhole')).toEqual(['coat-2']);
+  expect(steps('thin').at(-1)).toBe('coat-2');
 });

@@ -21,23 +21,24 @@ export interface PlacingFrom {
   house: House;
   /** of the other jobs of the organisation */ bookings: readonly Booking[];
   tool: Tool | undefined;
-  /** none for who may not see the store */ store?: Store;
+  /** YYYY-MM-DD, in the job's zone */ today: string;
+  /** none for who may not see the store */ store?: Omit<Store, 'today'>;
   /** by face, as measured */ wallsC: ReadonlyMap<string, readonly TemperatureAt[]>;
 }
 
 /** All that a job's work is placed by but the hour: its week, the days off, walls as they are and as they are forecast, what is kept, and what closes which hours. */
 export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'> {
-  const { model, plan, workItems, house, bookings, tool, wallsC, store } = from;
+  const { model, plan, workItems, house, bookings, tool, today, wallsC, store } = from;
   const { timeZone, week, forecast, permits } = model.job;
   const hours = hoursAhead(model.job);
   const rooms = roomsKept(model, wallsC, hours);
   const [before] = model.keptProgrammes ?? [];
-  const people = new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person]));
+  const people = new Map(before?.starts.flatMap(({ workItemId, person }) => (person === undefined ? [] : [[workItemId, person] as const])));
   const closed = closedHours({
-    ...{ workItems, bookings, house, timeZone },
+    ...{ workItems, bookings, house, timeZone, today },
     ...(permits ? { permits, careOf: careByFace(model) } : {}),
     personOf: (id) => people.get(id),
-    ...(store ? { materialOf: materialHours(workItems, plan.faces, store) } : {}),
+    ...(store ? { materialOf: materialHours(workItems, plan.faces, { ...store, today }) } : {}),
     ...(forecast ? { weatherOf: weatherOf(hours, { faces: model.faces, plans: plan.faces, tool, rooms }) } : {}),
   });
   return {
@@ -48,7 +49,19 @@ export function placingOptions(from: PlacingFrom): Omit<PlacingOptions, 'nowMs'>
     wallsC: forecast ? wallsAhead(model, { wallsC, hours, rooms }) : wallsC,
     kept: keptStarts({ keptProgrammes: model.keptProgrammes ?? [] }),
     closed,
+    people,
+    machines: machinesLeft(house.machines ?? {}, bookings),
   };
+}
+
+/** How many of each machine the gangs of a job can count on: what any other job has been told is taken off, at whatever hour; one is left to take turns with. */
+function machinesLeft(owned: NonNullable<House['machines']>, bookings: readonly Booking[]): NonNullable<House['machines']> {
+  return Object.fromEntries(
+    Object.entries(owned).map(([kind, count]) => {
+      const jobs = new Set(bookings.filter(({ machines }) => machines.some((each) => each === kind)).map(({ jobId }) => jobId));
+      return [kind, Math.max(1, count - jobs.size)];
+    }),
+  );
 }
 
 /** Walls outdoors go by the forecast from when it was made, measured or not, and walls of rooms whose climate is known by that. */

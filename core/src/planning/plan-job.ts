@@ -8,6 +8,7 @@ import type { House } from './house.js';
 import { type Supply, SupplyMemory, planSupply, sumByProduct } from './supply.js';
 import { type WorkItem } from './work-items.js';
 import { faceWork } from './face-work.js';
+import { floorLevels, isHighOn } from './access.js';
 import { mendLines } from './mends.js';
 import { remedyLines } from './remedies.js';
 import { type Stopping, StoppingMemory } from './stopping.js';
@@ -32,11 +33,16 @@ interface Remembered {
   work: { people: number; tool: Tool | undefined; items: WorkItem[] };
 }
 
-/** What a face meets, found once for all faces. */
-interface Around {
+/** What is found first, once for all faces. */
+interface Ground {
   junctions: Junction[];
-  buildUps: ReadonlyMap<string, BuildUp>;
   featuresOf: ReadonlyMap<string, Feature[]>;
+  /** by space, m */ floors: ReadonlyMap<string, number>;
+}
+
+/** What a face meets. */
+interface Around extends Ground {
+  buildUps: ReadonlyMap<string, BuildUp>;
   /** measured strength by face, MPa */ strengths: ReadonlyMap<string, number>;
   junctionsOf: ReadonlyMap<string, Junction[]>;
   /** by face with a running leak */ stoppingOf: ReadonlyMap<string, Stopping>;
@@ -57,10 +63,10 @@ export class Planner {
   private readonly faces = new Map<string, Remembered>();
   private readonly supply = new SupplyMemory();
   private readonly stopping = new StoppingMemory();
-  private junctions?: { faces: JobModel['faces']; found: Junction[] };
+  private junctions?: { faces: JobModel['faces']; found: Junction[]; floors: Ground['floors'] };
 
   plan(model: JobModel, conditions: PlanConditions, house: House): JobPlan {
-    const around = this.around(model);
+    const around = this.around(model, this.ground(model));
     const remembered = facesInWalk(model).map((face) => this.remember(face, around, { model, conditions, house }));
     const faces = remembered.map(({ plan }) => plan);
     const workItems = inStoppingOrder(
@@ -76,9 +82,11 @@ export class Planner {
     return { faces, junctions: around.junctions, supply, workItems, findings };
   }
 
-  /** Goes through the faces one at a step, so that a page can answer in between; `plan` then has little left to do. Yields the share that is done, 0 to 1. */
+  /** Goes through stretches of leaking walls and then the faces, one at a step, so that a page can answer in between; `plan` then has little left to do. Yields the share that is done, 0 to 1. */
   *prepare(model: JobModel, conditions: PlanConditions, house: House): Generator<number, void> {
-    const around = this.around(model);
+    const ground = this.ground(model);
+    for (const _ of this.stopping.inSteps({ ...ground, faces: model.faces, around: model })) yield 0;
+    const around = this.around(model, ground);
     const faces = facesInWalk(model);
     for (const [i, face] of faces.entries()) {
       this.remember(face, around, { model, conditions, house });
@@ -86,19 +94,21 @@ export class Planner {
     }
   }
 
-  private around(model: JobModel): Around {
+  private ground(model: JobModel): Ground {
     if (this.junctions?.faces !== model.faces)
-      this.junctions = { faces: model.faces, found: this.sameJunctions(findJunctions(model.faces)) };
-    const { found: junctions } = this.junctions;
+      this.junctions = { faces: model.faces, found: this.sameJunctions(findJunctions(model.faces)), floors: floorLevels(model.faces) };
+    const { found: junctions, floors } = this.junctions;
+    return { junctions, floors, featuresOf: groupBy(model.features, (feature) => feature.faceId) };
+  }
+
+  private around(model: JobModel, ground: Ground): Around {
     const buildUps = new Map(model.buildUps.map((buildUp) => [buildUp.faceId, buildUp]));
-    const featuresOf = groupBy(model.features, (feature) => feature.faceId);
     return {
-      junctions,
+      ...ground,
       buildUps,
       strengths: measuredStrengths(model.readings),
-      featuresOf,
-      stoppingOf: this.stopping.of({ faces: model.faces, junctions, featuresOf, around: model }),
-      junctionsOf: groupBy(junctions, ({ faceIds }) => faceIds.find((id) => buildUps.has(id)) ?? faceIds[0]),
+      stoppingOf: this.stopping.of({ ...ground, faces: model.faces, around: model }),
+      junctionsOf: groupBy(ground.junctions, ({ faceIds }) => faceIds.find((id) => buildUps.has(id)) ?? faceIds[0]),
     };
   }
 
@@ -110,7 +120,8 @@ export class Planner {
     const { job, waterBodies, waterLevels } = model;
     const measuredMPa = around.strengths.get(face.id);
     const stopping = around.stoppingOf.get(face.id);
-    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, features.length, ...features, ...own];
+    const floorM = around.floors.get(face.spaceId);
+    const from = [house, face, buildUp, job, waterBodies, waterLevels, measuredMPa, floorM, features.length, ...features, ...own];
     const before = this.faces.get(face.id);
     const isKnown = before !== undefined && isSame(before.from, from);
     // a leak on the wall beside it may change the order of its own, and nothing else of it
@@ -121,7 +132,8 @@ export class Planner {
     // only of what is planned to be built: families that are tried on a face differ little by it
     if (stopping) plan.stopping = stopping;
     else delete plan.stopping;
-    const items = faceWork(face, { plan, house, conditions, holds: job.holds ?? [] });
+    const isHigh = isHighOn(face, { features, junctions: own, floorM });
+    const items = faceWork(face, { plan, house, conditions, holds: job.holds ?? [], isHigh });
     if (!isKnown) plan.lines.push(...remedyLines(items, plan), ...mendLines(items, plan));
     const remembered = { from, plan, work: { people, tool, items } };
     this.faces.set(face.id, remembered);

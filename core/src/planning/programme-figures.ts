@@ -9,7 +9,7 @@ export interface ProgrammeFigures {
   /** windows and pins that are missed */ missed: number;
   /** rounds of mist outside the hours of the crew */ roundsAtRest: number;
   /** those of them that nobody is named for */ roundsUnnamed: number;
-  /** days on which the crew comes from now on, and their hours, whole days paid whole */ daysOnSite: number;
+  /** days on which anybody comes from now on, and the hours of each gang on them, whole days paid whole */ daysOnSite: number;
   hoursOnSite: number;
 }
 
@@ -43,16 +43,18 @@ export function programmeFigures(
   const shifts = shiftsFrom(nowMs, weekOf(options), days);
   const items = new Map(workItems.map((item) => [item.id, item]));
   const ahead = tasks.filter((task) => task.state !== 'done' && Number.isFinite(task.endMs));
-  const worked = ahead.flatMap(({ id, startMs, endMs: until }): Interval[] => {
+  const worked = ahead.flatMap(({ id, startMs, endMs: until, gang = 0 }): (Interval & { gang: number })[] => {
     const { restH = 0, durationMin } = items.get(id)!;
-    return durationMin === 0 ? [] : [{ fromMs: startMs, toMs: until - restH * HOUR_MS }];
+    return durationMin === 0 ? [] : [{ fromMs: startMs, toMs: until - restH * HOUR_MS, gang }];
   });
   const rounds = ahead.flatMap(({ id, startMs }) => {
     const { roundsPerDay, restH = 0 } = items.get(id)!;
     const times = roundsPerDay === undefined ? [] : mistRounds(startMs, { mistsPerDay: roundsPerDay, days: restH / 24 }, timeZone);
     return times.map((ms) => ({ ms, isNamed: personOf(id) !== undefined }));
   });
-  const onSite = shifts.filter(({ fromMs, toMs }) => worked.some((each) => each.fromMs < toMs && each.toMs > fromMs));
+  const gangsIn = ({ fromMs, toMs }: Interval) =>
+    new Set(worked.filter((each) => each.fromMs < toMs && each.toMs > fromMs).map(({ gang }) => gang)).size;
+  const onSite = shifts.map((shift) => ({ ...shift, gangs: gangsIn(shift) })).filter(({ gangs }) => gangs > 0);
   const isWorked = (ms: number) => shifts.some(({ fromMs, toMs }) => ms >= fromMs && ms <= toMs);
   const atRest = rounds.filter(({ ms }) => ms > nowMs && !isWorked(ms));
   return {
@@ -61,7 +63,7 @@ export function programmeFigures(
     roundsAtRest: atRest.length,
     roundsUnnamed: atRest.filter(({ isNamed }) => !isNamed).length,
     daysOnSite: onSite.length,
-    hoursOnSite: onSite.reduce((sum, { fromMs, toMs }) => sum + (toMs - fromMs) / HOUR_MS, 0),
+    hoursOnSite: onSite.reduce((sum, { fromMs, toMs, gangs }) => sum + (gangs * (toMs - fromMs)) / HOUR_MS, 0),
   };
 }
 

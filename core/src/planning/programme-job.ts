@@ -8,15 +8,18 @@ import {
   hourlyNearest,
   betterProgramme,
   forwardPass,
+  longestPieceH,
+  pausesFrom,
   recoatWindow,
   shiftsFrom,
   together,
   weekOf,
 } from '../programme/index.js';
-import type { WorkWeek } from '../jobs/index.js';
+import type { MachineKind, WorkWeek } from '../jobs/index.js';
 import type { SiteState } from '../site-log/index.js';
 import { type InRoom, ROOM_PHASES } from './room-order.js';
-import type { ClosedHours } from './closed-hours.js';
+import { type ClosedHours, kept } from './closed-hours.js';
+import { EACH_GANG_HAS, RUNS_ALONE } from './machines.js';
 import type { WorkItem } from './work-items.js';
 import { type Working, workSurely } from '../fields/index.js';
 import { HOUR_MS } from '../quantities/index.js';
@@ -42,6 +45,10 @@ export interface PlacingOptions {
   /** when it is worked, where that is not the usual week */ week?: WorkWeek;
   /** of walls that nobody measured */ temperatureC: number;
   /** by face, as measured */ wallsC?: ReadonlyMap<string, readonly TemperatureAt[]>;
+  /** by work item, who it was given to */ people?: ReadonlyMap<string, string>;
+  /** how many there are of each machine, for several gangs and for what runs on at a face that was left; of what is not named gangs have one */ machines?: Partial<
+    Record<MachineKind, number>
+  >;
   /** by work item, hours in which nobody can be at it */ closed?: ReadonlyMap<string, readonly ClosedHours[]>;
   /** days on which nobody works, YYYY-MM-DD */ holidays?: readonly string[];
   /** by work item, where a programme was kept */ kept?: ReadonlyMap<string, NonNullable<Task['kept']>>;
@@ -61,10 +68,10 @@ export function placingAnew(
   const setting = settingOf(options);
   const { kept: _, ...unkept } = options;
   const tasks = tasksOf(workItems, site, unkept);
-  return (kept) =>
+  return (starts) =>
     forwardPass(
       tasks.map((task) => {
-        const own = kept.get(task.id);
+        const own = starts.get(task.id);
         return own ? { ...task, kept: own } : task;
       }),
       setting,
@@ -77,16 +84,20 @@ export function betterProgrammeJob(
   site: Pick<SiteState, 'done'>,
   options: PlacingOptions,
 ): ReturnType<typeof betterProgramme> {
-  const kept = new Map([...(options.kept ?? [])].filter(([, { isPinned }]) => isPinned));
-  const tasks = tasksOf(workItems, site, { ...options, kept });
+  const pinned = new Map([...(options.kept ?? [])].filter(([, { isPinned }]) => isPinned));
+  const tasks = tasksOf(workItems, site, { ...options, kept: pinned });
   const setting = settingOf(options);
   return betterProgramme(tasks, setting, forwardPass(tasks, setting));
 }
 
-function settingOf({ nowMs, temperatureC, wallsC, ...when }: PlacingOptions): TaskSetting {
+function settingOf({ nowMs, temperatureC, wallsC, machines = {}, ...when }: PlacingOptions): TaskSetting {
+  const week = weekOf(when);
+  const shared = Object.entries(machines).map(([kind, count]): [string, number] => [machineName(kind), count]);
   return {
     nowMs,
-    shifts: shiftsFrom(nowMs, weekOf(when), HORIZON_DAYS),
+    shifts: shiftsFrom(nowMs, week, HORIZON_DAYS),
+    ...(week.gangs > 1 ? { gangs: week.gangs } : {}),
+    ...(shared.length > 0 ? { shared: new Map(shared) } : {}),
     temperaturesC: [temperatureC],
     temperaturesFromMs: nowMs,
     ...(wallsC ? { temperaturesOfChain: wallsC } : {}),
@@ -96,18 +107,16 @@ function settingOf({ nowMs, temperatureC, wallsC, ...when }: PlacingOptions): Ta
 function tasksOf(
   workItems: readonly WorkItem[],
   site: Pick<SiteState, 'done'>,
-  { kept: promised, closed }: Pick<PlacingOptions, 'kept' | 'closed'>,
+  { kept: promised, closed, people, machines = {}, ...when }: PlacingOptions,
 ): Task[] {
-  const bars = new Map<readonly ClosedHours[], Interval[]>();
-  const barredBy = (hours: readonly ClosedHours[]) => {
-    const known = bars.get(hours) ?? together(hours);
-    bars.set(hours, known);
-    return known;
-  };
+  const week = weekOf(when);
+  const barredBy = barsBeside(pausesFrom(when.nowMs, week, HORIZON_DAYS), longestPieceH(week));
   return workItems.map<Task>((item) => {
     const done = site.done.get(item.id);
-    const kept = promised?.get(item.id);
-    const hours = closed?.get(item.id);
+    const start = promised?.get(item.id);
+    const barred = barredBy(item, closed?.get(item.id));
+    const heldToEnd = heldOf(item, machines);
+    const needs = week.gangs > 1 ? needsOf(item, people?.get(item.id), machines) : heldToEnd;
     return {
       id: item.id,
       chain: item.faceId,
@@ -118,8 +127,10 @@ function tasksOf(
       ...(item.restH === undefined ? {} : { restMs: item.restH * HOUR_MS }),
       ...(item.room ? { room: roomOf(item.room) } : {}),
       ...(item.notBefore === undefined ? {} : { notBeforeMs: Date.parse(item.notBefore) }),
-      ...(hours ? { barred: barredBy(hours) } : {}),
-      ...(kept ? { kept } : {}),
+      ...(barred ? { barred } : {}),
+      ...(needs.length > 0 ? { needs } : {}),
+      ...(heldToEnd.length > 0 ? { heldToEnd } : {}),
+      ...(start ? { kept: start } : {}),
       actual:
         done?.startedAt === undefined && done?.finishedAt === undefined
           ? undefined
@@ -132,6 +143,32 @@ function tasksOf(
     };
   });
 }
+
+/**
+ * What bars a piece of work, closed hours and pauses together. What is laid in one go and longer than any time between two pauses goes
+ * on through them: the people take turns.
+ */
+function barsBeside(pauses: readonly Interval[], longestH: number) {
+  const none: readonly ClosedHours[] = [];
+  const [whole, besides] = [new Map<readonly ClosedHours[], Interval[]>(), new Map<readonly ClosedHours[], Interval[]>()];
+  return ({ step, durationMin }: WorkItem, hours = none): Interval[] | undefined => {
+    const goesThrough = pauses.length === 0 || (!isSplittable(step) && durationMin > longestH * 60);
+    if (goesThrough && hours === none) return undefined;
+    return kept(goesThrough ? whole : besides, hours, () => together(goesThrough ? hours : [...hours, ...pauses]));
+  };
+}
+
+const machineName = (kind: string): string => `machine ${kind}`;
+
+/** What two gangs cannot have at once. */
+const needsOf = ({ machines = [] }: WorkItem, person: string | undefined, owned: NonNullable<PlacingOptions['machines']>): string[] => [
+  ...machines.filter((kind) => owned[kind] !== undefined || !EACH_GANG_HAS.has(kind)).map(machineName),
+  ...(person === undefined ? [] : [`person ${person}`]),
+];
+
+/** What goes on running at a face that the gang has left is missing elsewhere; of what the house does not list nothing is known. */
+const heldOf = ({ machines = [], restH = 0 }: WorkItem, owned: NonNullable<PlacingOptions['machines']>): string[] =>
+  restH > 0 ? machines.filter((kind) => RUNS_ALONE.has(kind) && (owned[kind] ?? 0) > 0).map(machineName) : [];
 
 export interface WindowWorkings {
   opens: Working;

@@ -11,7 +11,7 @@ import type { Treatment } from '../materials/index.js';
 import type { WorkItem } from './work-items.js';
 
 /** Raise when a formula of the core changes, so that old plans say by which one they were made. */
-export const CORE_VERSION = 10;
+export const CORE_VERSION = 11;
 
 /** A plan as it was released to the site. Never changed afterwards; a new plan is a new revision. */
 export interface PlanRevision {

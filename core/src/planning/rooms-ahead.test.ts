@@ -98,7 +98,16 @@ describe('what is laid in a room', () => {
   const placed = (part: Partial<JobModel['job']>) => {
     const model = job(part, { ...sampleJob(), buildUps: [buildUp('north')] });
     const plan = planJob(model, USUAL_CREW, USUAL_HOUSE);
-    const from = { model, plan, workItems: plan.workItems, house: USUAL_HOUSE, bookings: [], tool: undefined, wallsC: new Map() };
+    const from = {
+      model,
+      plan,
+      workItems: plan.workItems,
+      house: USUAL_HOUSE,
+      bookings: [],
+      today: '2026-05-18',
+      tool: undefined,
+      wallsC: new Map(),
+    };
     const options = placingOptions(from);
     const coat = plan.workItems.find(({ step }) => step === 'coat-1')!;
     const programme = programmeJob(plan.workItems, foldLog([]), { ...options, nowMs: NOW });

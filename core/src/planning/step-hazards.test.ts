@@ -29,6 +29,22 @@ test.each<[string, FamilyId, string, string, string | undefined, readonly string
   expect(hazards(family, faceId, step, targetId)).toEqual(expect.arrayContaining([...wanted]));
 });
 
+// whatever goes into it: cutting, grinding and blasting make dust of stone (silica; common practice, no source)
+test.each([
+  ['prepare', ['silica-dust', 'jet', 'strip']],
+  ['open', ['silica-dust']],
+  ['chamfer', ['silica-dust']],
+  ['clean', ['silica-dust']],
+  ['inject', ['pressure']],
+  ['damp-course', ['silica-dust']],
+  ['slurry-in', ['silica-dust']],
+  ['abrade', ['silica-dust']],
+  ['take-off', ['silica-dust']],
+  ['screed', ['caustic-cement']],
+] as const)('the work itself: %s', (step, wanted) => {
+  expect(hazardsOf({ faceId: 'f', step }, [])).toEqual(wanted);
+});
+
 test.each([
   ['holes drilled for a damp course', 'damp-course', 'silica-dust'],
   ['a screed: cement beside its liquid', 'screed', 'caustic-cement'],

@@ -19,7 +19,11 @@ function stops(features: Feature[]) {
   const model = job(features);
   const plan = planJob(model, USUAL_CREW, USUAL_HOUSE);
   const { workItems } = plan;
-  const options = placingOptions({ ...{ model, plan, workItems, house: USUAL_HOUSE, bookings: [] }, tool: undefined, wallsC: new Map() });
+  const options = placingOptions({
+    ...{ model, plan, workItems, house: USUAL_HOUSE, bookings: [], today: '2026-05-18' },
+    tool: undefined,
+    wallsC: new Map(),
+  });
   const { tasks, conflicts } = programmeJob(workItems, { done: new Map() }, { ...options, nowMs: NOW });
   const plugs = tasks.filter(({ id }) => id.endsWith(':plug')).sort((a, b) => a.startMs - b.startMs);
   return { plan, conflicts, order: plugs.map(({ id }) => id.split(':')[0]) };
@@ -84,8 +88,20 @@ test('each wall is fed as it would be alone: put side by side, none runs dry for
 
 test('and so it is when the faces are tried in strips', () => {
   const model = job(LEAKS);
-  const { faces: plans, workItems } = planJob(model, USUAL_CREW, USUAL_HOUSE);
-  const setting = { faces: model.faces, plans, house: USUAL_HOUSE, conditions: USUAL_CREW, holds: [] };
+  const { faces: plans, junctions, workItems } = planJob(model, USUAL_CREW, USUAL_HOUSE);
+  const setting = { model, junctions, plans, house: USUAL_HOUSE, conditions: USUAL_CREW };
   const waitsOf = (items: typeof workItems) => items.filter(({ step }) => step === 'plug').map(({ id, waits }) => [id, waits]);
   expect(waitsOf(workInZones(setting, new Map()))).toEqual(waitsOf(workItems));
+});
+
+test('orders are found a stretch of walls at a step, so that a page answers in between', () => {
+  const apart = { ...sampleJob().faces[0]!, id: 'apart', mark: 'P', order: 9, placement: { ...sampleJob().faces[0]!.placement, yM: 40 } };
+  const model = job([...LEAKS, leak('alone', 'apart', 1, 'running')]);
+  const planner = new Planner();
+  const both = { ...model, faces: [...model.faces, apart] };
+  const shares = [...planner.prepare(both, USUAL_CREW, USUAL_HOUSE)];
+  expect(shares.filter((share) => share === 0)).toHaveLength(2);
+  expect(shares.filter((share) => share > 0)).toHaveLength(both.faces.length);
+  const plans = planner.plan(both, USUAL_CREW, USUAL_HOUSE).faces;
+  expect(plans.find(({ faceId }) => faceId === 'apart')!.stopping).toEqual({ faceIds: ['apart'], order: ['alone'] });
 });

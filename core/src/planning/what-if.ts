@@ -1,5 +1,5 @@
 import { type TemperatureAt, weekOf } from '../programme/index.js';
-import type { MachineKind } from '../jobs/index.js';
+import { MOST_GANGS, type MachineKind } from '../jobs/index.js';
 import type { OtherCoat } from './other-coats.js';
 import type { PlacingOptions } from './programme-job.js';
 import { roundedMin, type WorkItem } from './work-items.js';
@@ -33,7 +33,7 @@ const WHOLE_WEEK = [0, 1, 2, 3, 4, 5, 6] as const;
  * `warmer`: every wall at 15 °C at least. `one-more`: another pair of hands. `noon`: the same hours, begun at noon, so that what is
  * laid late opens in the morning. `strips`: faces of which a coat takes longer than the next one's window, or than a shift, in strips.
  * `longer`: two hours more each day. `every-day`: Saturdays and Sundays too. `second-machine`: one more of each machine that other jobs
- * have when it is wanted here. `other-coat`: of the same system the coat that leaves the longest window.
+ * have when it is wanted here. `second-gang`: one more gang beside those that there are. `other-coat`: of the same system the coat that leaves the longest window.
  */
 export const WHAT_IFS = {
   warmer: ({ options, ...rest }) => {
@@ -96,6 +96,12 @@ export const WHAT_IFS = {
     const { workItems, closed, coats } = other;
     return { ...given, workItems, options: closed ? { ...given.options, closed } : given.options, coats };
   },
+  'second-gang': (given) => {
+    const { workItems, options } = given;
+    const { gangs } = weekOf(options);
+    const faces = new Set(workItems.map(({ faceId }) => faceId));
+    return gangs >= MOST_GANGS || faces.size <= gangs ? undefined : withWeek(given, { gangs: gangs + 1 });
+  },
   'every-day': (given) =>
     weekOf(given.options).days.length === WHOLE_WEEK.length ? undefined : withWeek(given, { days: [...WHOLE_WEEK] }),
 } as const satisfies Readonly<Record<string, (given: Circumstances) => Circumstances | undefined>>;
@@ -105,7 +111,7 @@ export const WHAT_IF_IDS = Object.keys(WHAT_IFS) as readonly WhatIfId[];
 
 function withWeek({ options, ...rest }: Circumstances, change: Partial<NonNullable<PlacingOptions['week']>>): Circumstances {
   const { days, fromHour, toHour } = weekOf(options);
-  return { ...rest, options: { ...options, week: { days: [...days], fromHour, hours: toHour - fromHour, ...change } } };
+  return { ...rest, options: { ...options, week: { ...options.week, days: [...days], fromHour, hours: toHour - fromHour, ...change } } };
 }
 
 /** A wall from now on: as it is now, and as it is forecast. */

@@ -134,7 +134,7 @@ test('what if it were laid in strips: asked where it helps, of the work as it wo
   const plan = planJob(model, CREW, USUAL_HOUSE);
   const options = { nowMs: NOW, timeZone: 'UTC', temperatureC: 20 };
   const inStrips = (countOf: ReadonlyMap<string, number>) => ({
-    workItems: workInZones({ faces: model.faces, plans: plan.faces, house: USUAL_HOUSE, conditions: CREW, holds: [] }, countOf),
+    workItems: workInZones({ model, junctions: plan.junctions, plans: plan.faces, house: USUAL_HOUSE, conditions: CREW }, countOf),
   });
   const asked = WHAT_IFS.strips({ workItems: plan.workItems, options, people: 2, inStrips })!;
   const zones = asked.strips!.get('north')!;

@@ -10,6 +10,7 @@ import { FINISH_ONLY } from './schedule-weights.js';
 import { type Situation, type TaskModel, modelOfTasks } from './task-model.js';
 import { windowOf } from './task-windows.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting } from './task.js';
+import { Units } from './units.js';
 import { WallAges } from './wall-ages.js';
 
 const DAY_MIN = 24 * 60;
@@ -148,6 +149,8 @@ function programmeOf({ tasks, setting, placed: first }: Situation, model: TaskMo
     }),
   );
   const conflicts: Conflict[] = [];
+  const gangs = gangsOf(tasks, [...lain.values()], setting);
+  for (const [id, gang] of gangs) lain.set(id, { ...lain.get(id)!, gang });
   for (const [id, placed] of lain) {
     if (placed.state !== 'planned') continue;
     const task = taskOf.get(id)!;
@@ -159,4 +162,18 @@ function programmeOf({ tasks, setting, placed: first }: Situation, model: TaskMo
     if (task.kept?.isPinned) late('pin-missed', task.kept.startMs);
   }
   return { tasks: first.tasks.map(({ id }) => lain.get(id)!), conflicts };
+}
+
+/** Which of several gangs is at which task: in the order in which they begin, rather who was on the face before. */
+function gangsOf(tasks: readonly Task[], lain: readonly PlacedTask[], { gangs = 1, nowMs }: TaskSetting): Map<string, number> {
+  if (gangs === 1) return new Map();
+  const taskOf = new Map(tasks.map((task) => [task.id, task]));
+  const units = new Units(gangs, 0);
+  return new Map(
+    lain
+      .map(({ id, chain, startMs, endMs }) => ({ id, chain, startMs, leftMs: endMs - (taskOf.get(id)!.restMs ?? 0) }))
+      .filter(({ id, leftMs }) => taskOf.get(id)!.durationMs > 0 && leftMs > nowMs)
+      .sort((a, b) => a.startMs - b.startMs)
+      .map(({ id, chain, startMs, leftMs }) => [id, units.take(chain, startMs, leftMs)]),
+  );
 }

@@ -1,106 +1,11 @@
 import fc from 'fast-check';
 import { programmeFaults } from '../testing/programme-faults';
+import { H, MONDAY_7, after, at, better, endOf, programmes, setting, task, week } from '../testing/room-programmes';
 import { betterProgramme } from './better-programme';
 import { rollingProgramme } from './rolling-programme';
 import { forwardPass } from './forward-pass';
-import type { Programme, Task, TaskSetting } from './task';
+import type { Task, TaskSetting } from './task';
 import { shiftsFrom } from './working-hours';
-
-const H = 3_600_000;
-const MONDAY_7 = Date.parse('2026-05-18T07:00:00Z');
-const week = { timeZone: 'UTC', days: [1, 2, 3, 4, 5], fromHour: 7, toHour: 17 };
-const setting = (part: Partial<TaskSetting> = {}): TaskSetting => {
-  const nowMs = part.nowMs ?? MONDAY_7;
-  return { nowMs, shifts: shiftsFrom(nowMs, week, 60), temperaturesC: [20], temperaturesFromMs: nowMs, ...part };
-};
-const task = (id: string, hours: number, part: Partial<Task> = {}): Task => ({
-  ...{ id, chain: 'A', durationMs: hours * H, splittable: false, waits: [] },
-  ...part,
-});
-const after = (taskId: string, minH: number, maxH: number | null) => ({ waits: [{ taskId, minH, maxH, referenceC: 20 }] });
-const endOf = ({ tasks }: Programme) => Math.max(...tasks.map(({ endMs }) => endMs));
-const at = (ms: number) => new Date(ms).toISOString().slice(5, 16);
-
-function better(tasks: readonly Task[], of = setting(), slices = 400) {
-  const first = forwardPass(tasks, of);
-  const search = betterProgramme(tasks, of, first);
-  let next = search.next(false);
-  for (let n = 1; !next.done; n++) next = search.next(n > slices);
-  return { first, proposal: next.value };
-}
-
-/** Faces of a room: prepared, stopped, coated in windows, cured; walls before floors. */
-const programmes = fc
-  .array(
-    fc.record({
-      room: fc.constantFrom('r', 's'),
-      isFloor: fc.boolean(),
-      hours: fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 3, maxLength: 3 }),
-      isPlugged: fc.boolean(),
-      opensH: fc.integer({ min: 1, max: 20 }),
-      spanH: fc.option(fc.integer({ min: 2, max: 30 }), { nil: null }),
-      restH: fc.constantFrom(0, 0, 3, 24),
-      strips: fc.constantFrom(1, 1, 2, 3),
-      barredH: fc.option(fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 30 })), { nil: null }),
-      isStarted: fc.boolean(),
-    }),
-    { minLength: 1, maxLength: 4 },
-  )
-  .map((faces) => faces.flatMap(faceTasks));
-
-function faceTasks(
-  of: {
-    room: string;
-    isFloor: boolean;
-    hours: number[];
-    isPlugged: boolean;
-    opensH: number;
-    spanH: number | null;
-    restH: number;
-    strips: number;
-    barredH: [number, number] | null;
-    isStarted: boolean;
-  },
-  i: number,
-): Task[] {
-  const chain = `f${i}`;
-  const quarters = (n: number) => (n * H) / 4;
-  const room = (phase: number, isDusty = false, freshH?: number): Task['room'] => ({
-    ...{ id: of.room, phase, isFloor: of.isFloor, isDusty },
-    ...(freshH === undefined ? {} : { fresh: { h: freshH, referenceC: 20 } }),
-  });
-  const coatPhase = of.isFloor ? 3 : 2;
-  const firstMs = quarters(of.hours[1]!);
-  const maxH = of.spanH === null ? null : firstMs / H + of.opensH + of.spanH;
-  const barred = of.barredH && {
-    barred: [{ fromMs: MONDAY_7 + of.barredH[0] * H, toMs: MONDAY_7 + (of.barredH[0] + of.barredH[1]) * H }],
-  };
-  const done = i === 0 && of.isStarted ? { actual: { startMs: MONDAY_7 - 5 * H, endMs: MONDAY_7 - 3 * H } } : {};
-  return [
-    task(`${chain}:prepare`, of.hours[0]! / 4, {
-      chain,
-      splittable: true,
-      ...barred,
-      room: room(0, true),
-      ...(of.restH ? { restMs: of.restH * H } : {}),
-      ...done,
-    }),
-    ...(of.isPlugged ? [task(`${chain}:plug`, 0.5, { chain, room: room(1) })] : []),
-    ...Array.from({ length: of.strips }, (_, i) => {
-      const zone = of.strips > 1 ? { zone: i + 1 } : {};
-      return [
-        task(`${chain}:${i}:1`, of.hours[1]! / 4, { chain, ...zone, ...barred, room: room(coatPhase, false, of.opensH) }),
-        task(`${chain}:${i}:2`, of.hours[2]! / 4, {
-          chain,
-          ...zone,
-          room: room(coatPhase, false, 12),
-          ...after(`${chain}:${i}:1`, of.opensH, maxH),
-        }),
-      ];
-    }).flat(),
-    ...(of.strips > 1 ? [task(`${chain}:cure`, 0, { chain, restMs: 10 * H, room: room(coatPhase) })] : []),
-  ];
-}
 
 describe('a better programme', () => {
   test('starts a coat late, so that its follower keeps its window, and is proven', () => {
@@ -153,6 +58,97 @@ describe('a better programme', () => {
       { numRuns: 60, seed: 9 },
     );
     expect(sooner).toBeGreaterThan(3);
+  });
+
+  describe('several gangs side by side', () => {
+    /** of every other face the coats want the one pump, and of every third one person does all */
+    const withNeeds = (tasks: readonly Task[]) =>
+      tasks.map((each) => {
+        const face = Number(each.chain.slice(1));
+        const needs = [...(face % 2 === 0 && each.id.endsWith(':1') ? ['pump'] : []), ...(face % 3 === 0 ? ['Anna'] : [])];
+        return needs.length > 0 ? { ...each, needs } : each;
+      });
+    const crews = fc.tuple(programmes.map(withNeeds), fc.integer({ min: 2, max: 3 }));
+
+    test('keep every rule: one thing at a time each, one pump, one person, no dust beside a coat that is laid', () => {
+      let [sooner, more] = [0, 0];
+      fc.assert(
+        fc.property(crews, ([tasks, gangs]) => {
+          const of = setting({ gangs });
+          const { first, proposal } = better(tasks, of, 60);
+          expect(programmeFaults(tasks, of, first).filter((fault) => !fault.includes('while nobody works'))).toEqual([]);
+          if (proposal?.programme) {
+            expect(programmeFaults(tasks, of, proposal.programme)).toEqual([]);
+            expect(endOf(proposal.programme)).toBeGreaterThanOrEqual(proposal.lowerBoundMs - 1);
+            if (proposal.isProven && first.conflicts.length === 0) expect(endOf(proposal.programme)).toBeLessThanOrEqual(endOf(first) + 1);
+            if (endOf(proposal.programme) < endOf(first)) sooner++;
+          }
+          if (new Set(first.tasks.map(({ gang }) => gang)).size > 2) more++;
+        }),
+        { numRuns: 80, seed: 31 },
+      );
+      expect([sooner > 3, more > 20]).toEqual([true, true]);
+    });
+
+    test('stretch by stretch as well', () => {
+      fc.assert(
+        fc.property(crews, ([tasks, gangs]) => {
+          const of = setting({ gangs });
+          const first = forwardPass(tasks, of);
+          const search = rollingProgramme(tasks, of, first, { together: 6, settled: 3 });
+          let next = search.next(false);
+          while (!next.done) next = search.next(false);
+          const { programme, lowerBoundMs } = next.value;
+          expect(programmeFaults(tasks, of, programme!)).toEqual([]);
+          expect(endOf(programme!)).toBeGreaterThanOrEqual(lowerBoundMs - 1);
+        }),
+        { numRuns: 60, seed: 32 },
+      );
+    });
+
+    test('two faces of a day each are done in a day; with one person for both, or one pump, in two', () => {
+      const tasks = [task('a', 9, { chain: 'a', needs: ['pump'] }), task('b', 9, { chain: 'b', needs: ['pump'] })];
+      const endBy = (of: TaskSetting) => {
+        const { first, proposal } = better(tasks, of);
+        expect(endOf(proposal!.programme!)).toBe(endOf(first));
+        return at(endOf(first));
+      };
+      expect(endBy(setting())).toBe('05-19T16:00');
+      expect(endBy(setting({ gangs: 2 }))).toBe('05-19T16:00');
+      expect(endBy(setting({ gangs: 2, shared: new Map([['pump', 2]]) }))).toBe('05-18T16:00');
+    });
+
+    test('what one gang is at keeps that one, and its pump', () => {
+      const running = task('r', 6, { chain: 'r', needs: ['pump'], actual: { startMs: MONDAY_7 - 2 * H } });
+      const tasks = [running, task('a', 3, { chain: 'a', needs: ['pump'] }), task('b', 3, { chain: 'b' })];
+      const { first, proposal } = better(tasks, setting({ gangs: 2 }));
+      for (const { tasks: placed } of [first, proposal!.programme!]) {
+        const [r, a, b] = placed;
+        expect([at(r!.endMs), at(a!.startMs), at(b!.startMs)]).toEqual(['05-18T11:00', '05-18T11:00', '05-18T07:00']);
+        expect(r!.gang).not.toBe(b!.gang);
+      }
+    });
+
+    test('a coat is not laid while another gang makes dust in its room, nor a floor while anybody is at work there', () => {
+      const beside = (dusty: boolean, isFloor: boolean) => {
+        const room = { id: 'r', phase: 2, isFloor, isDusty: false };
+        const abrade = task('a', 4, { chain: 'a', room: { ...room, isFloor: false, isDusty: dusty } });
+        const coat = task('b', 1, { chain: 'b', room: { ...room, fresh: { h: 12, referenceC: 20 } } });
+        const of = setting({ gangs: 2 });
+        const { first, proposal } = better([abrade, coat], of);
+        expect(programmeFaults([abrade, coat], of, first)).toEqual([]);
+        expect(programmeFaults([abrade, coat], of, proposal!.programme!)).toEqual([]);
+        return at(first.tasks[1]!.startMs);
+      };
+      expect([beside(true, false), beside(false, true), beside(false, false)]).toEqual(['05-18T11:00', '05-18T11:00', '05-18T07:00']);
+    });
+
+    test('a gang goes on where it was', () => {
+      const tasks = ['a', 'b'].flatMap((chain) => [1, 2, 3].map((n) => task(`${chain}${n}`, 2, { chain })));
+      const { proposal } = better(tasks, setting({ gangs: 2 }));
+      const byFace = proposal!.programme!.tasks.map(({ chain, gang }) => `${chain}${gang}`);
+      expect(new Set(byFace).size).toBe(2);
+    });
   });
 
   test('many faces that dry by themselves: as soon as there is work for the crew, to a part of a shift', () => {

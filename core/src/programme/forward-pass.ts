@@ -4,11 +4,12 @@ import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting, Window } from './task.js';
 import { Room } from './room-progress.js';
 import { windowOf } from './task-windows.js';
+import { Units } from './units.js';
 import { WallAges } from './wall-ages.js';
 
 /**
- * A first forward pass: one crew, chains interleaved by whoever can start earliest, each task inside one shift unless it
- * is longer and may rest. In a room phase follows phase, and nobody walks on a fresh floor. A coat is put off to a later shift when
+ * A first forward pass: one crew, or several gangs side by side, chains interleaved by whoever can start earliest, each task inside one
+ * shift unless it is longer and may rest. In a room phase follows phase, and nobody walks on a fresh floor. A coat is put off to a later shift when
  * its follower would otherwise miss its window. What was kept begins no earlier than it was kept for, and what slips moves what
  * follows. What still cannot be met is a conflict.
  */
@@ -30,7 +31,8 @@ class Pass {
   /** by what a task is barred from, as one list */ private readonly hoursOf = new Map<Task['barred'], Hours>();
   private readonly ages: WallAges;
   private readonly isKept: boolean;
-  private crewFreeMs: number;
+  private readonly gangs: Units;
+  private readonly shared = new Map<string, Units>();
   private lastPlaced?: Task;
   /** chains whose next task is in a window that closes, or pinned to an hour */ private readonly pressed = new Set<Task[]>();
 
@@ -38,7 +40,7 @@ class Pass {
     private readonly tasks: readonly Task[],
     private readonly options: TaskSetting,
   ) {
-    this.crewFreeMs = options.nowMs;
+    this.gangs = new Units(options.gangs ?? 1, options.nowMs);
     this.ages = new WallAges(options);
     this.isKept = tasks.some(({ kept }) => kept !== undefined);
     this.taskById = new Map(tasks.map((task) => [task.id, task]));
@@ -72,8 +74,8 @@ class Pass {
     const atOnce = queues.find((queue) => queue[0]?.waits.some((wait) => wait.atOnce && wait.taskId === this.lastPlaced?.id));
     if (atOnce && !this.isBarred(atOnce[0]!)) return { queue: atOnce, start: this.earliestStart(atOnce[0]!) };
     const { shifts } = this.options;
-    const soonest = shifts[firstEndingAfter(shifts, this.crewFreeMs)];
-    const bound = soonest ? Math.max(this.crewFreeMs, soonest.fromMs) : Infinity;
+    const soonest = shifts[firstEndingAfter(shifts, this.gangs.soonestMs)];
+    const bound = soonest ? Math.max(this.gangs.soonestMs, soonest.fromMs) : Infinity;
     let best: Candidate | undefined;
     for (const queue of queues) {
       if (queue.length === 0 || this.isBarred(queue[0]!)) continue;
@@ -104,7 +106,6 @@ class Pass {
   private pressing(next: Candidate): Candidate | undefined {
     const task = next.queue[0]!;
     if (task.durationMs === 0 || next.start === Infinity) return undefined;
-    const leftMs = this.leftFrom(task, next.start);
     let closesMs = this.latestStart(task);
     let first: Candidate | undefined;
     for (const queue of this.pressed) {
@@ -113,7 +114,7 @@ class Pass {
       const closes = this.latestStart(head);
       if (closes >= closesMs) continue;
       const start = this.earliestStart(head);
-      if (start > closes || this.fit(head, Math.max(leftMs, start)) <= closes) continue;
+      if (start > closes || this.fit(head, Math.max(this.freeAfter(head, task, next.start), start)) <= closes) continue;
       closesMs = closes;
       first = { queue, start };
     }
@@ -130,9 +131,38 @@ class Pass {
       if (!task || queue === pressing.queue || this.isBarred(task)) continue;
       const start = this.earliestStart(task);
       if (start >= (best?.start ?? pressing.start)) continue;
-      if (this.fit(head!, Math.max(this.leftFrom(task, start), pressing.start)) <= latest) best = { queue, start };
+      if (this.fit(head!, Math.max(this.freeAfter(head!, task, start), pressing.start)) <= latest) best = { queue, start };
     }
     return best;
+  }
+
+  /** When somebody, and all that it takes, is free for `next` once a gang has been at `task`. */
+  private freeAfter({ needs = [] }: Task, task: Task, startMs: number): number {
+    if (task.durationMs === 0) return this.gangs.soonestMs;
+    const leftMs = this.leftFrom(task, startMs);
+    const same = needs.filter((name) => task.needs?.includes(name));
+    return Math.max(
+      this.gangs.soonestAfter(startMs, leftMs),
+      ...same.map((name) => this.unitsOf(name).soonestAfter(startMs, heldUntil(task, name, leftMs))),
+    );
+  }
+
+  private unitsOf(name: string): Units {
+    let units = this.shared.get(name);
+    if (!units) this.shared.set(name, (units = new Units(this.options.shared?.get(name) ?? 1, this.options.nowMs)));
+    return units;
+  }
+
+  private hold(task: Task, startMs: number, leftMs: number): void {
+    for (const name of task.needs ?? []) this.unitsOf(name).take(task.chain, startMs, heldUntil(task, name, leftMs));
+  }
+
+  /** Which gang is at it, and what else is taken meanwhile. */
+  private take(task: Task, startMs: number, leftMs: number): { gang?: number } {
+    if (task.durationMs === 0) return {};
+    this.hold(task, startMs, leftMs);
+    const gang = this.gangs.take(task.chain, startMs, leftMs);
+    return (this.options.gangs ?? 1) > 1 ? { gang } : {};
   }
 
   /** What it follows on its face, or earlier phases of its room, is not placed yet. */
@@ -147,20 +177,26 @@ class Pass {
     const expectedEnd = Math.max(startMs + durationMs + restMs, this.options.nowMs);
     // nobody stands beside what rests
     const leftMs = restMs > 0 ? startMs + durationMs : expectedEnd;
-    if (endMs === undefined) this.crewFreeMs = Math.max(this.crewFreeMs, leftMs);
     const state = endMs === undefined ? 'running' : 'done';
     if (task.room?.fresh) this.begun.add(task.chain);
-    this.keep({ id: task.id, chain: task.chain, startMs, endMs: endMs ?? expectedEnd, window: this.windowOf(task), state });
+    // what is settled already may end after now
+    const untilMs = endMs === undefined ? leftMs : endMs - restMs;
+    const isManned = endMs === undefined || untilMs > this.options.nowMs;
+    const gang = isManned ? this.take(task, startMs, untilMs) : {};
+    if (!isManned) this.hold(task, startMs, untilMs);
+    this.keep({ id: task.id, chain: task.chain, startMs, endMs: endMs ?? expectedEnd, window: this.windowOf(task), state, ...gang });
   }
 
   private keep(placed: PlacedTask): void {
     this.placed.set(placed.id, placed);
-    const { room } = this.taskById.get(placed.id)!;
+    const task = this.taskById.get(placed.id)!;
+    const { room, durationMs, restMs = 0 } = task;
     if (room)
-      this.rooms
-        .get(room.id)!
-        .keep(room, placed, room.fresh && this.ages.after(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain));
-    this.chainEnds.put(this.taskById.get(placed.id)!, placed.endMs);
+      this.rooms.get(room.id)!.keep(room, placed, {
+        ...(durationMs > 0 ? { leftMs: placed.endMs - restMs } : {}),
+        ...(room.fresh ? { freshUntilMs: this.ages.after(placed.endMs, room.fresh.h, room.fresh.referenceC, placed.chain) } : {}),
+      });
+    this.chainEnds.put(task, placed.endMs);
   }
 
   private windowOf(task: Task, assumed?: { id: string; startMs: number; endMs: number }): Window | undefined {
@@ -174,7 +210,8 @@ class Pass {
   private earliestStart(task: Task): number {
     const ready = Math.max(
       this.chainEnds.before(task),
-      task.durationMs > 0 ? this.crewFreeMs : this.options.nowMs,
+      task.durationMs > 0 ? this.gangs.soonestMs : this.options.nowMs,
+      ...(task.needs ?? []).map((name) => this.unitsOf(name).soonestMs),
       this.windowOf(task)?.opensMs ?? -Infinity,
       task.notBeforeMs ?? -Infinity,
       task.kept?.startMs ?? -Infinity,
@@ -188,9 +225,10 @@ class Pass {
   /** When its room lets it in: after the earlier phases, off fresh floors, and with its dust away from fresh coats. */
   private roomFreeMs({ room, chain }: Task): number {
     if (!room) return -Infinity;
-    const { floors, coats } = this.rooms.get(room.id)!;
+    const { floors, coats, people, dust } = this.rooms.get(room.id)!;
     const phasesMs = this.begun.has(chain) ? -Infinity : this.rooms.get(room.id)!.overMs(room.phase);
-    return Math.max(phasesMs, floors.untilFor(chain), room.isDusty ? coats.untilFor(chain) : -Infinity);
+    const besideMs = room.fresh ? (room.isFloor ? people : dust).untilFor(chain) : -Infinity;
+    return Math.max(phasesMs, floors.untilFor(chain), room.isDusty ? coats.untilFor(chain) : -Infinity, besideMs);
   }
 
   /** First moment at or after `readyMs` at which a shift takes the task; Infinity when the shifts run out. */
@@ -284,9 +322,8 @@ class Pass {
       this.conflicts.push({ code: 'window-missed', taskId: task.id, lateMs: startMs - window.closesMs });
     if (task.kept?.isPinned && startMs > task.kept.startMs)
       this.conflicts.push({ code: 'pin-missed', taskId: task.id, lateMs: startMs - task.kept.startMs });
-    this.keep({ id: task.id, chain: task.chain, startMs, endMs, window, state: 'planned' });
+    this.keep({ id: task.id, chain: task.chain, startMs, endMs, window, state: 'planned', ...this.take(task, startMs, leftMs) });
     this.lastPlaced = task;
-    if (task.durationMs > 0) this.crewFreeMs = Math.max(this.crewFreeMs, leftMs);
   }
 }
 
@@ -299,5 +336,9 @@ interface Hours {
   open: readonly Interval[];
   longestMs: number;
 }
+
+/** Until when what a task needs is taken: until the crew leaves, or longer. */
+const heldUntil = ({ heldToEnd, restMs = 0 }: Task, name: string, leftMs: number): number =>
+  heldToEnd?.includes(name) ? leftMs + restMs : leftMs;
 
 const keptMs = ({ kept }: Task): number => kept?.startMs ?? Infinity;

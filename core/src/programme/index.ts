@@ -11,6 +11,7 @@ export { forwardPass } from './forward-pass.js';
 export type { Conflict, PlacedTask, Programme, Task, TaskSetting, Wait, Window } from './task.js';
 export { hourlyNearest } from './nearest-temperature.js';
 export type { TemperatureAt } from './nearest-temperature.js';
-export { USUAL_WEEK, mistRounds, shiftsFrom, weekOf } from './working-hours.js';
+export { USUAL_WEEK, longestPieceH, mistRounds, pausesFrom, shiftsFrom, weekOf } from './working-hours.js';
 export { together } from './open-hours.js';
 export type { Interval } from './working-hours.js';
+export { WallAges } from './wall-ages.js';

@@ -120,8 +120,8 @@ function better(a: Programme, b: Programme | null): Programme {
   return b.conflicts.length < a.conflicts.length || endOf(b) < endOf(a) ? b : a;
 }
 
-/** No programme ends before the crew has had as many hours as there is work for it (energetic bound), nor before the longest of its chains. */
-function workBound(tasks: readonly Task[], { nowMs, shifts }: TaskSetting, first: Programme): number {
+/** No programme ends before its gangs have had as many hours as there is work for them (energetic bound), nor before the longest of its chains. */
+function workBound(tasks: readonly Task[], { nowMs, shifts, gangs = 1 }: TaskSetting, first: Programme): number {
   const planned = new Set(first.tasks.filter(({ state }) => state === 'planned').map(({ id }) => id));
   const chains = new Map<string, number>();
   let leftMs = 0;
@@ -132,6 +132,7 @@ function workBound(tasks: readonly Task[], { nowMs, shifts }: TaskSetting, first
     if (zone === undefined) chains.set(chain, (chains.get(chain) ?? 0) + durationMs + restMs);
   }
   const longestMs = Math.max(0, ...chains.values());
+  leftMs /= gangs;
   for (const { fromMs, toMs } of shifts) {
     const lastsMs = toMs - Math.max(fromMs, nowMs);
     if (lastsMs <= 0) continue;

@@ -7,6 +7,9 @@ export class Room {
   private readonly endMs: number[] = [];
   readonly floors = new Fresh();
   readonly coats = new Fresh();
+  /** who is at work, and who makes dust at it: beside them no floor, and no coat, is laid by another gang */
+  readonly people = new Fresh();
+  readonly dust = new Fresh();
 
   expect(phase: number): this {
     this.left[phase] = (this.left[phase] ?? 0) + 1;
@@ -25,9 +28,16 @@ export class Room {
     return end;
   }
 
-  keep({ phase, isFloor }: NonNullable<Task['room']>, { chain, endMs }: PlacedTask, freshUntilMs: number | undefined): void {
+  /** @param leftMs when the gang leaves it; none where nobody is at it */
+  keep(
+    { phase, isFloor, isDusty }: NonNullable<Task['room']>,
+    { chain, endMs }: PlacedTask,
+    { leftMs, freshUntilMs }: { leftMs?: number; freshUntilMs?: number },
+  ): void {
     this.left[phase] = (this.left[phase] ?? 0) - 1;
     this.endMs[phase] = Math.max(this.endMs[phase] ?? -Infinity, endMs);
+    if (leftMs !== undefined) this.people.keep(chain, leftMs);
+    if (leftMs !== undefined && isDusty) this.dust.keep(chain, leftMs);
     if (freshUntilMs === undefined) return;
     this.coats.keep(chain, freshUntilMs);
     if (isFloor) this.floors.keep(chain, freshUntilMs);

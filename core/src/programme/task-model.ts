@@ -3,6 +3,7 @@ import { longestOf, openHours } from './open-hours.js';
 import { ChainEnds, predecessorsOf } from './chain-order.js';
 import type { LagInput, ResourceInput, ScheduleInput, TaskInput } from './schedule-model.js';
 import type { PlacedTask, Programme, Task, TaskSetting, Wait } from './task.js';
+import type { Interval } from './working-hours.js';
 import { WallAges } from './wall-ages.js';
 
 /** The tasks of a job as the scheduler wants them: minutes from `fromMs` on. */
@@ -29,7 +30,7 @@ const CREW = 'crew';
 const NOW = '~now';
 
 /**
- * What `forwardPass` places, as minimum and maximum waits and shared resources: one crew in its shifts; chains in order; windows in
+ * What `forwardPass` places, as minimum and maximum waits and shared resources: its gangs in their shifts; chains in order; windows in
  * aged minutes, opening from the end and closing from the start; phases of a room by a milestone between them; a fresh floor and the
  * work of every other chain in its room as two that exclude each other. What is done or running stands as `placed` has it.
  * @param horizonMs by then all must be over
@@ -44,6 +45,12 @@ interface Span {
   minMin?: number;
   maxMin?: number;
   rates?: readonly number[];
+}
+
+/** Hours that are left to a task which is barred from others, and the longest of them. */
+interface Open {
+  allowed: { fromMin: number; toMin: number }[];
+  longestMs: number;
 }
 
 class Builder {
@@ -61,6 +68,7 @@ class Builder {
   private readonly inputs: TaskInput[] = [{ id: NOW, durationMin: 0, uses: {}, allowed: [{ fromMin: 0, toMin: 1 }], splittable: false }];
   private readonly lags: LagInput[] = [];
   private readonly resources: ResourceInput[] = [];
+  private readonly openOf = new Map<readonly Interval[], Open>();
   private readonly begun: ReadonlySet<string>;
   /** of what is done or running */ private readonly chainEnds = new ChainEnds();
 
@@ -81,9 +89,9 @@ class Builder {
     this.longestMs = Math.max(...setting.shifts.map(({ fromMs, toMs }) => toMs - fromMs));
     this.workMin = Math.ceil(this.min(horizonMs));
     this.horizonMin = this.workMin;
-    const lengths = new Set(
-      this.planned.map(({ durationMs, restMs = 0, barred = [] }) => `${durationMs} ${restMs} ${JSON.stringify(barred)}`),
-    ).size;
+    const bars = new Map<Task['barred'], number>();
+    for (const { barred } of this.planned) if (!bars.has(barred)) bars.set(barred, bars.size);
+    const lengths = new Set(this.planned.map(({ durationMs, restMs = 0, barred }) => `${durationMs} ${restMs} ${bars.get(barred)}`)).size;
     this.stepMin = STEPS_MIN.find((step) => (lengths * this.horizonMin) / step <= MOST_STARTS) ?? STEPS_MIN.at(-1)!;
   }
 
@@ -113,35 +121,86 @@ class Builder {
     return (ms - this.fromMs) / MINUTE_MS;
   }
 
-  /** The crew in its shifts, but for what it is at now. */
+  /** The crew in its shifts, but for what it is at now; of several gangs each stays at what it is at. */
   private shareCrew(): void {
-    const busyMs = Math.max(
-      this.setting.nowMs,
-      ...this.tasks
-        .filter(({ id, durationMs }) => this.at.get(id)?.state === 'running' && durationMs > 0)
-        .map(({ id, restMs = 0 }) => this.at.get(id)!.endMs - restMs),
-    );
-    const available = this.setting.shifts
+    const { nowMs, shifts, gangs = 1, shared } = this.setting;
+    const atWork = this.tasks.flatMap((task) => {
+      const { id, durationMs, restMs = 0 } = task;
+      const at = this.at.get(id);
+      const leftMs = at ? at.endMs - restMs : -Infinity;
+      return at && at.state !== 'planned' && durationMs > 0 && (at.state === 'running' || leftMs > nowMs) ? [{ task, leftMs }] : [];
+    });
+    const busyMs = Math.max(nowMs, ...(gangs === 1 ? atWork.map(({ leftMs }) => leftMs) : []));
+    const available = shifts
       .map(({ fromMs, toMs }) => ({ fromMin: this.min(Math.max(fromMs, busyMs)), toMin: this.min(toMs) }))
       .filter(({ fromMin, toMin }) => toMin > fromMin);
-    this.resources.push({ id: CREW, capacity: 1, available });
+    this.resources.push({ id: CREW, capacity: gangs, available });
+    const needed = new Set(this.planned.flatMap(({ needs = [] }) => needs));
+    for (const name of needed) this.resources.push({ id: shareOf(name), capacity: shared?.get(name) ?? 1 });
+    if (gangs > 1) for (const { task, leftMs } of atWork) this.addAtWork(task, leftMs, needed);
+    for (const task of this.tasks) if (!this.isOpen(task.id)) this.addHeld(task, needed);
   }
 
-  private addTask({ id, durationMs, restMs = 0, splittable, barred }: Task): void {
-    const open = barred && openHours(this.setting.shifts, barred);
+  /** What stays at a place that has been left, until it is over there. */
+  private addHeld({ id, heldToEnd = [] }: Task, needed: ReadonlySet<string>): void {
+    const held = heldToEnd.filter((name) => needed.has(name));
+    const untilMs = this.at.get(id)?.endMs ?? -Infinity;
+    if (held.length === 0 || untilMs <= this.setting.nowMs) return;
+    const fromMin = this.gridded(this.setting.nowMs);
+    const durationMin = Math.max(0, this.min(untilMs) - fromMin);
+    this.inputs.push({ id: `~held ${id}`, durationMin, uses: sharesOf(held), splittable: false, isAside: true });
+    this.lag(NOW, `~held ${id}`, 'start-start', { minMin: fromMin, maxMin: fromMin });
+  }
+
+  /** The first place of the grid from then on, minutes. */
+  private gridded(ms: number): number {
+    return Math.ceil(this.min(ms) / this.stepMin) * this.stepMin;
+  }
+
+  /** What one of several gangs is at stays where it is, for its hours of work until it is left. */
+  private addAtWork({ id, needs = [], heldToEnd = [] }: Task, leftMs: number, needed: ReadonlySet<string>): void {
+    const hours = this.setting.shifts
+      .map(({ fromMs, toMs }) => ({ fromMs: Math.max(fromMs, this.setting.nowMs), toMs: Math.min(toMs, leftMs) }))
+      .filter(({ fromMs, toMs }) => toMs > fromMs);
+    const [first] = hours;
+    if (!first) return;
+    const workedMs = hours.reduce((sum, { fromMs, toMs }) => sum + toMs - fromMs, 0);
+    const fromMin = this.gridded(first.fromMs);
+    this.inputs.push({
+      id: `~at ${id}`,
+      durationMin: Math.max(0, workedMs / MINUTE_MS - (fromMin - this.min(first.fromMs))),
+      uses: { [CREW]: 1, ...sharesOf(needs.filter((name) => needed.has(name) && !heldToEnd.includes(name))) },
+      splittable: hours.length > 1,
+    });
+    this.lag(NOW, `~at ${id}`, 'start-start', { minMin: fromMin, maxMin: fromMin });
+  }
+
+  private addTask({ id, durationMs, restMs = 0, splittable, barred, needs = [], heldToEnd = [] }: Task): void {
+    const open = barred && this.openBut(barred);
     this.inputs.push({
       id,
       durationMin: durationMs / MINUTE_MS,
-      uses: durationMs > 0 ? { [CREW]: 1 } : {},
-      splittable: splittable && durationMs > (open ? longestOf(open) : this.longestMs),
-      ...(open && durationMs > 0
-        ? { allowed: open.map(({ fromMs, toMs }) => ({ fromMin: this.min(fromMs), toMin: this.min(toMs) })) }
-        : {}),
+      uses: durationMs > 0 ? { [CREW]: 1, ...sharesOf(needs) } : {},
+      splittable: splittable && durationMs > (open ? open.longestMs : this.longestMs),
+      ...(open && durationMs > 0 ? { allowed: open.allowed } : {}),
     });
     if (restMs === 0) return;
     // it goes on by itself from when the crew has left
-    this.inputs.push({ id: restOf(id), durationMin: restMs / MINUTE_MS, uses: {}, splittable: false });
+    this.inputs.push({ id: restOf(id), durationMin: restMs / MINUTE_MS, uses: sharesOf(heldToEnd), splittable: false });
     this.atOnce(id, restOf(id));
+  }
+
+  /** What is left of the shifts, as far as work is placed at all; many tasks are barred from the same hours. */
+  private openBut(barred: readonly Interval[]): Open {
+    const known = this.openOf.get(barred);
+    if (known) return known;
+    const open = openHours(this.setting.shifts, barred);
+    const allowed = open
+      .map(({ fromMs, toMs }) => ({ fromMin: this.min(fromMs), toMin: this.min(toMs) }))
+      .filter(({ fromMin }) => fromMin < this.workMin);
+    const made = { allowed, longestMs: longestOf(open) };
+    this.openOf.set(barred, made);
+    return made;
   }
 
   /** Where a task is over, its rest with it. */
@@ -271,14 +330,20 @@ class Builder {
     const freshMin = (h * HOUR_MS) / MINUTE_MS / Math.min(...opening);
     const fresh = `~fresh ${coat.id}`;
     this.resources.push({ id: resource, capacity: beside.length });
+    // of several gangs none is beside it while it is laid
+    const isLaidBeside = (this.setting.gangs ?? 1) > 1;
     this.inputs.push({ id: fresh, durationMin: freshMin, uses: { [resource]: beside.length }, splittable: false, isAside: true });
     this.horizonMin = Math.max(this.horizonMin, this.workMin + Math.ceil(freshMin));
     this.atOnce(this.last(coat.id), fresh);
     const names = new Set(beside.map(({ id }) => id));
     this.inputs.forEach((each, i) => {
-      if (names.has(each.id) && each.durationMin > 0) this.inputs[i] = { ...each, uses: { ...each.uses, [resource]: 1 } };
+      const amount = names.has(each.id) ? 1 : isLaidBeside && each.id === coat.id ? beside.length : 0;
+      if (amount > 0 && each.durationMin > 0) this.inputs[i] = { ...each, uses: { ...each.uses, [resource]: amount } };
     });
   }
 }
+
+const shareOf = (name: string): string => `~share ${name}`;
+const sharesOf = (needs: readonly string[]): Record<string, number> => Object.fromEntries(needs.map((name) => [shareOf(name), 1]));
 
 const restOf = (id: string): string => `${id}~rest`;

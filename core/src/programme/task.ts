@@ -30,6 +30,8 @@ export interface Task {
   };
   /** where a programme that was kept has it begin: not before, and where somebody pinned it, not after either */
   kept?: { startMs: number; isPinned: boolean };
+  /** what is taken from others for as long as the gang is at it, by names of `TaskSetting.shared`: a machine, a person */ needs?: readonly string[];
+  /** of `needs`, what stays until it is over, its rest with it: a dryer */ heldToEnd?: readonly string[];
   /** from the log: when it really started and ended */
   actual?: { startMs: number; endMs?: number; firstLaidMs?: number; lastLaidMs?: number };
 }
@@ -46,6 +48,7 @@ export interface PlacedTask {
   endMs: number;
   /** tightest window over its waits, when it has any */ window?: Window;
   state: 'planned' | 'running' | 'done';
+  /** which of several gangs is at it, from 0 */ gang?: number;
 }
 
 export interface Conflict {
@@ -63,6 +66,8 @@ export interface Programme {
 export interface TaskSetting {
   nowMs: number;
   shifts: readonly Interval[];
+  /** that work side by side; one when nothing is said */ gangs?: number;
+  /** how many there are of what tasks need; of what is not named one */ shared?: ReadonlyMap<string, number>;
   /** hourly surface temperature from `temperaturesFromMs`, the last one holding on */ temperaturesC: readonly number[];
   temperaturesFromMs: number;
   law?: AgeingLaw;

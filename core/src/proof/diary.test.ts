@@ -24,7 +24,17 @@ test('a day: who from when to when, what was begun and finished with which batch
       line('11:30', { kind: 'hold', workItemId: 'b', ...about, verdict: 'refused', reason: 'thin' }, { personName: 'Odile' }),
       line('12:00', { kind: 'note', note: 'Client on site' }),
       line('18:00', { kind: 'diary', day: '2026-05-18', word: 'Rain from four.' }),
-      line('2026-05-19T06:00:00Z', { kind: 'diary', day: '2026-05-18', word: 'Rain from five.' }),
+      line('13:00', {
+        ...{ kind: 'hold', workItemId: 'b', ...about, verdict: 'released' },
+        glass: { name: 'Rafe Lindmere', drawn: 'M0 0' },
+      }),
+      line('2026-05-19T06:00:00Z', {
+        kind: 'diary',
+        day: '2026-05-18',
+        word: 'Rain from five.',
+        visitors: 'The client',
+        delays: 'Pump: 2 h',
+      }),
     ],
     DAY,
   );
@@ -36,16 +46,20 @@ test('a day: who from when to when, what was begun and finished with which batch
   ]);
   expect(diary.people.map(({ name, workItemIds }) => [name, workItemIds])).toEqual([
     ['Juno', []],
-    ['Tomas', ['a']],
+    ['Tomas', ['a', 'b']],
     ['Odile', ['b']],
   ]);
-  expect(diary.people[1]!.untilMs).toBe(Date.parse('2026-05-18T12:00:00Z'));
+  expect(diary.people[1]!.untilMs).toBe(Date.parse('2026-05-18T13:00:00Z'));
   expect(diary.weather).toHaveLength(2);
   expect(diary.trouble.map(({ body }) => body.kind)).toEqual(['start', 'pail', 'hold']);
   expect(diary.notes.map(({ body }) => body.note)).toEqual(['Client on site']);
   // said again the day after, it is still of that day
-  expect(diary.word).toEqual({ at: Date.parse('2026-05-19T06:00:00Z'), name: 'Tomas', text: 'Rain from five.' });
-  expect(diary.entries).toBe(8);
+  expect(diary.word).toEqual({
+    ...{ at: Date.parse('2026-05-19T06:00:00Z'), name: 'Tomas', text: 'Rain from five.' },
+    ...{ visitors: 'The client', delays: 'Pump: 2 h' },
+  });
+  expect(diary.guests).toEqual([{ at: Date.parse('2026-05-18T13:00:00Z'), name: 'Rafe Lindmere' }]);
+  expect(diary.entries).toBe(9);
 });
 
 test('air taken over from a reading is no reading of its own, and what was corrected is told once', () => {

@@ -13,7 +13,8 @@ export interface Diary {
   /** what was seen to for safety, in order */ care: readonly LogEntry[];
   /** why something was done against a limit, refused, thrown away or beyond what is safe, in order */ trouble: readonly LogEntry[];
   /** what somebody wrote down beside, in order */ notes: readonly LogEntry[];
-  /** the last word that was said of the day */ word?: { at: number; name: string; text: string };
+  /** who looked from outside, and signed on the glass */ guests?: readonly { at: number; name: string }[];
+  /** the last word that was said of the day */ word?: { at: number; name: string; text: string; visitors?: string; delays?: string };
   /** entries of the day, corrections in their place */ entries: number;
 }
 
@@ -30,7 +31,7 @@ export interface DiaryWork {
   photos: number;
 }
 
-const CARE: ReadonlySet<LogEntry['body']['kind']> = new Set(['care', 'talk', 'gas', 'inside', 'alone']);
+const CARE: ReadonlySet<LogEntry['body']['kind']> = new Set(['care', 'talk', 'hot', 'gas', 'rescue', 'inside', 'alone']);
 
 /** What a log says of the time from `fromMs` to `toMs`; `day` is what words of the day are filed under, YYYY-MM-DD. */
 export function diaryOf(
@@ -63,20 +64,28 @@ export function diaryOf(
       work.set(workItemId, withEntry(work.get(workItemId), workItemId, entry, at));
   }
   const of = (holds: (entry: LogEntry) => boolean) => today.map(({ entry }) => entry).filter(holds);
+  const guests = today.flatMap(({ at, entry: { body } }) => (body.kind === 'hold' && body.glass ? [{ at, name: body.glass.name }] : []));
   const said = all.filter(({ entry: { body } }) => body.kind === 'diary' && body.day === day).at(-1);
   return {
     ...{ weather, people: [...people.values()], work: [...work.values()], entries: today.length },
     care: of(({ body }) => CARE.has(body.kind)),
     trouble: of(isTrouble),
     notes: of(({ body }) => body.kind === 'note' || (body.kind === 'reading' && body.note !== undefined)),
-    ...(said?.entry.body.kind === 'diary' ? { word: { at: said.at, name: said.entry.personName, text: said.entry.body.word } } : {}),
+    ...(guests.length > 0 ? { guests } : {}),
+    ...(said?.entry.body.kind === 'diary' ? { word: wordOf(said.entry.body, said.at, said.entry.personName) } : {}),
   };
 }
 
-function isTrouble({ body }: LogEntry): boolean {
+function wordOf({ word: text, visitors, delays }: Extract<LogEntry['body'], { kind: 'diary' }>, at: number, name: string): Diary['word'] {
+  return { at, name, text, ...(visitors ? { visitors } : {}), ...(delays ? { delays } : {}) };
+}
+
+/** Whether something was done against a limit, refused, put right after that, thrown away, or beyond what is safe. */
+export function isTrouble({ body }: Pick<LogEntry, 'body'>): boolean {
   if (body.kind === 'start') return body.breachReason !== undefined;
   if (body.kind === 'hold') return body.verdict === 'refused';
   if (body.kind === 'redone') return true;
+  if (body.kind === 'look') return !body.isRight;
   if (body.kind === 'gas') return gasAlarms(body.reading).length > 0;
   return body.kind === 'pail' && body.became === 'thrown';
 }

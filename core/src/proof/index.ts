@@ -4,7 +4,7 @@ export { crystalGrowth } from './crystal-growth.js';
 export type { CrystalGrowth } from './crystal-growth.js';
 export { dossierOf, dossierOfFace, isShown } from './dossier.js';
 export type { Dossier, DossierFace, DossierLine, OpenPoint, ReleasedRevision } from './dossier.js';
-export { diaryOf } from './diary.js';
+export { diaryOf, isTrouble } from './diary.js';
 export type { Diary, DiaryWork } from './diary.js';
 export { productOfWork, releasedItem } from './work-product.js';
 export { releasedSections } from './released-sections.js';

@@ -23,7 +23,7 @@ import {
 } from '../build-up/index.js';
 import { FAMILIES } from '../catalogue/index.js';
 import { SITE_CARE } from '../jobs/index.js';
-import { PACES, ROOM_RULES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, WORK_HAZARDS } from '../planning/index.js';
+import { ACCESS_RULE, PACES, ROOM_RULES, USUAL_CREW, USUAL_HOUSE, USUAL_WEIGHTS, WORK_HAZARDS } from '../planning/index.js';
 import { USUAL_WEEK } from '../programme/index.js';
 import {
   AFTER_CARE,
@@ -38,7 +38,7 @@ import {
   WET_SPONGE,
 } from '../proof/index.js';
 import { WRITTEN_UNITS } from '../quantities/index.js';
-import { GAS_LIMITS } from '../site-log/index.js';
+import { COAT_LOOKS, GAS_LIMITS, HOT_WORK_RULES } from '../site-log/index.js';
 import { DAMP_EVIDENCE, FINISHES } from '../survey/index.js';
 import { BACKINGS, CASE_RULES, USUAL_ML_PER_MIN } from '../water/index.js';
 
@@ -53,6 +53,8 @@ export function publishedRules(): object {
     ...{ details: DETAIL_RULES, fit: FIT_CRITERIA, purposes: PURPOSES, firstWork: FIRST_WORK, fitOfSheets: SHEET_CRITERIA, traps: TRAPS },
     ...{ engineerFirst: ENGINEER_FIRST, engineerFromMm: ENGINEER_FROM_MM },
     siteCare: SITE_CARE,
+    hotWork: HOT_WORK_RULES,
+    coatLooks: COAT_LOOKS,
     ...{ preparation: PREPARATION, prepareSteps: PREPARE_STEPS },
     ...{ schools: SCHOOLS, secondCoat: SECOND_COAT, wetting: WETTING, sealerWetting: SEALER_WETTING, slowToDrinkH: SLOW_TO_DRINK_H },
     ...{ routOverMm: ROUT_OVER_MM, oldMasonry: OLD_MASONRY, preferredOnOldMasonry: PREFERRED_ON_OLD_MASONRY, notches: NOTCHES },
@@ -62,7 +64,7 @@ export function publishedRules(): object {
     ...{ tests: TEST_RULES, calibratedForDays: CALIBRATED_FOR_DAYS, sparkVolts: SPARK_VOLTS, wetSponge: WET_SPONGE, mends: MEND_RULES },
     ...{ afterCare: AFTER_CARE, careLooks: CARE_LOOKS, noticeDays: NOTICE_DAYS },
     ...{ warrantyTerms: WARRANTY_TERMS, warrantyExcludes: WARRANTY_EXCLUDES },
-    ...{ gasLimits: GAS_LIMITS, workHazards: WORK_HAZARDS, usualWeek: USUAL_WEEK },
+    ...{ gasLimits: GAS_LIMITS, workHazards: WORK_HAZARDS, access: ACCESS_RULE, usualWeek: USUAL_WEEK },
     ...{ rooms: ROOM_RULES, writtenUnits: WRITTEN_UNITS },
     ...{ paces: PACES, usualCrew: USUAL_CREW, usualHouse, rankingWeights: USUAL_WEIGHTS },
   };

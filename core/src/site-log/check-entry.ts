@@ -30,6 +30,7 @@ export interface EntryIsAbout {
   /** of a hold point: what is to be looked at is not finished */ isUnfinished?: boolean;
   /** of a hold point: what will be hidden was not photographed since it was finished */ isUnseen?: boolean;
   /** the last air that was read where this happens, by the meter; left out where nobody read any */ gas?: ConfinedState['gas'];
+  /** how somebody is brought out of there, as it was last said */ rescue?: ConfinedState['rescue'];
   /** of a photo: it is none of this job, or another picture */ isOtherPicture?: boolean;
   /** a coat, on the face or in a detail: it is not started without its air */ isLaid?: boolean;
   path?: string;
@@ -56,6 +57,7 @@ export function checkEntry(
     isUnseen,
     isOtherPicture,
     gas,
+    rescue,
     path = 'body',
   }: EntryIsAbout = {},
 ): Issue[] {
@@ -74,12 +76,18 @@ export function checkEntry(
     if (body.note.trim() === '') found.push(issue('missing', `${path}.note`));
   }
   if (body.kind === 'inside' && body.went === 'in') {
-    const bar = mayNotEnter(gas, Date.parse(occurredAt));
-    if (bar) found.push(issue(bar, path));
+    for (const bar of mayNotEnter({ gas, rescue }, Date.parse(occurredAt))) found.push(issue(bar, path));
     if (!body.watcher?.trim()) found.push(issue('watcher-wanted', `${path}.watcher`));
     else if (sameName(body.watcher, body.name)) found.push(issue('watcher-is-inside', `${path}.watcher`));
   }
+  if (body.kind === 'rescue')
+    for (const field of ['out', 'call'] as const) if (body[field].trim() === '') found.push(issue('missing', `${path}.${field}`));
   if (body.kind === 'alone' && body.state === 'begun' && body.everyMin === undefined) found.push(issue('missing', `${path}.everyMin`));
+  if (body.kind === 'look' && !body.isRight && !body.note?.trim()) found.push(issue('missing', `${path}.note`));
+  if (body.kind === 'hot') {
+    if (body.of === 'kettle' && body.kettleC === undefined) found.push(issue('missing', `${path}.kettleC`));
+    if (body.of === 'out' && body.kettleC !== undefined) found.push(issue('not-wanted', `${path}.kettleC`));
+  }
   if (body.kind === 'photo' && isOtherPicture) found.push(issue('another-picture', `${path}.photoId`));
   if (body.kind === 'start') {
     if (gas && gasAlarms(gas.reading).length > 0) found.push(issue('gas-alarm', path));

@@ -22,11 +22,34 @@ test('every limit names where it is from', () => {
 });
 
 test('nobody goes in without a reading, on an old one, or on one beyond a limit', () => {
-  expect(mayNotEnter(undefined, at(0))).toBe('gas-first');
+  const rescue = { at: at(0), out: 'Winch at the hatch', call: '112', personName: 'Pauli' };
+  expect(mayNotEnter({ rescue }, at(0))).toEqual(['gas-first']);
   const gas = { at: at(0), reading: GOOD, personName: 'Pauli' };
-  expect(mayNotEnter(gas, at(30))).toBeUndefined();
-  expect(mayNotEnter(gas, at(31))).toBe('gas-first');
-  expect(mayNotEnter({ ...gas, reading: { ...GOOD, h2sPpm: 50 } }, at(1))).toBe('gas-alarm');
+  expect(mayNotEnter({ gas, rescue }, at(30))).toEqual([]);
+  expect(mayNotEnter({ gas, rescue }, at(31))).toEqual(['gas-first']);
+  expect(mayNotEnter({ gas: { ...gas, reading: { ...GOOD, h2sPpm: 50 } }, rescue }, at(1))).toEqual(['gas-alarm']);
+  expect(mayNotEnter({}, at(0))).toEqual(['rescue-first', 'gas-first']);
+});
+
+// 29 CFR 1910.146(d)(9) wants procedures for rescue before entry; that they are said anew each shift is common practice, no source
+test('nobody goes in before it is said for that shift how he would be brought out; the last word counts', () => {
+  const gas = (minute: number) => ({ at: at(minute), reading: GOOD, personName: 'Pauli' });
+  const lines = [
+    line(600, { kind: 'rescue', spaceId: 'pit', out: 'Rope over the beam', call: 'Site fire post' }),
+    line(0, { kind: 'rescue', spaceId: 'pit', out: 'Winch at the hatch', call: '112' }),
+    line(1, { kind: 'rescue', spaceId: 'tank', out: 'Manway, stretcher', call: '112' }),
+  ];
+  expect(confinedAt(lines, 'pit', at(10)).rescue).toEqual({ at: at(0), out: 'Winch at the hatch', call: '112', personName: 'Pauli' });
+  expect(confinedAt(lines, 'pit', at(700)).rescue?.out).toBe('Rope over the beam');
+  const { rescue } = confinedAt(lines, 'pit', at(10));
+  expect(mayNotEnter({ gas: gas(720), rescue }, at(720))).toEqual([]);
+  expect(mayNotEnter({ gas: gas(721), rescue }, at(721))).toEqual(['rescue-first']);
+  const codes = (body: LogEntry['body'], about = {}) =>
+    checkEntry(body, new Date(at(1)).toISOString(), about).map(({ code, path }) => [code, path]);
+  expect(codes({ kind: 'inside', spaceId: 'pit', name: 'Tove', went: 'in', watcher: 'Bo' }, { gas: gas(0) })).toEqual([
+    ['rescue-first', 'body'],
+  ]);
+  expect(codes({ kind: 'rescue', spaceId: 'pit', out: ' ', call: '112' })).toEqual([['missing', 'body.out']]);
 });
 
 test('entries that arrive out of turn count by when they were, not by when they came', () => {
@@ -58,7 +81,9 @@ test('who is inside follows from who went in and came out, up to that time and i
 
 test('going in wants a watcher who stays outside; coming out is never refused; work does not start on an alarm', () => {
   const gas = { at: at(0), reading: GOOD, personName: 'Pauli' };
-  const codes = (body: LogEntry['body'], about = {}) => checkEntry(body, new Date(at(1)).toISOString(), about).map(({ code }) => code);
+  const rescue = { at: at(0), out: 'Winch at the hatch', call: '112', personName: 'Pauli' };
+  const codes = (body: LogEntry['body'], about = {}) =>
+    checkEntry(body, new Date(at(1)).toISOString(), { rescue, ...about }).map(({ code }) => code);
   const goes = { kind: 'inside', spaceId: 'pit', name: 'Tove', went: 'in' } as const;
   expect(codes(goes, { gas })).toEqual(['watcher-wanted']);
   expect(codes({ ...goes, watcher: ' tove ' }, { gas })).toEqual(['watcher-is-inside']);

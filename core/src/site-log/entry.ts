@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 import canonicalize from 'canonicalize';
 import type { SkillCard, TestResult, VoidedBy } from '../jobs/index.js';
+import type { CoatLookId } from './coat-look-ids.js';
 import type { CureWay } from './cure-ways.js';
 
 /** Air and surface as measured at the wall, with what follows from them. */
@@ -60,8 +61,14 @@ export type EntryBody =
     }
   /** what was refused at the hold point before this work was put right; the note says how */
   | { kind: 'redone'; workItemId: string; planRevisionId: string; note: string }
+  /** hot work: how hot the kettle is, or that the fire watch after it is over and nothing smoulders */
+  | { kind: 'hot'; workItemId: string; planRevisionId: string; of: 'kettle' | 'out'; kettleC?: number; note?: string }
+  /** a coat as it was found some time after it was laid; what is not right is told in the note */
+  | { kind: 'look'; workItemId: string; planRevisionId: string; look: CoatLookId; isRight: boolean; note?: string }
   /** the air of a confined space by the meter */
   | { kind: 'gas'; spaceId: string; reading: GasReading; note?: string }
+  /** how somebody who is down is brought out of a confined space from outside, and who is called */
+  | { kind: 'rescue'; spaceId: string; out: string; call: string; note?: string }
   /** somebody went into a confined space, with who watches outside, or came out */
   | { kind: 'inside'; spaceId: string; name: string; went: 'in' | 'out'; watcher?: string; note?: string }
   /** whoever works alone is asked how he is, every so many minutes */
@@ -75,7 +82,14 @@ export type EntryBody =
       note?: string;
     }
   /** a last word of a day, YYYY-MM-DD by the job's calendar, by who answers for it */
-  | { kind: 'diary'; day: string; word: string; note?: string }
+  | {
+      kind: 'diary';
+      day: string;
+      word: string;
+      /** who came, and why */ visitors?: string;
+      /** what kept the work up, and how long */ delays?: string;
+      note?: string;
+    }
   /** the work as it looked: the picture's own hash is sealed with the entry */
   | {
       kind: 'photo';

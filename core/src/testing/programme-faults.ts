@@ -31,6 +31,8 @@ export function programmeFaults(tasks: readonly Task[], setting: TaskSetting, { 
     }
     if (task.durationMs > 0) say(!isWorked(own, task, setting), `${task.id} is done while nobody works`);
   }
+  const { gangs = 1 } = setting;
+  say(gangs > 1 && placed.some(({ gang = 0 }) => gang >= gangs), 'a gang that there is not');
   tasks.forEach((task, i) => {
     const own = at.get(task.id)!;
     for (const other of tasks.slice(i + 1)) {
@@ -41,14 +43,27 @@ export function programmeFaults(tasks: readonly Task[], setting: TaskSetting, { 
       if (task.chain === other.chain && !isOtherStrip)
         say(then.startMs < own.endMs - EPSILON_MS, `${other.id} begins before ${task.id} is over`);
       const [a, b] = [leftMs(own, task), leftMs(then, other)];
-      const isShared = task.durationMs > 0 && other.durationMs > 0 && own.state !== 'done' && then.state !== 'done';
-      // one that rests over a night lets nobody in between: there is one crew
-      say(isShared && own.startMs < b - EPSILON_MS && then.startMs < a - EPSILON_MS, `${task.id} and ${other.id} at once`);
+      const isManned = task.durationMs > 0 && other.durationMs > 0 && own.state !== 'done' && then.state !== 'done';
+      const isAtOnce = isManned && own.startMs < b - EPSILON_MS && then.startMs < a - EPSILON_MS;
+      // one that rests over a night lets nobody in between: its gang is at it
+      const isSameGang = (setting.gangs ?? 1) === 1 || own.gang === then.gang;
+      say(isAtOnce && isSameGang, `${task.id} and ${other.id} at once`);
+      const alone = (task.needs ?? []).filter((name) => other.needs?.includes(name) && (setting.shared?.get(name) ?? 1) === 1);
+      say(isAtOnce && alone.length > 0, `${task.id} and ${other.id} both with ${alone.join(', ')}`);
+      const held = alone.filter((name) => isHeldBeside(task, other, name) || isHeldBeside(other, task, name));
+      say(held.length > 0, `${task.id} and ${other.id} both with ${held.join(', ')}, which runs on`);
       rooms(task, other);
       rooms(other, task);
     }
   });
   return faults;
+
+  /** `other` begins, still to be placed, while what it needs too runs on at `task`. */
+  function isHeldBeside(task: Task, other: Task, name: string): boolean {
+    const [own, then] = [at.get(task.id)!, at.get(other.id)!];
+    const isHeld = task.heldToEnd?.includes(name) && then.state === 'planned' && other.durationMs > 0;
+    return Boolean(isHeld) && then.startMs >= own.startMs - EPSILON_MS && then.startMs < own.endMs - EPSILON_MS;
+  }
 
   function rooms(task: Task, other: Task): void {
     if (!task.room || !other.room || task.room.id !== other.room.id) return;
@@ -58,6 +73,11 @@ export function programmeFaults(tasks: readonly Task[], setting: TaskSetting, { 
     const { fresh, isFloor } = task.room;
     if (!fresh || task.chain === other.chain || !(isFloor || other.room.isDusty) || other.durationMs === 0) return;
     const untilMs = own.endMs + aged(fresh.h, fresh.referenceC);
+    const isBeside = then.startMs <= own.startMs && leftMs(then, other) > own.startMs + EPSILON_MS;
+    say(
+      own.state === 'planned' && then.state !== 'done' && task.durationMs > 0 && isBeside,
+      `${other.id} goes on while ${task.id} is laid`,
+    );
     say(
       then.state === 'planned' && then.startMs > own.startMs && then.startMs < untilMs - EPSILON_MS,
       `${other.id} while ${task.id} is fresh`,

@@ -48,6 +48,7 @@ import { MADE_UP_NOW_MS, madeJob } from './made-job.js';
 import { madeLog } from './made-log.js';
 
 const NOW = new Date(MADE_UP_NOW_MS).toISOString();
+const TODAY = NOW.slice(0, 10);
 /** When the dossier is read, days after the job was planned: all that was to be done is done or late. */
 const READ_AFTER_DAYS = 120;
 
@@ -62,7 +63,7 @@ export function workedJob(seed: number): object {
     temperatureC: 4 + ((seed * 5) % 22),
     ...(seed % 3 === 0 ? { tool: 'spray' as const } : {}),
   };
-  const stored = { model, lines: [], revision: null, house: USUAL_HOUSE, bookings: [] };
+  const stored = { model, lines: [], revision: null, house: USUAL_HOUSE, bookings: [], today: TODAY };
   const { site, plan, workItems, placedBy } = jobInTime({ ...stored, revision: released(model, conditions) });
   const placing = { ...placedBy, nowMs: MADE_UP_NOW_MS };
   const programme = programmeJob(workItems, site, placing);
@@ -110,7 +111,7 @@ export function workedJob(seed: number): object {
 const figure = (value: number) => Number(value.toPrecision(6));
 
 function released(model: JobModel, conditions: PlanConditions): PlanRevision {
-  const plan = jobInTime({ model, lines: [], revision: null, house: USUAL_HOUSE, bookings: [] }).plan;
+  const plan = jobInTime({ model, lines: [], revision: null, house: USUAL_HOUSE, bookings: [], today: TODAY }).plan;
   return { id: 'revision', number: 1, madeAt: NOW, madeBy: 'Made up', ...revisionContent(model, plan, conditions, USUAL_HOUSE) };
 }
 
