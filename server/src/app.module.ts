@@ -17,6 +17,8 @@ import { AccountService } from './people/account.service.js';
 import { AccountRows } from './people/account-rows.js';
 import { ColleaguesController } from './people/colleagues.controller.js';
 import { HousePeopleService } from './people/house-people.service.js';
+import { DrawerRows } from './people/drawer-rows.js';
+import { DrawersService } from './people/drawers.service.js';
 import { InvitationRows } from './people/invitation-rows.js';
 import { InvitationsController } from './people/invitations.controller.js';
 import { InvitationsService } from './people/invitations.service.js';
@@ -108,6 +110,8 @@ export class AppModule {
         { provide: JobQueue, useValue: queue },
         { provide: PrintSettings, useValue: new PrintSettings(webRoot) },
         AccountRows,
+        DrawerRows,
+        DrawersService,
         SecurityEvents,
         SignInService,
         AccountService,

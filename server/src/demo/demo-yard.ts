@@ -30,7 +30,16 @@ export function demoYard(now: Date): HouseRulesDto {
 /** A job whose people have been told when they work: what it has from the yard then, no other job has. */
 export function withProgrammeTold(model: JobModel, now: Date, keptBy: string): JobModel {
   const plan = planJob(model, USUAL_CREW, USUAL_HOUSE);
-  const from = { model, plan, workItems: plan.workItems, house: USUAL_HOUSE, bookings: [], tool: undefined, wallsC: new Map() };
+  const from = {
+    model,
+    plan,
+    workItems: plan.workItems,
+    house: USUAL_HOUSE,
+    bookings: [],
+    today: now.toISOString().slice(0, 10),
+    tool: undefined,
+    wallsC: new Map(),
+  };
   const programme = programmeJob(plan.workItems, { done: new Map() }, { nowMs: now.getTime(), ...placingOptions(from) });
   const kept = keepProgramme(programme, {
     ...{ before: undefined, id: demoId(`${model.job.id} told`), keptAt: now.toISOString(), keptBy },

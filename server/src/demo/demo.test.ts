@@ -86,7 +86,16 @@ test('two jobs fight for one pump: what the one was told keeps the other waiting
   );
   const placed = (booked: typeof bookings) => {
     const house = { ...USUAL_HOUSE, machines: demoYard(NOW).machines! };
-    const from = { model: harbour!, plan, workItems: plan.workItems, house, bookings: booked, tool: undefined, wallsC: new Map() };
+    const from = {
+      model: harbour!,
+      plan,
+      workItems: plan.workItems,
+      house,
+      bookings: booked,
+      today: '2026-05-18',
+      tool: undefined,
+      wallsC: new Map(),
+    };
     return programmeJob(plan.workItems, { done: new Map() }, { nowMs: NOW.getTime(), ...placingOptions(from) });
   };
   const washed = plan.workItems.find(({ machines }) => machines?.includes('jet'))!;

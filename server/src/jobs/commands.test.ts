@@ -90,6 +90,33 @@ describe('commands', () => {
     expect(other.body).toMatchObject({ fields: { id: [{ code: 'id-used-before' }] } });
   });
 
+  test('asked again a job is answered with nothing while it is the same, and whole after each change of anything in it', async () => {
+    const again = async (tag: string) => {
+      const { status, headers, text } = await planner.get(PATH).set('If-None-Match', tag);
+      return { status, tag: headers.etag as string, text };
+    };
+    const feature = crack();
+    const { model, versions } = await read();
+    const head = model.job;
+    const steps = [
+      () => command('feature.put', feature),
+      () => command('feature.put', { ...feature, widthMm: 0.7 }, 1),
+      () => command('feature.remove', { id: feature.id }, 2),
+      () => command('job.put', { ...head, site: 'Elsewhere' }, versions[head.id]),
+    ];
+    let { tag, text } = await again('');
+    // whoever reads it next, pressed or plain, reads the same
+    const plain = await foreman.get(PATH).set('Accept-Encoding', 'identity').expect(200);
+    expect([plain.headers['content-encoding'], plain.text === text, plain.headers.etag]).toEqual([undefined, true, tag]);
+    for (const step of steps) {
+      expect(await again(tag)).toMatchObject({ status: 304, text: '' });
+      await send(planner, step()).expect(200);
+      const now = await again(tag);
+      expect([now.status, now.tag === tag, now.text === text]).toEqual([200, false, false]);
+      [tag, text] = [now.tag, now.text];
+    }
+  });
+
   test('sent twice at the same moment, applied once', async () => {
     const body = command('feature.put', crack({ mark: 'TWICE' }));
     const answers = await Promise.all([send(foreman, body), send(foreman, body), send(foreman, body)]);

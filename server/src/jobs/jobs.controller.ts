@@ -9,13 +9,18 @@ import {
 } from '@caulkhorn/contract';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
-import { Controller, Get, Header, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
+import { Controller, Get, HttpCode, Param, Post, Put, Req, Res } from '@nestjs/common';
+import type { Request, Response } from 'express';
 import { WhoAsks } from '../people/access.guard.js';
 import { Needs } from '../platform/route-rules.js';
 import type { Caller } from '../people/caller.js';
 import { CheckedBody } from '../platform/checked-body.js';
 import { CommandsService } from './commands.service.js';
 import { JobsService } from './jobs.service.js';
+
+const unpress = promisify(gunzip);
 
 @Controller('organisations/:organisationId/jobs')
 export class JobsController {
@@ -38,9 +43,16 @@ export class JobsController {
 
   @Get(':jobId')
   @Needs('read-job')
-  @Header('Content-Type', 'application/json; charset=utf-8')
-  read(@Param('jobId') jobId: string, @WhoAsks() caller: Caller): Promise<string> {
-    return this.jobs.read(jobId, caller);
+  async read(@Param('jobId') jobId: string, @WhoAsks() caller: Caller, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const { tag, pressed } = await this.jobs.readAgain(jobId, caller, (now) => {
+      response.set('ETag', `W/"${now}"`);
+      return request.fresh;
+    });
+    response.set('ETag', `W/"${tag}"`);
+    if (!pressed) return void response.status(304).end();
+    response.type('json').vary('Accept-Encoding');
+    if (request.acceptsEncodings('gzip')) response.set('Content-Encoding', 'gzip').send(pressed);
+    else response.send(await unpress(pressed));
   }
 
   @Put(':jobId/state')

@@ -1,15 +1,28 @@
-import { isDeepStrictEqual } from 'node:util';
+import { isDeepStrictEqual, promisify } from 'node:util';
+import { gzip } from 'node:zlib';
 import type { BookingAnswer, CopyJobDto, JobHeadDto, JobState, JobSummary } from '@caulkhorn/contract';
 import { ITEM_KINDS, ITEM_LISTS, type ItemKind, type JobModel } from '@caulkhorn/core/jobs';
 import type { PlanRevision } from '@caulkhorn/core/planning';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { Injectable } from '@nestjs/common';
+import { LRUCache } from 'lru-cache';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, notFound } from '../platform/errors.js';
+import type { JobText } from '../records/job-rows.js';
 import { RecordsDatabase } from '../records/records.js';
+
+/** A job of 5,000 features is pressed to a quarter of a megabyte. */
+const MOST_PRESSED_BYTES = 64_000_000;
+const press = promisify(gzip);
 
 @Injectable()
 export class JobsService {
+  /** by organisation and job */
+  private readonly pressed = new LRUCache<string, { tag: string; pressed: Buffer }>({
+    maxSize: MOST_PRESSED_BYTES,
+    sizeCalculation: ({ pressed }) => pressed.length,
+  });
+
   constructor(private readonly database: RecordsDatabase) {}
 
   list(caller: Caller): Promise<JobSummary[]> {
@@ -25,11 +38,28 @@ export class JobsService {
     });
   }
 
-  /** `StoredJob` as JSON: who asks for it reads it, and nobody before. */
-  async read(jobId: string, caller: Caller): Promise<string> {
+  /** `StoredJob` as JSON, and its tag. */
+  async text(jobId: string, caller: Caller): Promise<JobText> {
     const stored = await this.database.readJob(jobId, caller);
     if (!stored) throw notFound();
     return stored;
+  }
+
+  /**
+   * A job with its tag: for who has `seen` it as it stands nothing else, for others `StoredJob` as JSON, pressed once for all who ask
+   * until something in it changes. Whether they may see it, and whether it is still the same, the database is asked each time.
+   */
+  async readAgain(jobId: string, caller: Caller, seen: (tag: string) => boolean): Promise<{ tag: string; pressed?: Buffer }> {
+    const tag = await this.database.readJobTag(jobId, caller);
+    if (tag === null) throw notFound();
+    if (seen(tag)) return { tag };
+    const key = `${caller.organisationId} ${jobId}`;
+    const kept = this.pressed.get(key);
+    if (kept?.tag === tag) return kept;
+    const { tag: ofText, text } = await this.text(jobId, caller);
+    const made = { tag: ofText, pressed: await press(text) };
+    this.pressed.set(key, made);
+    return made;
   }
 
   putState(jobId: string, state: JobState, caller: Caller): Promise<void> {

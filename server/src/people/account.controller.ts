@@ -1,17 +1,48 @@
-import { ChangePasswordDto, CodeDto, PasswordDto, ResetPasswordDto, type SecurityEventAnswer } from '@caulkhorn/contract';
+import {
+  ChangePasswordDto,
+  CodeDto,
+  type EnrolmentCode,
+  type NewDrawer,
+  NewPinDto,
+  PasswordDto,
+  ResetPasswordDto,
+  type SecurityEventAnswer,
+} from '@caulkhorn/contract';
 import { Controller, Delete, Get, HttpCode, Post, Put, Req, UseGuards } from '@nestjs/common';
 import { ThrottlerGuard } from '@nestjs/throttler';
 import type { Request } from 'express';
 import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
-import { Open } from '../platform/route-rules.js';
+import { Open, idOf } from '../platform/route-rules.js';
 import { AccountService } from './account.service.js';
+import { DrawersService } from './drawers.service.js';
 
 /** One's own account. What asks for a password is slowed down as signing in is. */
 @Controller('account')
 @BodyOf({ as: 'json', limit: '4kb' })
 export class AccountController {
-  constructor(private readonly account: AccountService) {}
+  constructor(
+    private readonly account: AccountService,
+    private readonly drawers: DrawersService,
+  ) {}
+
+  @UseGuards(ThrottlerGuard)
+  @Post('drawers')
+  makeDrawer(@CheckedBody(NewPinDto) { pin }: NewPinDto, @Req() { session, ip }: Request): Promise<NewDrawer> {
+    return this.drawers.make(session.personId!, pin, ip);
+  }
+
+  @Delete('drawers/:drawerId')
+  @HttpCode(204)
+  closeDrawer(@idOf('drawerId') drawerId: string, @Req() { session }: Request): Promise<void> {
+    return this.drawers.close(drawerId, session.personId!);
+  }
+
+  @UseGuards(ThrottlerGuard)
+  @Post('enrolment')
+  enrolmentCode(@Req() { session }: Request): Promise<EnrolmentCode> {
+    return this.drawers.codeFor(session.personId!, session.personId!);
+  }
 
   @Get('events')
   events(@Req() { session }: Request): Promise<SecurityEventAnswer[]> {

@@ -4,6 +4,7 @@ import { Injectable } from '@nestjs/common';
 import { RefusedError, invalid, notFound } from '../platform/errors.js';
 import type { Caller } from './caller.js';
 import { AccountRows, type Credentials } from './account-rows.js';
+import { DrawerRows } from './drawer-rows.js';
 import { newSecret, stepOfCode } from './second-factor.js';
 import { SecurityEvents } from './security-events.js';
 import { SignInService } from './sign-in.service.js';
@@ -14,19 +15,22 @@ export class AccountService {
   constructor(
     private readonly accounts: AccountRows,
     private readonly signIn: SignInService,
+    private readonly drawers: DrawerRows,
     private readonly events: SecurityEvents,
   ) {}
 
-  /** Other sessions end: whoever had learnt the old password is out. */
+  /** Other sessions end, and drawers are shut: whoever had learnt the old password is out. */
   async changePassword(personId: string, sid: string, current: string, next: string): Promise<void> {
     await this.own(personId, current, 'current');
     await this.accounts.setPassword(personId, await this.signIn.hashOf(next));
     await this.accounts.endSessions(personId, sid);
+    await this.drawers.closeAllOf(personId);
     await this.events.add({ kind: 'password-changed', personId });
   }
 
   async endOtherSessions(personId: string, sid: string): Promise<{ ended: number }> {
     const ended = await this.accounts.endSessions(personId, sid);
+    await this.drawers.closeAllOf(personId);
     await this.events.add({ kind: 'other-sessions-ended', personId, detail: String(ended) });
     return { ended };
   }
@@ -66,6 +70,7 @@ export class AccountService {
   async reset(token: string, password: string, address: string | undefined): Promise<void> {
     const personId = await this.accounts.reset(token, await this.signIn.hashOf(password));
     if (!personId) throw new RefusedError(400, { error: 'link-spent' });
+    await this.drawers.closeAllOf(personId);
     const person = await this.accounts.byId(personId);
     await this.events.add({ kind: 'password-reset', personId, email: person?.email ?? undefined, address });
   }

@@ -1,4 +1,4 @@
-import { InviteDto, type PeopleAnswer, RoleDto } from '@caulkhorn/contract';
+import { type EnrolmentCode, InviteDto, type PeopleAnswer, RoleDto } from '@caulkhorn/contract';
 import { Controller, Delete, Get, HttpCode, Post, Put } from '@nestjs/common';
 import { BodyOf } from '../platform/body.js';
 import { CheckedBody } from '../platform/checked-body.js';
@@ -6,6 +6,7 @@ import { Needs, idOf } from '../platform/route-rules.js';
 import { WhoAsks } from './access.guard.js';
 import { AccountService } from './account.service.js';
 import type { Caller } from './caller.js';
+import { DrawersService } from './drawers.service.js';
 import { HousePeopleService } from './house-people.service.js';
 import { PeopleService } from './people.service.js';
 
@@ -18,6 +19,7 @@ export class ColleaguesController {
     private readonly people: PeopleService,
     private readonly house: HousePeopleService,
     private readonly account: AccountService,
+    private readonly drawers: DrawersService,
   ) {}
 
   @Get()
@@ -53,6 +55,11 @@ export class ColleaguesController {
   @HttpCode(204)
   takeOffJob(@idOf('personId') personId: string, @idOf('guestJobId') jobId: string, @WhoAsks() caller: Caller): Promise<void> {
     return this.house.takeOff(personId, jobId, caller);
+  }
+
+  @Post(':personId/enrolment')
+  enrolment(@idOf('personId') personId: string, @WhoAsks() caller: Caller): Promise<EnrolmentCode> {
+    return this.drawers.codeForColleague(personId, caller);
   }
 
   @Post(':personId/reset-link')

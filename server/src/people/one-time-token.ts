@@ -11,3 +11,9 @@ export const newCode = (): string => String(randomInt(10 ** CODE_DIGITS)).padSta
 
 /** A code is short: bound to its token, which the database does not hold, it cannot be found by trying there. */
 export const codeFingerprintOf = (token: string, code: string): string => fingerprintOf(`${token}:${code}`);
+
+/** Without I, L, O and U, which are misread (Crockford's base 32). */
+const LETTERS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+
+/** Ten letters that can be typed with gloves: 50 bits, good for minutes. */
+export const newEnrolmentCode = (): string => Array.from({ length: 10 }, () => LETTERS[randomInt(LETTERS.length)]).join('');

@@ -1,4 +1,4 @@
-import { type SessionInfo, SignInDto } from '@caulkhorn/contract';
+import { EnrolDto, type Enrolled, OpenDrawerDto, type SessionInfo, SignInDto } from '@caulkhorn/contract';
 import { Controller, Delete, Get, HttpCode, Post, Req, UseGuards } from '@nestjs/common';
 import { ThrottlerGuard } from '@nestjs/throttler';
 import type { Request } from 'express';
@@ -7,6 +7,7 @@ import { CheckedBody } from '../platform/checked-body.js';
 import { RefusedError } from '../platform/errors.js';
 import { Open } from '../platform/route-rules.js';
 import { beginSession } from './begin-session.js';
+import { DrawersService } from './drawers.service.js';
 import { PeopleService } from './people.service.js';
 import { SecurityEvents } from './security-events.js';
 import { SignInService } from './sign-in.service.js';
@@ -17,6 +18,7 @@ export class SessionController {
     private readonly people: PeopleService,
     private readonly signInService: SignInService,
     private readonly events: SecurityEvents,
+    private readonly drawers: DrawersService,
   ) {}
 
   @Get()
@@ -33,6 +35,30 @@ export class SessionController {
     const personId = await this.signInService.authenticate({ email, password, code, address: request.ip });
     await beginSession(request, personId);
     return this.info(personId);
+  }
+
+  /** As whoever has a drawer in this browser and knows its PIN: the session before is over. */
+  @Open()
+  @UseGuards(ThrottlerGuard)
+  @Post('drawer')
+  @BodyOf({ as: 'json', limit: '4kb' })
+  @HttpCode(200)
+  async openDrawer(@CheckedBody(OpenDrawerDto) asked: OpenDrawerDto, @Req() request: Request): Promise<SessionInfo> {
+    const personId = await this.drawers.open(asked, request.ip);
+    await beginSession(request, personId);
+    return this.info(personId);
+  }
+
+  /** By a code from the desk: the device is theirs from now on, with a drawer. */
+  @Open()
+  @UseGuards(ThrottlerGuard)
+  @Post('enrolment')
+  @BodyOf({ as: 'json', limit: '4kb' })
+  @HttpCode(200)
+  async enrol(@CheckedBody(EnrolDto) asked: EnrolDto, @Req() request: Request): Promise<Enrolled> {
+    const { personId, ...drawer } = await this.drawers.enrol(asked, request.ip);
+    await beginSession(request, personId);
+    return { session: await this.info(personId), ...drawer };
   }
 
   @Open()

@@ -57,6 +57,11 @@ export class SignInService {
     });
   }
 
+  /** Whether a hash is of this. */
+  isHashOf(hashed: string, secret: string): Promise<boolean> {
+    return this.turnstile.through('', () => verify(hashed, secret).catch(() => false));
+  }
+
   hashOf(password: string): Promise<string> {
     return this.turnstile.through('', () => hash(password));
   }

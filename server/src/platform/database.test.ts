@@ -194,6 +194,8 @@ test('every list has its index: plans at the size of a large house', async () =>
   }
 });
 
+const ONE = { name: 'one_job', sql: 'select id from job where id = $1' };
+
 describe('one question in one message', () => {
   let server: TestServer;
   let database: TenantDatabase;
@@ -205,8 +207,7 @@ describe('one question in one message', () => {
     await database.onApplicationShutdown();
     await server.stop();
   });
-  const names = (organisationId: string | undefined) =>
-    database.ask<{ id: string }>(organisationId ? { organisationId } : {}, 'select id from job where id = $1', [JOB]);
+  const names = (organisationId: string | undefined) => database.ask<{ id: string }>(organisationId ? { organisationId } : {}, ONE, [JOB]);
 
   test('sees only the rows of whom it is asked for, and leaves nothing behind for the next on its connection', async () => {
     expect(await names(DEMO_ORGANISATION.id)).toEqual([{ id: JOB }]);
@@ -221,9 +222,7 @@ describe('one question in one message', () => {
 
   test('a value is a value, whatever stands in it', async () => {
     const spiteful = `${JOB}'; drop table job; --`;
-    await expect(database.ask({ organisationId: DEMO_ORGANISATION.id }, 'select id from job where id = $1', [spiteful])).rejects.toThrow(
-      /invalid input syntax/,
-    );
+    await expect(database.ask({ organisationId: DEMO_ORGANISATION.id }, ONE, [spiteful])).rejects.toThrow(/invalid input syntax/);
     expect(await names(DEMO_ORGANISATION.id)).toEqual([{ id: JOB }]);
   });
 });

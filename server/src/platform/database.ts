@@ -1,5 +1,5 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
-import { Client, type Pool, escapeLiteral } from 'pg';
+import { Client, type Pool, type PoolClient, escapeLiteral } from 'pg';
 import { DataSource, type EntityManager } from 'typeorm';
 import type { PostgresDriver } from 'typeorm/driver/postgres/PostgresDriver.js';
 import { Foundation1764000000001 } from './migrations/0001-foundation.js';
@@ -19,6 +19,7 @@ import { ProgrammeSearch1764000000012 } from './migrations/0012-programme-search
 import { DossierPrint1764000000013 } from './migrations/0013-dossier-print.js';
 import { BroughtPhotos1764000000015 } from './migrations/0015-brought-photos.js';
 import { Incident1764000000017 } from './migrations/0017-incident.js';
+import { Drawer1764000000018 } from './migrations/0018-drawer.js';
 import { WallPlate1764000000016 } from './migrations/0016-wall-plate.js';
 import { SigningLink1764000000014 } from './migrations/0014-signing-link.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
@@ -41,6 +42,7 @@ const MIGRATIONS = [
   BroughtPhotos1764000000015,
   WallPlate1764000000016,
   Incident1764000000017,
+  Drawer1764000000018,
 ];
 
 /**
@@ -117,7 +119,19 @@ export async function whyUnfit(source: DataSource): Promise<string | null> {
 
 /** Every table there must be. */
 const TABLES = [
-  ...['organisation', 'person', 'membership', 'guest_grant', 'session', 'password_reset', 'security_event', 'device', 'server_key'],
+  ...[
+    'organisation',
+    'person',
+    'membership',
+    'guest_grant',
+    'session',
+    'password_reset',
+    'drawer',
+    'enrolment',
+    'security_event',
+    'device',
+    'server_key',
+  ],
   ...[
     'job',
     'space',
@@ -157,8 +171,16 @@ function scopeSql({ organisationId = '', personId = '' }: Partial<TenantScope>):
   return `select set_config('app.organisation_id', ${escapeLiteral(organisationId)}, true), set_config('app.person_id', ${escapeLiteral(personId)}, true)`;
 }
 
+/** A question that is asked again and again: its name is its own in the whole server. */
+export interface Question {
+  name: string;
+  sql: string;
+}
+
 /** Everything about organisation data goes through here: one transaction, in which the database knows whose rows may be seen. */
 export class TenantDatabase implements OnApplicationShutdown {
+  /** by connection, the questions that it knows */ private readonly learnt = new WeakMap<PoolClient, Set<string>>();
+
   constructor(private readonly source: DataSource) {}
 
   async within<T>(scope: Partial<TenantScope>, action: (manager: EntityManager) => Promise<T>): Promise<T> {
@@ -180,13 +202,25 @@ export class TenantDatabase implements OnApplicationShutdown {
 
   /**
    * One question in someone's name that changes nothing: who asks and what is asked go in one message, which PostgreSQL takes for one
-   * transaction of its own. Its values are written into it and must be ids, as they stand in `$1`, `$2`, ….
+   * transaction of its own. Each connection learns the question once: to plan it takes as long as to answer it.
+   * @param ids the values of `$1`, `$2`, …
    */
-  async ask<T>(scope: Partial<TenantScope>, sql: string, ids: readonly string[]): Promise<T[]> {
-    const text = sql.replace(/\$(\d+)/g, (_, place: string) => escapeLiteral(ids[Number(place) - 1]!));
+  async ask<T>(scope: Partial<TenantScope>, { name, sql }: Question, ids: readonly string[]): Promise<T[]> {
     const pool = (this.source.driver as PostgresDriver).master as Pool;
-    const [, { rows }] = (await pool.query(`${scopeSql(scope)}; ${text}`)) as unknown as [unknown, { rows: T[] }];
-    return rows;
+    const client = await pool.connect();
+    try {
+      const learnt = this.learnt.get(client) ?? new Set();
+      if (!learnt.has(name)) await client.query(`prepare ${name} as ${sql}`);
+      this.learnt.set(client, learnt.add(name));
+      const text = `${scopeSql(scope)}; execute ${name}(${ids.map(escapeLiteral).join(', ')})`;
+      const [, { rows }] = (await client.query(text)) as unknown as [unknown, { rows: T[] }];
+      client.release();
+      return rows;
+    } catch (fault) {
+      // whatever state it was left in: another one is opened
+      client.release(fault as Error);
+      throw fault;
+    }
   }
 
   /** One question outside any transaction; it must not depend on whose rows may be seen. */

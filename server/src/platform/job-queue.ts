@@ -14,6 +14,7 @@ const MAINTAIN_S = 5;
 /** A piece of work whose worker fell is taken up again so often. */
 const RETRIES = 3;
 const STOP_MS = 5000;
+const NOTHING_TOUCHED = { rows: [{ count: 0 }] };
 
 /** Brings the queue's tables up to date as their owner, and lets the server's role use them. */
 export async function prepareQueue(ownerUrl: string, role: string): Promise<void> {
@@ -40,6 +41,7 @@ export class JobQueue implements OnApplicationShutdown {
   private readonly pool: Pool;
   private readonly boss: PgBoss;
   private started: Promise<unknown> | undefined;
+  private hasStopped = false;
 
   constructor(databaseUrl: string) {
     this.pool = new Pool({ ...appConnection(databaseUrl), max: 2 });
@@ -48,7 +50,10 @@ export class JobQueue implements OnApplicationShutdown {
       // an idle connection was cut; the next query opens another
     });
     this.boss = new PgBoss({
-      db: { executeSql: (text, values) => this.pool.query(text, values) },
+      db: {
+        // what ends after the stop was put back for others: there is nobody left here to be told
+        executeSql: (text, values) => (this.hasStopped ? Promise.resolve(NOTHING_TOUCHED) : this.pool.query(text, values)),
+      },
       ...{ schema: SCHEMA, migrate: false, schedule: false, maintenanceIntervalSeconds: MAINTAIN_S },
     });
     // the database may be away for a while: it is asked again
@@ -75,6 +80,7 @@ export class JobQueue implements OnApplicationShutdown {
 
   async onApplicationShutdown(): Promise<void> {
     if (this.started) await this.boss.stop({ graceful: true, wait: true, timeout: STOP_MS, close: false });
+    this.hasStopped = true;
     await this.pool.end();
   }
 }

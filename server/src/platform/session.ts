@@ -30,13 +30,16 @@ const RENEW_MS = 10 * MINUTE_MS;
 export function sessions(gate: GateDatabase, { secret, isSecure, isBehindProxy }: SessionSettings): RequestHandler[] {
   const Store = connectPgSimple(session);
   const store = new Store({ pool: gate.pool, createTableIfMissing: false, disableTouch: true, errorLog: () => {} });
+  // a store that can be touched has every answer sent in two pieces around it; ends are put off by `renew` alone
+  Object.assign(store, { touch: undefined });
   const read = session({
     store,
     secret,
     name: isSecure ? '__Host-caulkhorn' : 'caulkhorn',
     resave: false,
     saveUninitialized: false,
-    rolling: true,
+    // the cookie goes out again when its end is put off, not with every answer
+    rolling: false,
     cookie: { httpOnly: true, sameSite: 'lax', secure: isSecure || (isBehindProxy ? 'auto' : false), maxAge: IDLE_MS, path: '/' },
   });
   gate.stopFirst(() => store.close());

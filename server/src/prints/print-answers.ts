@@ -21,7 +21,7 @@ export class PrintAnswers {
     const job = `${house}/jobs/${jobId}`;
     if (path === '/session') return (await this.people.sessionInfo(caller.personId)) ?? undefined;
     if (path === `${house}/house`) return this.house.read(caller);
-    if (path === job) return this.jobs.read(jobId, caller);
+    if (path === job) return (await this.jobs.text(jobId, caller)).text;
     if (path === `${job}/log`) return this.jobs.log(jobId, caller);
     if (path === `${job}/plan`) return this.jobs.latestPlan(jobId, caller);
     if (path === `${job}/bookings`) return this.jobs.bookings(jobId, caller);

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { resolve } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { type ProgrammeSearchAnswer, type ProgrammeSearchDto, bookingsOf } from '@caulkhorn/contract';
-import type { Proposal } from '@caulkhorn/core/programme';
+import type { Found } from '@caulkhorn/core/planning';
 import { Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import type { Caller } from '../people/caller.js';
@@ -40,11 +40,11 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
     await this.queue.work<Wanted>(PROGRAMME_SEARCH, (wanted) => this.make(wanted));
   }
 
-  async ask(jobId: string, { pins, limitS }: ProgrammeSearchDto, caller: Caller): Promise<{ searchId: string }> {
+  async ask(jobId: string, { pins, limitS, goal }: ProgrammeSearchDto, caller: Caller): Promise<{ searchId: string }> {
     const searchId = randomUUID();
     await this.database.inJob(jobId, caller, async ({ items, searches }) => {
       if (!(await items.exists())) throw notFound();
-      await searches.add(searchId, caller.personId, { pins, limitS, nowMs: Date.now() });
+      await searches.add(searchId, caller.personId, { pins, limitS, nowMs: Date.now(), ...(goal ? { goal } : {}) });
     });
     const { organisationId, personId } = caller;
     await this.queue.send(PROGRAMME_SEARCH, { organisationId, jobId, searchId, personId } satisfies Wanted, limitS + SPARE_S);
@@ -79,7 +79,7 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
     });
     try {
       const task = await this.taskOf(caller, jobId, taken);
-      const found = (await this.threads.run({ ...task, port: port2 }, { transferList: [port2] })) as Proposal | null;
+      const found = (await this.threads.run({ ...task, port: port2 }, { transferList: [port2] })) as Found | null;
       await telling;
       await this.finish(caller, jobId, searchId, found);
     } catch (fault) {
@@ -91,11 +91,11 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
     }
   }
 
-  private finish(caller: Caller, jobId: string, searchId: string, found: Proposal | null): Promise<void> {
+  private finish(caller: Caller, jobId: string, searchId: string, found: Found | null): Promise<void> {
     return this.database.inJob(jobId, caller, ({ searches }) => searches.end(searchId, 'done', found));
   }
 
-  private taskOf(caller: Caller, jobId: string, { pins, limitS, nowMs }: SearchAsked): Promise<Omit<SearchTask, 'port'>> {
+  private taskOf(caller: Caller, jobId: string, { pins, limitS, nowMs, goal = 'finish' }: SearchAsked): Promise<Omit<SearchTask, 'port'>> {
     return this.database.inJob(jobId, caller, async ({ items, log, revisions, house, jobs, stock }) => {
       const stored = await items.read();
       if (!stored) throw notFound();
@@ -103,7 +103,7 @@ export class SearchesService implements OnModuleInit, OnModuleDestroy {
       return {
         ...{ model: stored.model, lines: await log.lines(), revision: await revisions.latest() },
         ...{ rules, products: await house.products(), bookings: bookingsOf(await jobs.bookingsBeside(jobId)) },
-        ...{ moves: await stock.all(), pins, nowMs, limitMs: limitS * 1000 },
+        ...{ moves: await stock.all(), pins, nowMs, goal, limitMs: limitS * 1000 },
       };
     });
   }

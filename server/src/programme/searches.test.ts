@@ -67,6 +67,17 @@ test('a search is asked for, told on the way, and ends with a programme that end
   expect(endMs).toBeGreaterThanOrEqual(proposal!.lowerBoundMs - 1);
 });
 
+test('by another goal it ends with a figure, no worse than as it stands, and with what none can come below', async () => {
+  for (const goal of ['rounds', 'packs', 'cost'] as const) {
+    const { body } = await planner.post(searches).send({ pins: [], limitS: 3, goal }).expect(201);
+    const { proposal } = await until((body as { searchId: string }).searchId, ({ state }) => state === 'done' || state === 'failed');
+    expect(proposal!.byGoal!.goal).toBe(goal);
+    expect(proposal!.byGoal!.figure).toBeGreaterThanOrEqual(proposal!.byGoal!.bound);
+    expect(Number.isFinite(proposal!.byGoal!.figure)).toBe(true);
+  }
+  await planner.post(searches).send({ pins: [], limitS: 3, goal: 'beauty' }).expect(400);
+});
+
 test('told to stop at one server, the search at the other ends with what it had; so does the one before, when another is asked for', async () => {
   const other = await server.another();
   try {

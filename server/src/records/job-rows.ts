@@ -13,6 +13,7 @@ import {
   type Referrers,
 } from '@caulkhorn/core/jobs';
 import type { JobState } from '@caulkhorn/contract';
+import { createHash } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { IS_THERE } from './job-list.js';
 
@@ -79,22 +80,56 @@ interface JobRow {
   body: AnyItem | JobHead;
 }
 
-/** The same, put together by the database: nobody on the way needs to know what the bodies say. */
-export const READ_JOB_TEXT = `select kind, string_agg(body::text, ',' order by added) as bodies,
-  string_agg('"' || id || '":' || version, ',') as versions from (${READ_JOB}) as row group by kind`;
+/** Of each list of a job what `columns` puts together, where there is anything in it. */
+const ofLists = (columns: string): string =>
+  [
+    `select 'job' as kind, ${columns} from (select *, 0 as added from job) as job where organisation_id = $1 and id = $2 and ${IS_THERE}`,
+    ...ITEM_KINDS.map(
+      (kind) => `select '${kind}', ${columns} from ${TABLES[kind]} where organisation_id = $1 and job_id = $2 and deleted_at is null`,
+    ),
+  ]
+    .map((each) => `${each} having count(*) > 0`)
+    .join(' union all ');
 
-export interface JobTextRow {
+const VERSIONS = `string_agg('"' || id || '":' || version, ',' order by id) as versions`;
+
+/** Which version of what is in a job: a tenth of what the job says. */
+export const READ_JOB_VERSIONS = { name: 'job_versions', sql: ofLists(VERSIONS) };
+
+/** A job as text, each list put together where it lies: nobody on the way needs to know what the bodies say. */
+export const READ_JOB_TEXT = { name: 'job_text', sql: ofLists(`string_agg(body::text, ',' order by added) as bodies, ${VERSIONS}`) };
+
+export interface JobVersionsRow {
   kind: ItemKind | 'job';
-  bodies: string;
   versions: string;
 }
 
-/** `StoredJob` as JSON; null where there is no such job. */
-export function storedJobText(rows: readonly JobTextRow[]): string | null {
-  const of = new Map(rows.map((row) => [row.kind, row.bodies]));
+export interface JobTextRow extends JobVersionsRow {
+  bodies: string;
+}
+
+/** Is another one whenever anything in the job is, since nothing changes without its version; null where there is no such job. */
+export function jobTag(rows: readonly JobVersionsRow[]): string | null {
+  const of = new Map(rows.map((row) => [row.kind, row.versions]));
   if (!of.has('job')) return null;
+  const all = (['job', ...ITEM_KINDS] as const).map((kind) => of.get(kind) ?? '').join(';');
+  return createHash('sha256').update(all).digest('base64url');
+}
+
+/** `StoredJob` as JSON, and its tag. */
+export interface JobText {
+  text: string;
+  tag: string;
+}
+
+/** Null where there is no such job. */
+export function storedJobText(rows: readonly JobTextRow[]): JobText | null {
+  const tag = jobTag(rows);
+  if (tag === null) return null;
+  const of = new Map(rows.map((row) => [row.kind, row.bodies]));
   const lists = ITEM_KINDS.map((kind) => `,"${ITEM_LISTS[kind]}":[${of.get(kind) ?? ''}]`).join('');
-  return `{"model":{"job":${of.get('job')}${lists}},"versions":{${rows.map(({ versions }) => versions).join(',')}}}`;
+  const versions = rows.map((row) => row.versions).join(',');
+  return { text: `{"model":{"job":${of.get('job')}${lists}},"versions":{${versions}}}`, tag };
 }
 
 /** The job that its rows hold; null where none of them is the job itself. */

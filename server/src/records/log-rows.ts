@@ -118,18 +118,19 @@ export class LogRows {
     return rows.map(({ of, at }) => ({ of, at: Date.parse(at) }));
   }
 
-  /** What the log says of the air of a room that was read by then, the last of it. */
-  async gasAt(spaceId: string, atMs: number): Promise<ConfinedState['gas']> {
+  /** The last that the log says by then of the air of a room, and of how somebody is brought out of it. */
+  async confinedAt(spaceId: string, atMs: number): Promise<Pick<ConfinedState, 'gas' | 'rescue'>> {
     const rows = await this.manager.query<{ entry: LogEntry }[]>(
-      `select entry from log_entry read
-       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'gas' and entry->'body'->>'spaceId' = $3
+      `select distinct on (entry->'body'->>'kind') entry from log_entry read
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' in ('gas', 'rescue') and entry->'body'->>'spaceId' = $3
          and (entry->>'occurredAt')::timestamptz <= $4
          and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
            and later.entry->>'supersedes' = read.entry->>'id')
-       order by (entry->>'occurredAt')::timestamptz desc limit 1`,
+       order by entry->'body'->>'kind', (entry->>'occurredAt')::timestamptz desc`,
       [this.organisationId, this.jobId, spaceId, new Date(atMs)],
     );
-    return confinedAt(rows, spaceId, atMs).gas;
+    const { gas, rescue } = confinedAt(rows, spaceId, atMs);
+    return { gas, rescue };
   }
 
   async speaksOfPhoto(photoId: string): Promise<boolean> {

@@ -8,7 +8,16 @@ import { DeviceRows } from './device-rows.js';
 import { HouseRows } from './house-rows.js';
 import { ImportRows } from './import-rows.js';
 import { JobList } from './job-list.js';
-import { JobRows, type JobTextRow, READ_JOB_TEXT, storedJobText } from './job-rows.js';
+import {
+  type JobText,
+  type JobTextRow,
+  type JobVersionsRow,
+  JobRows,
+  READ_JOB_TEXT,
+  READ_JOB_VERSIONS,
+  jobTag,
+  storedJobText,
+} from './job-rows.js';
 import { LogRows } from './log-rows.js';
 import { PhotoFileRows } from './photo-file-rows.js';
 import { IncidentRows } from './incident-rows.js';
@@ -98,8 +107,13 @@ export class RecordsDatabase {
     return this.database.within(caller, (manager) => action(new Records(caller, manager)));
   }
 
+  /** Tells whether a job is still what it was. */
+  async readJobTag(jobId: string, caller: Caller): Promise<string | null> {
+    return jobTag(await this.database.ask<JobVersionsRow>(caller, READ_JOB_VERSIONS, [caller.organisationId, jobId]));
+  }
+
   /** A job as it stands, as JSON; the commonest question of all, so it goes by itself. */
-  async readJob(jobId: string, caller: Caller): Promise<string | null> {
+  async readJob(jobId: string, caller: Caller): Promise<JobText | null> {
     return storedJobText(await this.database.ask<JobTextRow>(caller, READ_JOB_TEXT, [caller.organisationId, jobId]));
   }
 

@@ -1,4 +1,5 @@
 import type { ProgrammeSearchAnswer } from '@caulkhorn/contract';
+import type { Goal } from '@caulkhorn/core/planning';
 import type { EntityManager } from 'typeorm';
 
 /** What a search was asked for: pins of who asks, and for how long. */
@@ -6,6 +7,7 @@ export interface SearchAsked {
   pins: { workItemId: string; startsAt: string }[];
   limitS: number;
   nowMs: number;
+  /** the earliest end when nothing is said */ goal?: Goal;
 }
 
 /** Searches for a better programme of one job, inside a tenant's transaction. */

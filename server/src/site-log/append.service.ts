@@ -53,7 +53,7 @@ export class AppendService {
       }
     }
     if (body.kind === 'test') issues.push(...(await this.checkTest(body, records)));
-    if (body.kind === 'inside') about.gas = await records.log.gasAt(body.spaceId, Date.parse(entry.occurredAt));
+    if (body.kind === 'inside') about = { ...about, ...(await records.log.confinedAt(body.spaceId, Date.parse(entry.occurredAt))) };
     if (body.kind === 'photo') {
       const photo = await records.items.item('photo', body.photoId);
       about.isOtherPicture = !photo || photo.deleted || (photo.body as Photo).originalSha256 !== body.originalSha256;
@@ -93,7 +93,7 @@ export class AppendService {
     return {
       careLeft: await this.careLeft(plan, work, occurredAt, records),
       permitsLapsed: await this.permitsLapsed(plan, work, occurredAt, records),
-      gas: work.room && (await records.log.gasAt(work.room.spaceId, airBeforeStartMs(Date.parse(occurredAt)))),
+      gas: work.room && (await records.log.confinedAt(work.room.spaceId, airBeforeStartMs(Date.parse(occurredAt)))).gas,
       isHeld: work.hold !== undefined && (await this.isHeld(plan, work, records)),
     };
   }

@@ -25,6 +25,15 @@ describe('a confined space', () => {
   });
   afterAll(() => server.stop());
 
+  test('nobody goes in before it is said how he would be brought out', async () => {
+    expect(await write(-90, air())).toEqual({});
+    expect(await write(-89, goes('Tove'))).toEqual({ 'payload.body': ['rescue-first'] });
+    expect(await write(-88, { kind: 'rescue', spaceId: PIT, out: '', call: '112' })).toEqual({ 'payload.body.out': [expect.any(String)] });
+    expect(await write(-88, { kind: 'rescue', spaceId: PIT, out: 'Winch and line at the hatch', call: '112' })).toEqual({});
+    expect(await write(-87, goes('Tove'))).toEqual({});
+    expect(await write(-86, goes('Tove', { went: 'out' }))).toEqual({});
+  });
+
   test('nobody goes in before its air was read, within the half hour, and is good; out is never refused', async () => {
     expect(await write(0, goes('Tove'))).toEqual({ 'payload.body': ['gas-first'] });
     expect(await write(1, air())).toEqual({});

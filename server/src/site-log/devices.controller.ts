@@ -4,6 +4,7 @@ import { issue } from '@caulkhorn/core/issues';
 import { Controller, Get, HttpCode, Post, Put } from '@nestjs/common';
 import { WhoAsks } from '../people/access.guard.js';
 import type { Caller } from '../people/caller.js';
+import { DrawersService } from '../people/drawers.service.js';
 import { SecurityEvents } from '../people/security-events.js';
 import { may } from '../people/people.service.js';
 import { CheckedBody } from '../platform/checked-body.js';
@@ -18,6 +19,7 @@ export class DevicesController {
   constructor(
     private readonly database: RecordsDatabase,
     private readonly events: SecurityEvents,
+    private readonly drawers: DrawersService,
   ) {}
 
   /** One's own; of who looks after people, all of the house. */
@@ -41,6 +43,8 @@ export class DevicesController {
       return isTheirs ? found : null;
     });
     if (!device) throw notFound();
+    // whoever has it has its drawer: on the devices that are left a PIN is set anew
+    await this.drawers.closeAllOf(device.personId);
     await this.events.add({ kind: 'device-revoked', personId: device.personId, detail: deviceId });
     return { id: deviceId };
   }

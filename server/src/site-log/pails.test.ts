@@ -45,6 +45,24 @@ describe('pails, wet film and slips', () => {
 
   test.each<[string, () => EntryBody, Record<string, string[]>]>([
     ['a film of 40 mm', () => ({ kind: 'film', ...work, readings: [{ wetMm: 40 }] }), { 'payload.body.readings[0].wetMm': ['above-max'] }],
+    [
+      'air of 400 °C',
+      () => ({ kind: 'reading', conditions: { airTemperatureC: 400, surfaceTemperatureC: 12, relativeHumidityPct: 50 } }),
+      { 'payload.body.conditions.airTemperatureC': ['above-max'] },
+    ],
+    ['a kettle of 600 °C', () => ({ kind: 'hot', ...work, of: 'kettle', kettleC: 600 }), { 'payload.body.kettleC': ['above-max'] }],
+    ['a kettle without its figure', () => ({ kind: 'hot', ...work, of: 'kettle' }), { 'payload.body.kettleC': ['missing'] }],
+    [
+      'a coat laid before it was begun',
+      () => ({ kind: 'finish', ...work, firstLaidAt: '2026-05-21T08:00:00Z', lastLaidAt: '2026-05-21T07:00:00Z' }),
+      { 'payload.body.lastLaidAt': ['last-before-first'] },
+    ],
+    [
+      'a coat that is laid tomorrow',
+      () => ({ kind: 'finish', ...work, lastLaidAt: '2026-05-23T07:00:00Z' }),
+      { 'payload.body.lastLaidAt': ['after-the-entry'] },
+    ],
+    ['a pail of a tonne', () => ({ kind: 'mix', ...work, kg: 1_000_000 }), { 'payload.body.kg': ['above-max'] }],
     ['a film without readings', () => ({ kind: 'film', ...work, readings: [] }), { 'payload.body.readings': ['empty-list'] }],
     ['a pail that nobody mixed', () => ({ kind: 'pail', mixId: randomUUID(), became: 'used' }), { 'payload.body.mixId': ['not-found'] }],
     [
