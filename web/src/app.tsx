@@ -4,7 +4,6 @@ import { BrowserRouter, Navigate, Outlet, Route, Routes, useParams } from 'react
 import { Keys } from './help/keys';
 import { t } from './messages/t';
 import { useSession } from './people/session';
-import { SignInPage } from './people/sign-in-page';
 import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
@@ -16,10 +15,12 @@ const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobP
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
 // a job's page needs both: they are fetched at once, while it is still asked who is signed in
 if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
+const SignInPage = lazy(() => import('./people/sign-in-page').then((m) => ({ default: m.SignInPage })));
 const TodayPage = lazy(() => import('./jobs/today-page').then((m) => ({ default: m.TodayPage })));
 const GlossaryPage = lazy(() => import('./help/glossary-page'));
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
+const EnrolPage = lazy(() => import('./people/enrol-page').then((m) => ({ default: m.EnrolPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
 const SignByLinkPage = lazy(() => import('./people/sign-by-link-page').then((m) => ({ default: m.SignByLinkPage })));
 const PlatePage = lazy(() => import('./people/plate-page').then((m) => ({ default: m.PlatePage })));
@@ -35,7 +36,9 @@ const DossierPage = lazy(() => import('./handover/dossier-page').then((m) => ({ 
 
 export function App() {
   // who comes by such an address need not be signed in, and must not be asked to be
-  const ForAnybody = { reset: ResetPage, join: JoinPage, sign: SignByLinkPage, plate: PlatePage }[location.pathname.split('/')[1]!];
+  const ForAnybody = { reset: ResetPage, enrol: EnrolPage, join: JoinPage, sign: SignByLinkPage, plate: PlatePage }[
+    location.pathname.split('/')[1]!
+  ];
   if (ForAnybody)
     return (
       <Suspense fallback={<Loading what="Caulkhorn" />}>
@@ -49,7 +52,12 @@ function SignedInApp() {
   const session = useSession();
   if (session.isPending) return <Loading what="Caulkhorn" />;
   if (session.isError && !session.data) return <Failed fault={session.error} retry={() => void session.refetch()} />;
-  if (!session.data) return <SignInPage />;
+  if (!session.data)
+    return (
+      <Suspense fallback={<Loading what="Caulkhorn" />}>
+        <SignInPage />
+      </Suspense>
+    );
   return (
     <BrowserRouter>
       <SkipLink />

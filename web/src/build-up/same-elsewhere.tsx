@@ -85,7 +85,7 @@ function Others({ site, close }: { site: FaceSite; close(): void }) {
                 disabled={verdict === 'cannot'}
                 onChange={() => toggle(face.id)}
               />
-              <b className="w-6 shrink-0">{face.mark}</b>
+              <b className="min-w-6 shrink-0">{face.mark}</b>
               <span className="min-w-0 flex-1">
                 {face.name} <b className={`text-[13px] ${LOOK[verdict]}`}>{t(`choice.${verdict}`)}</b>
                 {objections.map((objection) => (

@@ -1,4 +1,3 @@
-import { type BuildUp, MOST_ZONES } from '@caulkhorn/core/jobs';
 import { zonesWanted } from '@caulkhorn/core/planning';
 import { weekOf } from '@caulkhorn/core/programme';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
@@ -6,7 +5,7 @@ import { parts, useJob, usePlanning } from '../job/job-context';
 import { t } from '../messages/t';
 import { hoursMinutes } from '../shared/times';
 import { Button } from '../shared/ui/button';
-import { SelectField } from '../shared/ui/field';
+import { StripsField, inStrips, isLaidInStrips } from './strips-field';
 import type { FaceSite } from './use-face-site';
 
 /** In how many strips a face is coated, and in how many it would have to be so that no coat closes behind itself. */
@@ -16,7 +15,7 @@ export function Strips({ site, editable }: { site: FaceSite; editable: boolean }
   const { faceId } = site.plan;
   const buildUp = site.plan.buildUp!;
   const own = workItems.filter((item) => item.faceId === faceId);
-  const coats = own.filter(({ targetId, step, quantity }) => targetId === undefined && step.startsWith('coat-') && quantity.unit === 'm²');
+  const coats = own.filter(isLaidInStrips);
   const [first] = coats;
   if (!first) return null;
   const { fromHour, toHour } = weekOf(model.job);
@@ -25,25 +24,15 @@ export function Strips({ site, editable }: { site: FaceSite; editable: boolean }
   const wanted = zonesWanted(own, asked).get(faceId);
   const ms = coats.filter(({ step }) => step === first.step).reduce((sum, { durationMin }) => sum + durationMin * MINUTE_MS, 0);
   const begun = coats.some(({ id }) => isBegun(id));
-  const lay = (zones: number) => put('build-up', inStrips(buildUp, zones));
   return (
     <div className="flex flex-col gap-1.5">
-      <SelectField
-        label={t('strips.label')}
-        disabled={!editable || begun}
-        value={String(buildUp.zones ?? 1)}
-        options={Array.from({ length: MOST_ZONES }, (_, i) => ({
-          value: String(i + 1),
-          label: i === 0 ? t('strips.one') : t('strips.n', { n: i + 1 }),
-        }))}
-        onChange={({ target }) => lay(Number(target.value))}
-      />
+      <StripsField buildUp={buildUp} disabled={!editable || begun} />
       {begun ? <p className="text-[13px] text-soft">{t('strips.begun')}</p> : null}
       {wanted ? (
         <div role="status" className="border-l-4 border-ochre bg-ochre-soft px-2.5 py-1.5">
           <p>{t('strips.wanted', { hours: hoursMinutes(ms), n: wanted })}</p>
           {editable ? (
-            <Button size="small" className="mt-1" onClick={() => lay(wanted)}>
+            <Button size="small" className="mt-1" onClick={() => put('build-up', inStrips(buildUp, wanted))}>
               {t('strips.take', { n: wanted })}
             </Button>
           ) : null}
@@ -51,8 +40,4 @@ export function Strips({ site, editable }: { site: FaceSite; editable: boolean }
       ) : null}
     </div>
   );
-}
-
-function inStrips({ zones: _, ...buildUp }: BuildUp, zones: number): BuildUp {
-  return zones > 1 ? { ...buildUp, zones } : buildUp;
 }

@@ -1,11 +1,11 @@
 import { JobHeadDto, checkShape } from '@caulkhorn/contract';
-import { CURRENCIES, HOLD_KINDS, type JobHead } from '@caulkhorn/core/jobs';
+import { CURRENCIES, HOLD_KINDS, type JobHead, MOST_GANGS, type WorkWeek } from '@caulkhorn/core/jobs';
 import { USUAL_WEEK } from '@caulkhorn/core/programme';
 import { isEqual } from 'es-toolkit';
 import { Suspense, lazy } from 'react';
 import { t } from '../messages/t';
 import { parseNumber } from '../shared/numbers';
-import { timeZones, weekdayName } from '../shared/times';
+import { HALF_HOURS, WEEK_DAYS, hourOfDay, timeZones, weekdayName } from '../shared/times';
 import { Dialog } from '../shared/ui/dialog';
 import { SelectField, TextField } from '../shared/ui/field';
 import { SavingFoot } from '../shared/ui/saving-foot';
@@ -14,17 +14,20 @@ import { parts, useJob } from '../job/job-context';
 
 const GuestsOfJob = lazy(() => import('../house/guests-of-job').then((m) => ({ default: m.GuestsOfJob })));
 
-/** Monday first, as a week is planned. */
-const DAYS = [1, 2, 3, 4, 5, 6, 0] as const;
-const HALF_HOURS = Array.from({ length: 48 }, (_, i) => i / 2);
+const USUAL: WorkWeek = { ...USUAL_WEEK, days: [...USUAL_WEEK.days] };
+const PAUSE_MIN = 30;
 
-const clock = (hour: number) => `${String(Math.floor(hour)).padStart(2, '0')}:${hour % 1 === 0 ? '00' : '30'}`;
+/** With what was said elsewhere, though it is not on the list. */
+const withOwn = (list: readonly number[], own: number | undefined): number[] =>
+  own === undefined || list.includes(own) ? [...list] : [...list, own].sort((a, b) => a - b);
+const halfHoursWith = (hour: number | undefined) => withOwn(HALF_HOURS, hour);
+const minutesWith = (minutes: number | undefined) => withOwn([15, 30, 45, 60, 90], minutes);
 
 /** What is said of a job as a whole: its name and site, what its levels are counted from, and when its crew works. Saves itself. */
 export function JobSettings({ close }: { close(): void }) {
   const { model, putHead, can, organisationId } = useJob(parts('model', 'putHead', 'can', 'organisationId'));
   const { job } = model;
-  const { days, fromHour, hours } = job.week ?? USUAL_WEEK;
+  const { days, fromHour, hours, pause, gangs = 1 } = job.week ?? USUAL;
   const form = useSavingForm({
     key: `settings of ${job.id}`,
     of: job,
@@ -37,13 +40,21 @@ export function JobSettings({ close }: { close(): void }) {
       days: days.map(String),
       fromHour: String(fromHour),
       hours: String(hours),
+      pause: pause ? String(pause.fromHour) : '',
+      pauseMin: String(pause?.minutes ?? PAUSE_MIN),
+      gangs: String(gangs),
       holds: [...(job.holds ?? [])] as string[],
     },
     isEditable: can('plan'),
     prefix: 'week',
     write(texts) {
-      const week = { days: texts.days.map(Number).sort(), fromHour: Number(texts.fromHour), hours: parseNumber(texts.hours) };
-      const isUsual = isEqual(week, { ...USUAL_WEEK, days: [...USUAL_WEEK.days] });
+      const gangs = Number(texts.gangs);
+      const week = {
+        ...{ days: texts.days.map(Number).sort(), fromHour: Number(texts.fromHour), hours: parseNumber(texts.hours) },
+        ...(texts.pause === '' ? {} : { pause: { fromHour: Number(texts.pause), minutes: Number(texts.pauseMin) } }),
+        ...(gangs > 1 ? { gangs } : {}),
+      };
+      const isUsual = isEqual(week, USUAL);
       const { week: _before, holds: _holds, ...rest } = job;
       const holds = HOLD_KINDS.filter((kind) => texts.holds.includes(kind));
       const head = {
@@ -100,7 +111,7 @@ export function JobSettings({ close }: { close(): void }) {
           <fieldset>
             <legend className="mb-1 text-[13px] text-soft">{t('settings.days')}</legend>
             <div className="flex flex-wrap gap-x-4">
-              {DAYS.map((day) => (
+              {WEEK_DAYS.map((day) => (
                 <label key={day} className="flex min-h-9 items-center gap-1.5 max-[719px]:min-h-14">
                   <input type="checkbox" value={String(day)} className="size-4 accent-[var(--water)]" {...choice('days')} />
                   {weekdayName(day)}
@@ -116,11 +127,30 @@ export function JobSettings({ close }: { close(): void }) {
           <div className="grid grid-cols-2 gap-3">
             <SelectField
               label={t('settings.from')}
-              options={HALF_HOURS.map((hour) => ({ value: String(hour), label: clock(hour) }))}
+              options={halfHoursWith(fromHour).map((hour) => ({ value: String(hour), label: hourOfDay(hour) }))}
               {...choice('fromHour')}
             />
             <TextField label={t('settings.hours')} unit="h" inputMode="decimal" fault={faults.hours?.message} {...field('hours')} />
+            <SelectField
+              label={t('settings.pause')}
+              options={[
+                { value: '', label: t('settings.no-pause') },
+                ...halfHoursWith(pause?.fromHour).map((hour) => ({ value: String(hour), label: hourOfDay(hour) })),
+              ]}
+              {...choice('pause')}
+            />
+            <SelectField
+              label={t('settings.pause-min')}
+              options={minutesWith(pause?.minutes).map((minutes) => ({ value: String(minutes), label: `${minutes} min` }))}
+              {...choice('pauseMin')}
+            />
           </div>
+          <SelectField
+            label={t('settings.gangs')}
+            hint={t('settings.gangs-how')}
+            options={Array.from({ length: MOST_GANGS }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }))}
+            {...choice('gangs')}
+          />
           <fieldset>
             <legend className="mb-1 text-[13px] text-soft">{t('settings.holds')}</legend>
             {HOLD_KINDS.map((kind) => (

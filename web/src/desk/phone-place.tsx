@@ -123,7 +123,7 @@ function FoundHere({ face }: { face: Face }) {
                 className="flex min-h-14 w-full items-center gap-3 border-b border-rule px-4 text-left last:border-0"
                 onClick={() => select({ kind: 'feature', id: feature.id })}
               >
-                <b className="w-10 shrink-0">{feature.mark}</b>
+                <b className="min-w-10 shrink-0">{feature.mark}</b>
                 <span className="min-w-0 flex-1">{featureSeen(feature)}</span>
                 <ChevronRight size={18} aria-hidden className="shrink-0 text-soft" />
               </button>

@@ -6,6 +6,7 @@ import type { EntryBody, LogEntry } from '@caulkhorn/core/site-log';
 import { type ReactNode, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { parts, useJob } from '../job/job-context';
+import { useHouse } from '../job/use-house';
 import { t } from '../messages/t';
 import { DayPaper } from '../programme/day-paper';
 import { boundsOfDay, dayOf } from '../programme/day-sheet';
@@ -18,6 +19,7 @@ import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
 import { useNow } from '../shared/use-now';
 import { EntryText } from '../site-log/entry-text';
+import { useStores } from '../stores/use-stores';
 import { itemName } from '../words/item-name';
 
 /** A day of the job by itself from the log, on paper or as a file: who, in which air, what, and what went wrong; closed by a word of who answers for it. */
@@ -41,17 +43,20 @@ export function DiaryPage() {
         </p>
       )}
       {diary.entries === 0 ? <p className="text-soft">{t('diary.empty')}</p> : <DiaryParts diary={diary} />}
+      {can('stock') ? <Deliveries day={day} /> : null}
       <section aria-label={t('diary.word')} className="mt-5 border-t-2 border-ink pt-2">
         <h2 className="font-semibold">{t('diary.word')}</h2>
         {diary.word ? (
           <>
             <p className="whitespace-pre-line">{diary.word.text}</p>
+            {diary.word.visitors ? <Named name={t('diary.visitors')} text={diary.word.visitors} /> : null}
+            {diary.word.delays ? <Named name={t('diary.delays')} text={diary.word.delays} /> : null}
             <p className="text-[13px]">{t('diary.said-by', { name: diary.word.name, at: fullTime(diary.word.at, timeZone) })}</p>
           </>
         ) : (
           <p className="text-soft">{t('diary.no-word')}</p>
         )}
-        {can('log') ? <WordForm key={day} day={day} before={diary.word?.text ?? ''} /> : null}
+        {can('log') ? <WordForm key={day} day={day} before={diary.word} /> : null}
       </section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('diary.from', { n: diary.entries })}</p>
     </DayPaper>
@@ -121,6 +126,15 @@ function DiaryParts({ diary }: { diary: Diary }) {
           </ul>
         </Part>
       ) : null}
+      {diary.guests ? (
+        <Part title={t('diary.visitors')}>
+          <ul>
+            {diary.guests.map((guest) => (
+              <li key={guest.at}>{t('diary.guest', { name: guest.name, at: at(guest.at) })}</li>
+            ))}
+          </ul>
+        </Part>
+      ) : null}
       <Entries title={t('diary.trouble')} entries={diary.trouble} timeZone={timeZone} isLoud />
       <Entries title={t('diary.care')} entries={diary.care} timeZone={timeZone} />
       <Entries title={t('diary.notes')} entries={diary.notes} timeZone={timeZone} />
@@ -143,9 +157,9 @@ function countsOf({ people, batchNumbers, usedKg, pails, films, rounds, photos }
   ];
 }
 
-function Part({ title, children }: { title: string; children: ReactNode }) {
+function Part({ title, className, children }: { title: string; className?: string; children: ReactNode }) {
   return (
-    <section aria-label={title}>
+    <section aria-label={title} className={className}>
       <h2 className="mb-1 border-b border-rule-strong font-semibold">{title}</h2>
       {children}
     </section>
@@ -180,11 +194,25 @@ function Entries({
   );
 }
 
-function WordForm({ day, before }: { day: string; before: string }) {
+function Named({ name, text }: { name: string; text: string }) {
+  return (
+    <p className="whitespace-pre-line">
+      <b>{name}:</b> {text}
+    </p>
+  );
+}
+
+function WordForm({ day, before }: { day: string; before: Diary['word'] }) {
   const { log, jobId } = useJob(parts('log', 'jobId'));
-  const form = useKeptForm(`diary ${jobId} ${day}`, { word: before });
-  const save = form.handleSubmit(({ word }) => {
-    const shape = checkShape<EntryBody>(DiaryBodyDto, { kind: 'diary', day, word: word.trim() });
+  const form = useKeptForm(`diary ${jobId} ${day}`, {
+    ...{ word: before?.text ?? '', visitors: before?.visitors ?? '', delays: before?.delays ?? '' },
+  });
+  const save = form.handleSubmit(({ word, visitors, delays }) => {
+    const shape = checkShape<EntryBody>(DiaryBodyDto, {
+      ...{ kind: 'diary', day, word: word.trim() },
+      ...(visitors.trim() ? { visitors: visitors.trim() } : {}),
+      ...(delays.trim() ? { delays: delays.trim() } : {}),
+    });
     if (!shape.ok) return form.showIssues(shape.issues);
     log(shape.value, trueNowIso());
     form.forget();
@@ -197,11 +225,46 @@ function WordForm({ day, before }: { day: string; before: string }) {
         fault={form.formState.errors.word?.message}
         {...form.register('word')}
       />
+      <TextArea label={t('diary.visitors-who')} fault={form.formState.errors.visitors?.message} {...form.register('visitors')} />
+      <TextArea label={t('diary.delays-why')} fault={form.formState.errors.delays?.message} {...form.register('delays')} />
       <FormFoot
         fault={form.formState.errors.root?.message}
         label={t('diary.close')}
         className="self-start max-[719px]:h-14 max-[719px]:self-stretch"
       />
     </form>
+  );
+}
+
+/** What came into the store on the day, and what was taken out of it for this job or came back. */
+function Deliveries({ day }: { day: string }) {
+  const { model, organisationId, jobId } = useJob(parts('model', 'organisationId', 'jobId'));
+  const { catalogue } = useHouse();
+  const units = useUnits();
+  const { moves, stock } = useStores(organisationId, catalogue);
+  const lots = new Map((stock?.lots ?? []).map((lot) => [lot.id, lot]));
+  const onDay = (moves ?? []).filter(({ at }) => dayOf(Date.parse(at), model.job.timeZone) === day);
+  const said = onDay.flatMap((move) => {
+    const isOfJob = (move.kind === 'taken' || move.kind === 'returned') && move.jobId === jobId;
+    const lot = move.kind === 'delivery' ? lots.get(move.id) : isOfJob ? lots.get(move.lotId) : undefined;
+    if (!lot?.sheet) return [];
+    const amount = move.kind === 'delivery' ? move.packs * move.packSize : isOfJob ? move.amount : 0;
+    const what = { amount: formatQuantity(amount, lot.sheet.measure, units), product: lot.sheet.name, batch: lot.batchNumber };
+    return [
+      {
+        id: move.id,
+        text: t(move.kind === 'delivery' ? 'diary.delivered' : move.kind === 'taken' ? 'diary.taken' : 'diary.returned', what),
+      },
+    ];
+  });
+  if (said.length === 0) return null;
+  return (
+    <Part title={t('diary.deliveries')} className="mt-4">
+      <ul>
+        {said.map(({ id, text }) => (
+          <li key={id}>{text}</li>
+        ))}
+      </ul>
+    </Part>
   );
 }

@@ -1,4 +1,12 @@
-import { type Colleague, type JobSummary, type OpenInvitation, type PeopleAnswer, ROLES, type Role } from '@caulkhorn/contract';
+import {
+  type Colleague,
+  type EnrolmentCode as Made,
+  type JobSummary,
+  type OpenInvitation,
+  type PeopleAnswer,
+  ROLES,
+  type Role,
+} from '@caulkhorn/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -9,6 +17,7 @@ import { Button } from '../shared/ui/button';
 import { Dialog } from '../shared/ui/dialog';
 import { Failed, Loading } from '../shared/ui/states';
 import { Devices } from './devices';
+import { EnrolmentCode } from './enrolment-code';
 import { InviteForm } from './invite-form';
 import { OneTimeLink } from '../shared/ui/one-time-link';
 import { refusalOf } from '../shared/refusal';
@@ -25,6 +34,7 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
   });
   const jobs = useQuery({ queryKey: ['jobs', organisationId], queryFn: ({ signal }) => api.get<JobSummary[]>(`${path}/jobs`, signal) });
   const [link, setLink] = useState<{ label: string; address: string } | null>(null);
+  const [code, setCode] = useState<(Made & { name: string }) | null>(null);
   const [leaving, setLeaving] = useState<Colleague | null>(null);
   const again = () => client.invalidateQueries({ queryKey: peopleKey(organisationId) });
   const act = useMutation({
@@ -39,6 +49,10 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
     act.mutate(async () => {
       const { token } = await api.post<{ token: string }>(`${path}/people/${id}/reset-link`, {});
       setLink({ label: t('account.reset-link-for', { name }), address: `${location.origin}/reset#${token}` });
+    });
+  const enrol = ({ id, name }: Colleague) =>
+    act.mutate(async () => {
+      setCode({ name, ...(await api.post<Made>(`${path}/people/${id}/enrolment`, {})) });
     });
   const takeOff = ({ id, name }: Colleague) => {
     setLeaving(null);
@@ -67,6 +81,7 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
         )}
       </section>
       {link ? <OneTimeLink {...link} /> : null}
+      {code ? <EnrolmentCode {...code} /> : null}
       <section aria-label={t('people.belong')}>
         <h2 className="border-b border-rule-strong pb-1 text-base font-semibold">{t('people.belong')}</h2>
         <ul className="divide-y divide-rule">
@@ -96,6 +111,7 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
                   ))}
                 </select>
               )}
+              {person.id === ownId ? null : <Button onClick={() => enrol(person)}>{t('enrol.make')}</Button>}
               {person.id === ownId ? null : <Button onClick={() => newPassword(person)}>{t('people.new-password')}</Button>}
               {person.id === ownId ? null : <Button onClick={() => setLeaving(person)}>{t('people.take-off')}</Button>}
             </li>
@@ -126,7 +142,7 @@ export function HousePeople({ organisationId, ownId }: { organisationId: string;
   );
 }
 
-const REFUSALS: ReadonlySet<string> = new Set(['last-planner', 'belongs-elsewhere']);
+const REFUSALS: ReadonlySet<string> = new Set(['last-planner', 'belongs-elsewhere', 'has-second-factor']);
 
 function Invitations({
   invitations,

@@ -1,5 +1,5 @@
 import { MACHINE_KINDS, SKILLS, type MachineKind, type Skill } from '@caulkhorn/core/jobs';
-import type { Holiday, HousePerson } from '@caulkhorn/core/planning';
+import type { Holiday, HousePerson, PersonWeek } from '@caulkhorn/core/planning';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -10,6 +10,7 @@ import { TextField } from '../shared/ui/field';
 import { FigureField } from '../shared/ui/figure-field';
 import { FileField } from '../shared/ui/file-field';
 import type { PartProps } from '../stores/part-props';
+import { OwnHours } from './own-hours';
 import { SkillCards } from './skill-cards';
 import { Tag } from './tag';
 import { usePutHouse } from './use-put-house';
@@ -54,6 +55,8 @@ function People({ people, may, keep }: { people: readonly HousePerson[]; may: bo
   const isNew = name.trim() !== '' && !people.some((person) => person.name === name.trim());
   const change = (person: HousePerson, part: Partial<HousePerson>) =>
     keep(people.map((each) => (each === person ? { ...each, ...part } : each)));
+  const keepWeek = ({ week: _, ...person }: HousePerson, week: PersonWeek | undefined) =>
+    keep(people.map((each) => (each.name === person.name ? { ...person, ...(week ? { week } : {}) } : each)));
   return (
     <section aria-labelledby="yard-people">
       <h2 id="yard-people" className="text-base font-semibold">
@@ -80,6 +83,7 @@ function People({ people, may, keep }: { people: readonly HousePerson[]; may: bo
                 <X size={15} aria-hidden />
               </Button>
             ) : null}
+            <OwnHours name={person.name} week={person.week} may={may} keep={(week) => keepWeek(person, week)} />
             <SkillCards person={person} may={may} keep={(cards) => change(person, { cards })} />
           </li>
         ))}

@@ -8,6 +8,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { t } from '../messages/t';
 import { usePreferences } from '../shared/preferences';
 import { Failed, Loading } from '../shared/ui/states';
+import { FirstRender } from './first-render';
 import { whenSheetStands } from './first-sheet';
 import type { Planning, PlanningMeans } from './job-planning';
 import { type Job, JobSession, type Notice } from './job-session';
@@ -90,23 +91,32 @@ interface ProviderProps {
   children: ReactNode;
 }
 
+/** Each plans its job, so there is one of a job that is being opened. */
+const SESSIONS = new FirstRender<JobSession>();
+
 /** Opens a job for the screens inside. */
 export function JobProvider({ organisationId, jobId, session: person, standing, children }: ProviderProps) {
   const client = useQueryClient();
-  const [session] = useState(
-    () =>
-      new JobSession({
-        organisationId,
-        jobId,
-        person,
-        standing,
-        client,
-        outbox: outboxesOf(person.personId).of(jobQueries(organisationId, jobId).path, jobId),
-        planningBy: PLANNING,
-        notify: say,
-      }),
+  const [session] = useState(() =>
+    SESSIONS.of(
+      [client, organisationId, jobId, person.personId, standing],
+      () =>
+        new JobSession({
+          organisationId,
+          jobId,
+          person,
+          standing,
+          client,
+          outbox: outboxesOf(person.personId).of(jobQueries(organisationId, jobId).path, jobId),
+          planningBy: PLANNING,
+          notify: say,
+        }),
+    ),
   );
-  useEffect(() => session.open(), [session]);
+  useEffect(() => {
+    SESSIONS.opened(session);
+    return session.open();
+  }, [session]);
   const state = useSyncExternalStore(session.subscribe, session.getState);
   if (state.status === 'loading') return <Loading what={t('the-job')} />;
   if (state.status === 'failed') return <Failed fault={state.fault} retry={session.retry} />;

@@ -153,7 +153,7 @@ export class JobPlanning {
       this.kept(model.job, model.faces, model.keptProgrammes),
       this.laid(isLaidAgainst ? plan.faces : NO_PLANS, wallsC),
       this.yard(this.prepared, booked, conditions.tool),
-      store && this.storeNow(store, site.done),
+      this.then(today, store && this.storeNow(store, site.done)),
     );
     this.place(workItems, site, this.placedBy(optionsFor, workItems));
     if (!this.placed) return;
@@ -181,15 +181,16 @@ export class JobPlanning {
   private readonly laid = latest((faces: JobPlan['faces'], wallsC: WallsC) => ({ plan: { faces }, wallsC }));
   private readonly yard = latest((house: House, bookings: readonly Booking[], tool: Tool | undefined) => ({ house, bookings, tool }));
   private readonly storeBy = latest((moves: readonly StockMove[], { catalogue }: House, today: string, jobId: string) => ({
-    ...{ stock: this.engine!.foldStock(moves, catalogue, today), today, jobId },
+    ...{ stock: this.engine!.foldStock(moves, catalogue, today), jobId },
   }));
-  private readonly storeNow = latest((store: Omit<Store, 'done'>, done: SiteState['done']) => ({ ...store, done }));
+  private readonly storeNow = latest((store: Omit<Store, 'done' | 'today'>, done: SiteState['done']) => ({ ...store, done }));
+  private readonly then = latest((today: string, store: PlacingFrom['store']) => ({ today, ...(store ? { store } : {}) }));
   private readonly optionsBy = latest(
     (
       model: PlacingFrom['model'],
       laid: Pick<PlacingFrom, 'plan' | 'wallsC'>,
       yard: Pick<PlacingFrom, 'house' | 'bookings' | 'tool'>,
-      store: Store | undefined,
+      then: Pick<PlacingFrom, 'today' | 'store'>,
     ) =>
       (workItems: readonly WorkItem[], plans?: JobPlan['faces']) =>
         this.engine!.placingOptions({
@@ -198,7 +199,7 @@ export class JobPlanning {
           ...laid,
           ...(plans ? { plan: { faces: plans } } : {}),
           ...yard,
-          ...(store ? { store } : {}),
+          ...then,
         }),
   );
   private readonly placedBy = latest((optionsFor: Planning['optionsFor'], workItems: readonly WorkItem[]) => optionsFor(workItems));

@@ -16,6 +16,7 @@ import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { Devices } from '../house/devices';
 import { WaitingHere } from '../job/waiting-here';
+import { OwnDrawer } from './own-drawer';
 import { SecondFactor } from './second-factor';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -55,6 +56,11 @@ export function AccountPage({ session }: { session: SessionInfo }) {
           {session.email === null ? null : (
             <Part title={t('account.second')} about={t('account.second-about')}>
               <SecondFactor />
+            </Part>
+          )}
+          {session.email === null ? null : (
+            <Part title={t('drawers.title')} about={t('drawers.about')}>
+              <OwnDrawer session={session} />
             </Part>
           )}
           {writing.length > 0 ? (

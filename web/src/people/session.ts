@@ -1,6 +1,7 @@
 import type { SessionInfo } from '@caulkhorn/contract';
 import { type QueryClient, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ApiError, api } from '../shared/api';
+import { UNTOLD } from '../shared/arrive';
 import { beginAs, forgetKept } from '../shared/kept-answers';
 
 /** Who is signed in here; null when nobody is. */
@@ -24,12 +25,6 @@ export const sessionQuery = queryOptions({
 
 /** Asked anew whenever a page is opened: what is kept on the device may be of a role that one no longer has. */
 export const useSession = () => useQuery({ ...sessionQuery, refetchOnMount: 'always' });
-
-/** Someone has signed in: the session before is over on the server too. */
-export const hasSignedIn = (): void => localStorage.removeItem(UNTOLD);
-
-/** Signed out here, and the server not told yet: the cookie that it must forget is still in this browser. */
-const UNTOLD = 'caulkhorn-signed-out';
 
 /** Tells the server that the session is over. Without signal that waits, and is told before anyone is asked who they are. */
 async function endOnServer(): Promise<void> {

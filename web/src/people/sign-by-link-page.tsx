@@ -4,13 +4,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { t } from '../messages/t';
 import { ApiError, api } from '../shared/api';
+import { hasSignedIn } from '../shared/arrive';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { Loading } from '../shared/ui/states';
 import { GatePage } from './gate-page';
-import { hasSignedIn } from './session';
 
 /** Where the link leads that a client was given. Its token stands behind the # and is never part of an address that anyone logs. */
 export function SignByLinkPage() {

@@ -1,5 +1,5 @@
 import { Pin } from 'lucide-react';
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef } from 'react';
 import { t } from '../messages/t';
 import type { BoardBar } from './board-rows';
 import type { TimeBands } from './time-bands';
@@ -25,16 +25,19 @@ export interface BarProps {
   /** may be moved by hand */ isMovable: boolean;
   person: string | undefined;
   choose(): void;
-  /** to a time that a hand or key has aimed at */ moveTo(startMs: number): void;
+  /** the start that a hand or key means by a time */ aim(ms: number): number;
+  /** isHeld: the hand goes on, and what follows from it may come later */ moveTo(startMs: number, isHeld: boolean): void;
   togglePin(): void;
 }
 
 const HATCH = 'repeating-linear-gradient(45deg, var(--iron) 0 2px, transparent 2px 7px)';
 
 /** A piece of work: drawn along by mouse or keys, pressed to be looked at. What goes on by itself follows it as a dashed line. */
-export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMovable, person, choose, moveTo, togglePin }: BarProps) {
+export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMovable, person, choose, aim, moveTo, togglePin }: BarProps) {
   const { task, leftMs, conflict } = bar;
-  const drag = useRef<{ fromPx: number; startPx: number; hasMoved: boolean } | null>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  const drag = useRef<{ fromPx: number; startPx: number; aimedMs: number | null } | null>(null);
+  const wasDragged = useRef(false);
   const leftPx = bands.x(task.startMs);
   const workPx = Math.max(LEAST_PX, bands.x(leftMs) - leftPx);
   const restPx = bands.x(task.endMs) - leftPx - workPx;
@@ -45,27 +48,44 @@ export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMo
   const isInside = text.length * PX_A_LETTER + (isPinned ? 26 : 10) < workPx;
   const isBeside = !isInside && hasWork && text.length * PX_A_LETTER + 8 < roomPx - workPx;
 
+  // the bar is at the hand at once, whatever follows from it elsewhere on the board
+  const place = () => {
+    const aimedMs = drag.current?.aimedMs ?? null;
+    if (button.current) button.current.style.translate = aimedMs === null ? '' : `${bands.x(aimedMs) - leftPx}px`;
+  };
+  useLayoutEffect(place);
+
   const onPointerDown = (event: PointerEvent<HTMLButtonElement>) => {
+    wasDragged.current = false;
     // a finger scrolls; it moves work by the buttons beside the board
     if (!isMovable || event.pointerType === 'touch' || event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { fromPx: event.clientX, startPx: leftPx, hasMoved: false };
+    drag.current = { fromPx: event.clientX, startPx: leftPx, aimedMs: null };
   };
   const onPointerMove = ({ clientX }: PointerEvent) => {
     const { current } = drag;
     if (!current) return;
     const byPx = clientX - current.fromPx;
-    if (Math.abs(byPx) > DRAG_FROM_PX) current.hasMoved = true;
-    if (current.hasMoved) moveTo(bands.at(current.startPx + byPx));
+    if (current.aimedMs === null && Math.abs(byPx) <= DRAG_FROM_PX) return;
+    const aimedMs = aim(bands.at(current.startPx + byPx));
+    if (aimedMs === current.aimedMs) return;
+    current.aimedMs = aimedMs;
+    place();
+    moveTo(aimedMs, true);
+  };
+  const drop = () => {
+    const aimedMs = drag.current?.aimedMs ?? null;
+    drag.current = null;
+    wasDragged.current = aimedMs !== null;
+    if (aimedMs !== null) moveTo(aimedMs, false);
   };
   const onClick = () => {
-    const wasDragged = drag.current?.hasMoved;
-    drag.current = null;
-    if (!wasDragged) choose();
+    if (!wasDragged.current) choose();
+    wasDragged.current = false;
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: -QUARTER_MS, ArrowRight: QUARTER_MS }[event.key];
-    if (isMovable && event.shiftKey && by !== undefined) moveTo(task.startMs + by);
+    if (isMovable && event.shiftKey && by !== undefined) moveTo(aim(task.startMs + by), false);
     else if (isMovable && event.key.toLowerCase() === 'p' && !event.ctrlKey && !event.metaKey) togglePin();
     else return;
     event.preventDefault();
@@ -82,6 +102,7 @@ export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMo
         />
       ) : null}
       <button
+        ref={button}
         type="button"
         data-work={task.id}
         title={title}
@@ -91,6 +112,8 @@ export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMo
         tabIndex={isTarget ? undefined : -1}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
+        onPointerUp={drop}
+        onPointerCancel={drop}
         onClick={onClick}
         onKeyDown={onKeyDown}
         className={`group absolute inset-y-0 flex items-center focus-visible:z-20 ${isMovable ? 'cursor-grab active:cursor-grabbing' : ''} ${isChosen ? 'z-10' : ''}`}
@@ -104,7 +127,12 @@ export function Bar({ bar, bands, label, title, roomPx, isChosen, isPinned, isMo
           {isInside ? <span className={conflict ? 'bg-iron-soft px-0.5 font-semibold text-ink' : ''}>{text}</span> : null}
         </span>
         {isBeside ? (
-          <span className={`ml-1 text-[12px] whitespace-nowrap ${conflict ? 'font-semibold text-iron' : 'text-soft'}`}>{text}</span>
+          // what goes on by itself is drawn as a dashed line: its name is not struck through by it
+          <span
+            className={`ml-1 text-[12px] whitespace-nowrap ${restPx > 2 ? 'bg-paper px-0.5' : ''} ${conflict ? 'font-semibold text-iron' : 'text-soft'}`}
+          >
+            {text}
+          </span>
         ) : null}
       </button>
     </>

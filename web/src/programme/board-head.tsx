@@ -1,4 +1,4 @@
-import { GOALS, type Goal, type ProgrammeFigures } from '@caulkhorn/core/planning';
+import { type Found, GOALS, type Goal, type ProgrammeFigures } from '@caulkhorn/core/planning';
 import { Loader, Search as SearchIcon, Square } from 'lucide-react';
 import { useState } from 'react';
 import { parts, useJob } from '../job/job-context';
@@ -9,12 +9,13 @@ import { Button } from '../shared/ui/button';
 import { useIsPhone } from '../shared/use-media';
 import { itemName } from '../words/item-name';
 import { Moves } from './moves';
-import type { Found } from './proposing';
 import { Replan } from './replan';
 import type { Board } from './use-board';
 import { WhatIf } from './what-if-panel';
 
 const CONFLICTS_SHOWN = 8;
+/** What clashes is read as one sentence. */
+const CLASHES_SHOWN = 4;
 /** Nearer than this to the bound is as good as at it. */
 const AT_BOUND_MS = 60_000;
 
@@ -220,9 +221,12 @@ function Conflicts({ board, choose }: { board: Board; choose(id: string): void }
   const { model } = useJob(parts('model'));
   const { conflicts } = board.shown;
   const [isOpen, setOpen] = useState(!useIsPhone());
+  const [areAllShown, showAll] = useState(false);
   if (conflicts.length === 0) return null;
   const items = new Map(board.workItems.map((item) => [item.id, item]));
   const clash = board.search.proposal?.clash ?? [];
+  const isCut = conflicts.length > CONFLICTS_SHOWN || clash.length > CLASHES_SHOWN;
+  const shown = <T,>(all: readonly T[], few: number) => (areAllShown ? all : all.slice(0, few));
   if (!isOpen)
     return (
       <div role="alert" className="border-l-4 border-iron bg-iron-soft px-2.5">
@@ -238,7 +242,7 @@ function Conflicts({ board, choose }: { board: Board; choose(id: string): void }
     );
   return (
     <div role="alert" className="flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-iron bg-iron-soft px-2.5 py-1">
-      {conflicts.slice(0, CONFLICTS_SHOWN).map(({ taskId, code, lateMs }) => (
+      {shown(conflicts, CONFLICTS_SHOWN).map(({ taskId, code, lateMs }) => (
         <button
           key={taskId}
           type="button"
@@ -248,16 +252,28 @@ function Conflicts({ board, choose }: { board: Board; choose(id: string): void }
           {t(`board.${code}`, { name: itemName(items.get(taskId)!, model), late: lateMs === undefined ? '' : hoursMinutes(lateMs) })}
         </button>
       ))}
-      {conflicts.length > CONFLICTS_SHOWN ? <span>{t('programme.more-conflicts', { n: conflicts.length - CONFLICTS_SHOWN })}</span> : null}
+      {isCut ? (
+        <button
+          type="button"
+          aria-expanded={areAllShown}
+          onClick={() => showAll(!areAllShown)}
+          className="min-h-7 underline underline-offset-2 max-[719px]:min-h-14"
+        >
+          {t(areAllShown ? 'programme.less' : 'programme.all-of', { n: Math.max(conflicts.length, clash.length) })}
+        </button>
+      ) : null}
       {clash.length > 0 ? (
         <span className="text-[13px]">
           {t('board.impossible', {
             n: clash.length,
-            what: clash
+            what: shown(clash, CLASHES_SHOWN)
               .map(({ code, taskId }) =>
                 taskId === undefined
                   ? t(code === 'clashes-hours' ? 'board.clashes-hours' : 'board.clashes-capacity')
                   : t('board.clashes-window', { name: itemName(items.get(taskId)!, model) }),
+              )
+              .concat(
+                areAllShown || clash.length <= CLASHES_SHOWN ? [] : t('programme.more-conflicts', { n: clash.length - CLASHES_SHOWN }),
               )
               .join(', '),
           })}

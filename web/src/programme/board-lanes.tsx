@@ -45,6 +45,7 @@ const HATCH: Readonly<Record<ClosedHours['because']['code'], string>> = {
   permit: hatch('var(--iron)', 135),
   material: hatch('var(--ink)', 45),
   'person-off': hatch('var(--ochre)', 135),
+  'person-hours': hatch('var(--ochre)', 135),
   'person-away': hatch('var(--ochre)', 135),
 };
 

@@ -49,6 +49,16 @@ test('who is where: the crew first, then by name; nobody stands beside what rest
   ]);
 });
 
+test('of several gangs each has its line; what was given to somebody is theirs', () => {
+  const tasks = [task('1', 'a', 3, 4, { gang: 1 }), task('2', 'p', 0, 1, { gang: 0 }), task('3', 'b', 1, 2, { gang: 1 })];
+  const where = whoIsWhere(rowsOf(tasks, [item('1'), item('2'), item('3')]), (id) => (id === '3' ? 'Pauli' : undefined));
+  expect(where.map((row) => (row.kind === 'who' ? [row.name, row.stays.map(({ mark }) => mark)] : row))).toEqual([
+    ['Gang 1', ['P']],
+    ['Gang 2', ['A']],
+    ['Pauli', ['B']],
+  ]);
+});
+
 test('what finds no place, or lies beyond, is not on it', () => {
   const lost = task('lost', 'a', 0, 1, { startMs: Infinity, endMs: Infinity });
   expect(rowsOf([lost, task('old', 'a', -60, -50)], [item('lost'), item('old')])).toEqual([]);

@@ -3,6 +3,7 @@ import { type Booking, type ClosedHours, RUNS_ALONE, type WorkItem } from '@caul
 import type { Conflict, Interval, PlacedTask, Programme } from '@caulkhorn/core/programme';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 import { roundsOf } from '../words/rounds';
+import { whoOf } from './who';
 
 /** A piece of work on the board. */
 export interface BoardBar {
@@ -24,7 +25,7 @@ export type BoardRow =
     }
   /** a machine of the yard: where this job has it, and when others do */
   | { kind: 'machine'; id: MachineKind; stays: readonly Stay[]; away: readonly Away[] }
-  /** where somebody is: whoever was given work, else the crew */
+  /** where somebody is: whoever was given work, else a gang, or the crew */
   | { kind: 'who'; id: string; name: string | null; stays: readonly Stay[] };
 
 /** When a machine, or one of its kind, is at another job. */
@@ -75,14 +76,14 @@ export function boardRows(
   return rows;
 }
 
-/** Who is where: the crew, and everybody who was given work, by name. */
+/** Who is where: the crew or its gangs, and everybody who was given work, by name. */
 export function whoIsWhere(rows: readonly BoardRow[], personOf: (workItemId: string) => string | undefined): BoardRow[] {
   const stays = new Map<string | null, Stay[]>();
   for (const row of rows) {
     if (row.kind !== 'face') continue;
     for (const { task, leftMs } of row.bars) {
       if (leftMs <= task.startMs) continue;
-      const who = personOf(task.id) ?? null;
+      const who = whoOf(task, personOf) ?? null;
       stays.set(who, [...(stays.get(who) ?? []), { fromMs: task.startMs, toMs: leftMs, mark: row.face.mark, taskId: task.id }]);
     }
   }

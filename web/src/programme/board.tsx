@@ -1,7 +1,7 @@
 import type { ClosedHours } from '@caulkhorn/core/planning';
 import { DAY_MS, HOUR_MS } from '@caulkhorn/core/quantities';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef } from 'react';
+import { startTransition, useEffect, useMemo, useRef } from 'react';
 import { parts, useJob, useSelection } from '../job/job-context';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
@@ -18,6 +18,8 @@ import type { BoardLayout } from './use-board-layout';
 
 const SIZES: Readonly<Record<BoardRow['kind'], number>> = { room: 26, face: 40, who: 28, machine: 28 };
 const HEAD_PX = 44;
+/** The hour of the present, by a clock of twelve hours: whole even where the board begins. */
+const NOW_PX = 62;
 const QUARTER_MS = 15 * 60_000;
 /** A hand that comes this near to the edge of a window means the edge. */
 const SNAP_MS = 2 * HOUR_MS;
@@ -130,7 +132,12 @@ export function ProgrammeBoard({
                           isMovable={board.canPlan && bar.task.state === 'planned'}
                           person={board.personOf(bar.task.id)}
                           choose={() => choose(bar.task.id)}
-                          moveTo={(ms) => board.move(bar.task.id, aimed(bar, ms))}
+                          aim={(ms) => aimed(bar, ms)}
+                          moveTo={(startMs, isHeld) => {
+                            const move = () => board.move(bar.task.id, startMs);
+                            if (isHeld) startTransition(move);
+                            else move();
+                          }}
                           togglePin={() => board.pin(bar.task.id, !board.isPinned(bar.task.id))}
                         />
                       ))}
@@ -195,7 +202,7 @@ function Ground({ bands, timeZone, pxPerHour, now }: { bands: TimeBands; timeZon
           ))}
           <span
             className="absolute bottom-0 z-10 -translate-x-1/2 rounded-t-[2px] bg-iron px-1 text-[12px] leading-[18px] font-semibold text-paper"
-            style={{ left: bands.x(now) }}
+            style={{ left: Math.max(NOW_PX / 2, bands.x(now)) }}
           >
             {timeOfDay(now, timeZone)}
           </span>

@@ -3,10 +3,11 @@ import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask, Programme } from '@caulkhorn/core/programme';
 import { HOUR_MS } from '@caulkhorn/core/quantities';
 import { roundsOf } from '../words/rounds';
+import { whoOf } from './who';
 
-/** What one person, or the crew, does on one day. */
+/** What one person, a gang, or the crew does on one day. */
 export interface DaySheet {
-  /** null: the crew */ person: string | null;
+  /** a gang where there are several; null: the crew */ person: string | null;
   work: readonly { task: PlacedTask; item: WorkItem; /** when hands leave it, that day or later */ leftMs: number }[];
 }
 
@@ -39,7 +40,7 @@ export function daySheets(
     const leftMs = task.endMs - (item.restH ?? 0) * HOUR_MS;
     const isThatDay = task.state !== 'done' && task.startMs < toMs && leftMs > fromMs && leftMs > task.startMs;
     if (!isThatDay || !Number.isFinite(leftMs)) continue;
-    const person = personOf(task.id) ?? null;
+    const person = whoOf(task, personOf) ?? null;
     of.set(person, [...(of.get(person) ?? []), { task, item, leftMs }]);
   }
   return [...of]

@@ -1,5 +1,5 @@
 import type { PlacedTask, Programme } from '@caulkhorn/core/programme';
-import { NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withMoved, withPerson, withPinned } from './draft';
+import { NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withHandsMoves, withMoved, withPerson, withPinned } from './draft';
 
 const H = 3_600_000;
 const task = (id: string, chain: string, startH: number, state: PlacedTask['state'] = 'planned'): PlacedTask => ({
@@ -29,6 +29,19 @@ test('what is moved is pinned where it was put; what follows on its face is free
     ['b1', 2],
   ]);
   expect([...starts.values()].map(({ isPinned }) => isPinned)).toEqual([true, true, false]);
+});
+
+test('until it is placed, what was moved is shown where it was put, as long as it was; all else where it stands', () => {
+  const shown = withHandsMoves(stands, withMoved(NO_DRAFT, 'a2', 7 * H));
+  expect(shown.tasks.map(({ id, startMs, endMs }) => [id, startMs / H, endMs / H])).toEqual([
+    ['a0', -5, -4],
+    ['a1', 1, 2],
+    ['a2', 7, 8],
+    ['a3', 5, 6],
+    ['b1', 2, 3],
+  ]);
+  // nothing is drawn anew for what nobody moved
+  expect(withHandsMoves(stands, withPinned(NO_DRAFT, 'a1', true))).toBe(stands);
 });
 
 test('a pin is set and taken off by hand, whatever was kept', () => {

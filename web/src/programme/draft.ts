@@ -49,3 +49,15 @@ export function draftStarts({ tasks }: Programme, kept: ReadonlyMap<string, Kept
   }
   return starts;
 }
+
+/** What a hand has moved, where it was put: shown until it is known what follows from that. */
+export function withHandsMoves(programme: Programme, { moved }: Draft): Programme {
+  if (moved.size === 0) return programme;
+  return {
+    ...programme,
+    tasks: programme.tasks.map((task) => {
+      const startMs = moved.get(task.id);
+      return startMs === undefined || startMs === task.startMs ? task : { ...task, startMs, endMs: task.endMs + startMs - task.startMs };
+    }),
+  };
+}

@@ -15,6 +15,7 @@ import { roundsOf } from '../words/rounds';
 import { restText } from './board';
 import { boardPng, boardSvg } from './board-picture';
 import type { Row } from './programme-row';
+import { whoOf } from './who';
 import type { Board } from './use-board';
 import type { BoardLayout } from './use-board-layout';
 import { trueNow } from '../shared/true-clock';
@@ -33,7 +34,7 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
     const work = ahead.map((row) => ({
       // a piece of work keeps its name for as long as it is the same piece of work
       uid: `${row.item.id}@${model.job.id}`,
-      summary: [itemName(row.item, model), board.personOf(row.id) ?? ''].filter(Boolean).join(', '),
+      summary: [itemName(row.item, model), whoOf(row, board.personOf) ?? ''].filter(Boolean).join(', '),
       description: [formatQuantity(row.item.quantity.value, row.item.quantity.unit, units), windowText(row, model)]
         .filter(Boolean)
         .join('\n'),
@@ -58,7 +59,7 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
       ...{ title: name, under: `${ends} · ${t('dossier.printed', { when: fullTime(layout.now, timeZone), zone: timeZone })}` },
       ...{ rows: layout.rows, bands: layout.bands, nowMs: layout.now, crew: t('board.crew') },
       machineName: (kind) => t(`machine.${kind}`),
-      labelOf: ({ item }) => [stepName(item, model), board.personOf(item.id) ?? ''].filter(Boolean).join(' · '),
+      labelOf: ({ item, task }) => [stepName(item, model), whoOf(task, board.personOf) ?? ''].filter(Boolean).join(' · '),
       headOf: (band) => (band.kind === 'work' ? weekdayDay(band.fromMs, timeZone) : band.kind === 'rest' ? restText(band, timeZone) : ''),
     });
   };
@@ -73,7 +74,7 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
         amount: row.item.quantity.value,
         unit: row.item.quantity.unit,
         state: t(`task-state.${row.state}`),
-        person: board.personOf(row.id) ?? '',
+        person: whoOf(row, board.personOf) ?? '',
       })),
     );
   return (
@@ -87,16 +88,17 @@ export function ProgrammeOut({ rows, board, layout }: { rows: readonly Row[]; bo
       <Button size="small" className="max-[719px]:h-14" onClick={() => saveFile(`${name}.csv`, table(), 'text/csv;charset=utf-8')}>
         <FileText size={15} aria-hidden /> CSV
       </Button>
+      {/* drawings are for paper: a phone has no room for them beside what is pressed there */}
       <Button
         size="small"
-        className="max-[719px]:h-14"
+        className="max-[719px]:hidden"
         onClick={() => saveFile(`${name}.svg`, drawing().svg, 'image/svg+xml;charset=utf-8')}
       >
         SVG
       </Button>
       <Button
         size="small"
-        className="max-[719px]:h-14"
+        className="max-[719px]:hidden"
         onClick={() => void boardPng(drawing()).then((png) => saveFile(`${name}.png`, png))}
       >
         PNG

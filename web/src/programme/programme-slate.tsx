@@ -1,6 +1,7 @@
-import { expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
+import type { JobModel } from '@caulkhorn/core/jobs';
+import { type House, type JobPlan, type PlanConditions, expectedBreaches, revisionContent } from '@caulkhorn/core/planning';
 import { weekOf } from '@caulkhorn/core/programme';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { v4 } from 'uuid';
 import { t } from '../messages/t';
 import { useUnits } from '../shared/preferences';
@@ -89,10 +90,14 @@ export function ProgrammeSlate() {
       )}
       <p className="mt-1.5 flex flex-wrap gap-x-4 text-[13px] text-soft">
         {t('programme.hours', {
+          n: week.gangs,
           days: week.days.map((day) => weekdayName(day)).join(', '),
           from: hourOfDay(week.fromHour),
           to: hourOfDay(week.toHour),
         })}
+        {week.pause ? (
+          <span>{t('programme.pause', { from: hourOfDay(week.pause.fromHour), to: hourOfDay(week.pause.toHour) })}</span>
+        ) : null}
         {isTable || !board.canPlan || rows.length === 0 ? null : <span className="max-[719px]:hidden">{t('board.hint')}</span>}
       </p>
     </div>
@@ -141,6 +146,14 @@ function Expected() {
   );
 }
 
+/** A job and its plan as they belong together. */
+interface Settled {
+  model: JobModel;
+  plan: JobPlan;
+  conditions: PlanConditions;
+  house: House;
+}
+
 /** A plan is released once; what follows from later changes becomes the next revision. */
 function Release() {
   const { model, revision, can, send } = useJob(parts('model', 'revision', 'can', 'send'));
@@ -148,16 +161,26 @@ function Release() {
   const house = useHouse();
   // where the work is another, it is released where that is told
   const differs = useDifference() !== null;
-  // only what was decided counts, not how warm the wall is today
-  const now = useMemo(() => revisionContent(model, plan, conditions, house).fingerprint, [model, plan, conditions, house]);
-  const isCurrent = revision?.fingerprint === now;
+  // the board goes first: to seal a large plan takes as long as to draw it
+  const settled = useDeferredValue<Settled | null>(
+    useMemo(() => ({ model, plan, conditions, house }), [model, plan, conditions, house]),
+    null,
+  );
+  const isReleased = revision !== null;
+  // only what was decided counts, not how warm the wall is today; before any release there is nothing to hold it against
+  const now = useMemo(
+    () => (isReleased && settled ? revisionContent(settled.model, settled.plan, settled.conditions, settled.house).fingerprint : undefined),
+    [isReleased, settled],
+  );
+  const isKnown = !isReleased || now !== undefined;
+  const isCurrent = isReleased && revision.fingerprint === now;
   return (
     <section className="flex min-w-0 flex-1 flex-wrap items-center gap-3 max-[1400px]:order-last max-[1400px]:flex-none max-[1400px]:basis-full">
       <p className="min-w-0 flex-1 text-[13px] leading-4">
         {revision
           ? t('release.current', { n: revision.number, who: revision.madeBy, when: fullTime(revision.madeAt, model.job.timeZone) })
           : t('release.none')}
-        {revision ? (
+        {revision && isKnown ? (
           <span className={`block ${isCurrent ? 'text-soft' : 'font-medium text-ochre'}`}>
             {t(isCurrent ? 'release.unchanged' : 'release.changed')}
           </span>
@@ -168,7 +191,7 @@ function Release() {
           size="small"
           className="max-[719px]:h-14"
           look={isCurrent ? 'outline' : 'solid'}
-          disabled={plan.workItems.length === 0 || (isCurrent && revision !== null)}
+          disabled={plan.workItems.length === 0 || !isKnown || isCurrent}
           onClick={() => send('plan.release', { revisionId: v4(), ...conditions })}
         >
           {t('release.do', { n: (revision?.number ?? 0) + 1 })}

@@ -8,6 +8,7 @@ import { dayAndTime, timeNear, timeOfDay } from '../shared/times';
 import { type Column, DataTable } from '../shared/ui/data-table';
 import { stepName } from '../words/item-name';
 import type { Row } from './programme-row';
+import { whoOf } from './who';
 
 /** The programme as a list that can be sorted, searched and copied. */
 export function ProgrammeTable({ rows, personOf }: { rows: readonly Row[]; personOf(id: WorkItem['id']): string | undefined }) {
@@ -46,7 +47,7 @@ export function ProgrammeTable({ rows, personOf }: { rows: readonly Row[]; perso
           ''
         ),
     },
-    { id: 'who', header: t('board.who'), value: (row) => personOf(row.item.id) ?? '' },
+    { id: 'who', header: t('board.who'), value: (row) => whoOf(row, personOf) ?? '' },
     { id: 'state', header: t('programme.state'), value: (row) => t(`task-state.${row.state}`) },
   ];
   return (

@@ -1,5 +1,5 @@
-import { betterByGoal, betterProgrammeJob } from '@caulkhorn/core/planning';
-import type { Found, FromProposal, ToProposal } from './proposing';
+import { type Found, betterProgrammeJob, foundByGoal } from '@caulkhorn/core/planning';
+import type { FromProposal, ToProposal } from './proposing';
 
 /** Looks for a better programme off the page's thread, in slices, so that a word to stop is heard in between. */
 const scope = self as unknown as DedicatedWorkerGlobalScope;
@@ -49,24 +49,7 @@ async function search(given: Wanted): Promise<void> {
 }
 
 function slicesOf({ workItems, done, options, byGoal }: Wanted): Generator<{ proposal: Found }, Found | undefined, boolean> {
-  return byGoal ? goalSlices(byGoal, { workItems, done, options }) : betterProgrammeJob(workItems, { done }, options);
-}
-
-function* goalSlices(
-  { goal, from, ...what }: NonNullable<Wanted['byGoal']>,
-  { workItems, done, options }: Pick<Wanted, 'workItems' | 'done' | 'options'>,
-): Generator<{ proposal: Found }, Found, boolean> {
-  const slices = betterByGoal(goal, from, done, { workItems, options, ...what });
-  let shown: Found | undefined;
-  const found = ({ programme, figure, bound }: ReturnType<typeof slices.next>['value']): Found => {
-    if (shown?.programme !== programme)
-      shown = {
-        ...{ programme, lowerBoundMs: options.nowMs, isProven: figure <= bound, isImpossible: false, clash: [] },
-        byGoal: { goal, figure, bound },
-      };
-    return shown;
-  };
-  let next = slices.next(false);
-  while (!next.done) next = slices.next(yield { proposal: found(next.value) });
-  return found(next.value);
+  if (!byGoal) return betterProgrammeJob(workItems, { done }, options);
+  const { goal, from, ...what } = byGoal;
+  return foundByGoal(goal, from, done, { workItems, options, ...what });
 }

@@ -1,5 +1,5 @@
-import type { Goal, GoalSetting, PlacingOptions, WorkItem } from '@caulkhorn/core/planning';
-import type { Programme, Proposal } from '@caulkhorn/core/programme';
+import type { Found, Goal, GoalSetting, PlacingOptions, WorkItem } from '@caulkhorn/core/planning';
+import type { Programme } from '@caulkhorn/core/programme';
 import type { SiteState } from '@caulkhorn/core/site-log';
 
 /** What is looked for where it is not the earliest end, and from where. */
@@ -7,9 +7,6 @@ export interface ByGoal extends Pick<GoalSetting, 'taken' | 'people' | 'labourMi
   goal: Exclude<Goal, 'finish'>;
   from: Programme;
 }
-
-/** What was found; by a goal with what it comes to, and what none can come below. */
-export type Found = Proposal & { byGoal?: { goal: Goal; figure: number; bound: number } };
 
 export type ToProposal =
   | {

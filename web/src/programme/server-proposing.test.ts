@@ -12,6 +12,7 @@ const asked = {
     ['b', { startMs: 5, isPinned: false }],
   ]),
   limitMs: 4500,
+  goal: 'finish' as const,
 };
 
 let told: Search[];
@@ -41,6 +42,13 @@ test('asks with what is pinned, and tells how far it is until it is over', async
     [false, 1, proposal],
   ]);
   expect(get).toHaveBeenCalledTimes(2);
+});
+
+test('another goal than the end is asked for by name', async () => {
+  get.mockResolvedValue({ state: 'done', share: 1, proposal });
+  proposing.start({ ...asked, goal: 'cost' });
+  await looks(2);
+  expect(post).toHaveBeenCalledWith('/job/programme-searches', expect.objectContaining({ goal: 'cost' }));
 });
 
 test('stopped, the server is told, and what it had is shown', async () => {

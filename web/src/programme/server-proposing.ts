@@ -1,5 +1,5 @@
 import type { ProgrammeSearchAnswer } from '@caulkhorn/contract';
-import type { PlacingOptions } from '@caulkhorn/core/planning';
+import type { Goal, PlacingOptions } from '@caulkhorn/core/planning';
 import { api } from '../shared/api';
 import { NO_SEARCH, type Search } from './proposing';
 
@@ -8,6 +8,7 @@ const LOOK_MS = 1000;
 export interface AskedOfServer {
   pins: NonNullable<PlacingOptions['kept']>;
   limitMs: number;
+  goal: Goal;
 }
 
 /** Has a better programme looked for by the server, and looks how far it is; what is asked last counts. */
@@ -21,7 +22,7 @@ export class ServerProposing {
     private readonly onChange: (search: Search) => void,
   ) {}
 
-  start({ pins, limitMs }: AskedOfServer): void {
+  start({ pins, limitMs, goal }: AskedOfServer): void {
     const ticket = ++this.ticket;
     this.searchId = undefined;
     this.tell({ ...NO_SEARCH, isOn: true });
@@ -29,6 +30,7 @@ export class ServerProposing {
     const body = {
       pins: pinned.map(([workItemId, { startMs }]) => ({ workItemId, startsAt: new Date(startMs).toISOString() })),
       limitS: Math.ceil(limitMs / 1000),
+      ...(goal === 'finish' ? {} : { goal }),
     };
     void this.follow(ticket, body);
   }

@@ -3,6 +3,7 @@ import {
   GoalFigures,
   type OtherCoat,
   type PlacingOptions,
+  type ProgrammeFigures,
   USUAL_CREW,
   type WorkItem,
   asKeptThen,
@@ -15,12 +16,12 @@ import type { WorkWeek } from '@caulkhorn/core/jobs';
 import type { Programme } from '@caulkhorn/core/programme';
 import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import type { SiteState } from '@caulkhorn/core/site-log';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v4 } from 'uuid';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
-import { Placing } from '../job/placing';
-import { type Draft, NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withMoved, withPerson, withPinned } from './draft';
+import { type Placed, Placing } from '../job/placing';
+import { type Draft, NO_DRAFT, draftStarts, isEmpty, isPinnedIn, withHandsMoves, withMoved, withPerson, withPinned } from './draft';
 import { type ByGoal, NO_SEARCH, Proposing, type Search } from './proposing';
 import { ServerProposing } from './server-proposing';
 import { trueNowIso } from '../shared/true-clock';
@@ -63,26 +64,30 @@ export function useBoard() {
   };
   // where the work has become another meanwhile, what was changed counts for what stands now
   const draft = useMemo(() => begun && (isOf(begun.of, workItems) ? begun : { ...begun, of: stands }), [begun, workItems, stands]);
-  const drafted = useDrafted(draft, { workItems, done: site.done, placedBy, kept });
   // what a hand has pinned holds for the search too
   const pins = useMemo(() => (draft ? draftStarts(draft.of, kept, draft.changes) : kept), [draft, kept]);
-  const beside = draft ? (drafted ?? draft.of) : stands;
+  const beside = useDrafted(draft, { workItems, done: site.done, placedBy, pins });
   const aim = useAim(beside);
   const found = useFound({ isWanted: canPlan, workItems, done: site.done, placedBy, pins, byGoal: aim.byGoal });
 
+  const [before] = model.keptProgrammes ?? [];
+  const people = useMemo(() => new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person])), [before]);
+  const changes = draft?.changes ?? NO_DRAFT;
+  const { people: given } = changes;
+  const personOf = useCallback((id: string) => (given.has(id) ? given.get(id) : people.get(id)), [given, people]);
+  const figuresOf = useMemo(() => figuresOnce(workItems, { ...placedBy, personOf }), [workItems, placedBy, personOf]);
   const proposed = found.search.proposal?.programme ?? null;
   const byGoal = found.search.proposal?.byGoal;
   const isBetter = useMemo(() => {
     if (!proposed) return false;
     if (byGoal) return aim.figureOf !== undefined && byGoal.figure < aim.figureOf(beside);
-    const [now, then] = [programmeFigures(beside, workItems, placedBy), programmeFigures(proposed, workItems, placedBy)];
+    const [now, then] = [figuresOf(beside), figuresOf(proposed)];
     const worthMs = kept.size > 0 ? WORTH_TOLD_MS : WORTH_MS;
     return then.missed < now.missed || (then.missed === now.missed && (now.endMs ?? Infinity) - (then.endMs ?? Infinity) >= worthMs);
-  }, [proposed, beside, workItems, placedBy, kept, byGoal, aim]);
+  }, [proposed, beside, figuresOf, kept, byGoal, aim]);
   const isFound = isFoundShown && isBetter;
   const view = isFound ? 'found' : draft ? 'draft' : 'stands';
   const shown = isFound ? proposed! : beside;
-  const changes = draft?.changes ?? NO_DRAFT;
 
   const change = (next: (changes: Draft) => Draft) => {
     showFound(false);
@@ -90,13 +95,9 @@ export function useBoard() {
     const changed = next(from.changes);
     setDraft(isEmpty(changed) ? null : { ...from, changes: changed });
   };
-  const [before] = model.keptProgrammes ?? [];
   const earlier = comparedAt === null ? undefined : before?.earlier?.[comparedAt];
   // what is shown is held beside what stands, or beside what was kept then
   const against = earlier ? asKeptThen(shown, earlier) : view === 'stands' ? undefined : stands;
-  const people = useMemo(() => new Map(before?.starts.map(({ workItemId, person }) => [workItemId, person])), [before]);
-  const personOf = (id: string) => (changes.people.has(id) ? changes.people.get(id) : people.get(id));
-  const figuresOf = (programme: Programme) => programmeFigures(programme, workItems, { ...placedBy, personOf });
   const leave = () => {
     setDraft(null);
     showFound(false);
@@ -144,6 +145,16 @@ export function useBoard() {
       putHead({ ...model.job, week });
       keep(programme);
     },
+  };
+}
+
+/** The figures of programmes; several places of a page ask for those of one. */
+function figuresOnce(workItems: readonly WorkItem[], options: Parameters<typeof programmeFigures>[2]) {
+  const known = new WeakMap<Programme, ProgrammeFigures>();
+  return (programme: Programme): ProgrammeFigures => {
+    const figures = known.get(programme) ?? programmeFigures(programme, workItems, options);
+    known.set(programme, figures);
+    return figures;
   };
 }
 
@@ -205,13 +216,13 @@ function useFound({
   const start = () => {
     setSearched(workItems);
     const limitMs = isLarge ? LARGE_SEARCH_MS : SEARCH_MS;
-    const by = byGoal ? { byGoal: byGoal() } : {};
+    const by: { byGoal?: ByGoal } = byGoal ? { byGoal: byGoal() } : {};
     const here = () => proposing.start({ workItems, done, options: { ...placedBy, kept: pins }, limitMs, ...by });
     remote.current?.close();
-    if (!isThere || byGoal) return here();
+    if (!isThere) return here();
     // what the server cannot is done here
     remote.current = new ServerProposing(path, (found) => (found.hasFailed ? here() : setSearch(found)));
-    remote.current.start({ pins, limitMs });
+    remote.current.start({ pins, limitMs, goal: by.byGoal?.goal ?? 'finish' });
   };
   const { wallsC, week, timeZone, closed } = placedBy;
   useEffect(() => {
@@ -239,25 +250,31 @@ function useFound({
   return { search: isForThis ? search : NO_SEARCH, again: start, stop };
 }
 
-/** The programme by what was changed by hand, placed by a worker; undefined until it comes. */
+/** The programme by what was changed by hand, placed by a worker; until it is, what stood before with the hand's own moves. */
 function useDrafted(
   draft: Drafting | null,
-  { workItems, done, placedBy, kept }: Wanted & { kept: NonNullable<PlacingOptions['kept']> },
-): Programme | undefined {
-  const [drafted, setDrafted] = useState<{ of: Programme; programme: Programme; workItems: readonly WorkItem[] }>();
+  { workItems, done, placedBy, pins }: Wanted & { pins: NonNullable<PlacingOptions['kept']> },
+): Programme {
+  const { programme: stands } = usePlanning();
+  const [drafted, setDrafted] = useState<Placed & { of: Programme }>();
   const placing = useRef<Placing | undefined>(undefined);
-  const changed = useRef<Programme | undefined>(undefined);
+  // what comes back is told by what it was placed by
+  const asked = useRef(new WeakMap<typeof pins, Programme>());
   useEffect(() => () => placing.current?.close(), []);
   useEffect(() => {
     if (!draft) return;
-    changed.current = draft.of;
+    asked.current.set(pins, draft.of);
     placing.current ??= new Placing(
       () => new Worker(new URL('../job/programme.worker.ts', import.meta.url), { type: 'module' }),
-      ({ programme, workItems: placed }) => setDrafted({ of: changed.current!, programme, workItems: placed }),
+      // the hand that goes on comes first
+      (placed) => startTransition(() => setDrafted({ of: asked.current.get(placed.placedBy.kept!)!, ...placed })),
       () => setDrafted(undefined),
     );
-    const starts = draftStarts(draft.of, kept, draft.changes);
-    placing.current.want({ workItems, done, options: { ...placedBy, wallsC: placedBy.wallsC ?? new Map(), kept: starts } });
-  }, [draft, workItems, done, placedBy, kept]);
-  return drafted && drafted.of === draft?.of && drafted.workItems === workItems ? drafted.programme : undefined;
+    placing.current.want({ workItems, done, options: { ...placedBy, wallsC: placedBy.wallsC ?? new Map(), kept: pins } });
+  }, [draft, workItems, done, placedBy, pins]);
+  return useMemo(() => {
+    if (!draft) return stands;
+    const last = drafted && drafted.of === draft.of && drafted.workItems === workItems ? drafted : undefined;
+    return last?.placedBy.kept === pins ? last.programme : withHandsMoves(last?.programme ?? draft.of, draft.changes);
+  }, [draft, drafted, workItems, pins, stands]);
 }

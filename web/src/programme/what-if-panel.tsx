@@ -1,5 +1,7 @@
 import { HEATED_C, type ProgrammeFigures, labourMinor, otherCoats, workInZones } from '@caulkhorn/core/planning';
+import { weekOf } from '@caulkhorn/core/programme';
 import { DAY_MS } from '@caulkhorn/core/quantities';
+import { isEqual } from 'es-toolkit';
 import { Loader } from 'lucide-react';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
@@ -9,6 +11,7 @@ import { useUnits } from '../shared/preferences';
 import { dayAndTime, hoursMinutes } from '../shared/times';
 import { Button } from '../shared/ui/button';
 import { CloseButton } from '../shared/ui/close-button';
+import { HeatingCost } from './heating-cost';
 import type { Board } from './use-board';
 import { type Answer, useWhatIf } from './use-what-if';
 
@@ -23,8 +26,9 @@ export function WhatIf({ board }: { board: Board }) {
   const start = () => {
     const kept = new Map([...(placedBy.kept ?? [])].filter(([, { isPinned }]) => isPinned));
     const given = { workItems: board.workItems, options: { ...placedBy, kept }, people: conditions.people };
+    const work = { model, junctions: plan.junctions, house, conditions };
     const inStrips = (countOf: ReadonlyMap<string, number>) => {
-      const workItems = workInZones({ faces: model.faces, plans: plan.faces, house, conditions, holds: model.job.holds ?? [] }, countOf);
+      const workItems = workInZones({ ...work, plans: plan.faces }, countOf);
       return { workItems, closed: optionsFor(workItems).closed };
     };
     const begunOn = new Set(board.workItems.flatMap(({ id, faceId }) => (site.done.has(id) ? [faceId] : [])));
@@ -33,7 +37,7 @@ export function WhatIf({ board }: { board: Board }) {
       const coats = otherCoats({ model, plan, house, conditions, nowMs, isBegun: (faceId) => begunOn.has(faceId) });
       if (coats.size === 0) return undefined;
       const plans = plan.faces.map((face) => coats.get(face.faceId)?.plan ?? face);
-      const workItems = workInZones({ faces: model.faces, plans, house, conditions, holds: model.job.holds ?? [] }, new Map());
+      const workItems = workInZones({ ...work, plans }, new Map());
       return { workItems, coats, closed: optionsFor(workItems, plans).closed };
     };
     ask({ ...given, inStrips, withOtherCoats, isBegun: (id) => site.done.has(id) }, site.done);
@@ -55,6 +59,7 @@ export function WhatIf({ board }: { board: Board }) {
       warm: formatQuantity(HEATED_C, '°C', units),
       n: conditions.people + 1,
       faces: marksOf(given.strips ?? new Map()),
+      gangs: weekOf(given.options).gangs,
       machines: (given.machines ?? []).map((each) => t(`machine.${each}`)).join(', '),
       coats: model.faces.flatMap(({ id, mark }) => (given.coats?.has(id) ? [`${mark}: ${given.coats.get(id)!.coat.name}`] : [])).join(', '),
     });
@@ -98,7 +103,10 @@ export function WhatIf({ board }: { board: Board }) {
               const { id, figures, programme, given } = answer;
               return (
                 <tr key={id} className={`border-t border-rule ${figures && isBetter(found ?? now, figures) ? 'bg-water-soft' : ''}`}>
-                  <th scope="row">{nameOf(answer)}</th>
+                  <th scope="row">
+                    {nameOf(answer)}
+                    {id === 'warmer' && figures?.endMs != null ? <HeatingCost toC={HEATED_C} untilMs={figures.endMs} /> : null}
+                  </th>
                   {figures ? (
                     <Cells figures={figures} beside={now} timeZone={timeZone} money={money(figures, given.people)} />
                   ) : (
@@ -107,7 +115,7 @@ export function WhatIf({ board }: { board: Board }) {
                     </td>
                   )}
                   <td>
-                    {board.canPlan && programme && given.options.week !== placedBy.week ? (
+                    {board.canPlan && programme && !isEqual(given.options.week, placedBy.week) ? (
                       <Button
                         size="small"
                         className="max-[719px]:h-14"
@@ -116,7 +124,7 @@ export function WhatIf({ board }: { board: Board }) {
                           leave();
                         }}
                       >
-                        {t('what-if.take')}
+                        {t(id === 'second-gang' ? 'what-if.take-gang' : 'what-if.take')}
                       </Button>
                     ) : null}
                     {board.canPlan && programme && given.strips ? (

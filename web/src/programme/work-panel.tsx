@@ -1,8 +1,9 @@
 import { ChevronLeft, ChevronRight, Pin, PinOff } from 'lucide-react';
 import type { Skill } from '@caulkhorn/core/jobs';
-import type { HousePerson } from '@caulkhorn/core/planning';
+import { type HousePerson, machineFrom } from '@caulkhorn/core/planning';
 import { DAY_MS } from '@caulkhorn/core/quantities';
-import { parts, useJob } from '../job/job-context';
+import { StripsField, isLaidInStrips } from '../build-up/strips-field';
+import { parts, useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
@@ -26,6 +27,7 @@ const STEPS_MIN = [-60, -15, 15, 60] as const;
 /** The chosen piece of work: when, in which window, how much, who; moved by buttons where a hand cannot draw it. */
 export function WorkPanel({ board, id, choose, close }: { board: Board; id: string; choose(id: string): void; close(): void }) {
   const { model } = useJob(parts('model'));
+  const { site } = usePlanning();
   const units = useUnits();
   const house = useHouse();
   const now = useNow(30_000);
@@ -41,6 +43,12 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
   const person = board.personOf(id);
   const lacks = (item.skills ?? []).filter((skill) => isLacking(skill, person, known));
   const closed = onceEach(board.placedBy.closed?.get(id) ?? []).filter(({ fromMs, toMs }) => toMs > now && fromMs < task.endMs + DAY_MS);
+  const itemOf = new Map(board.workItems.map((each) => [each.id, each]));
+  const dryer = machineFrom(item, board.shown.tasks, itemOf);
+  // a face of which coating has begun stays as it is
+  const coats = board.workItems.filter((each) => each.faceId === item.faceId && isLaidInStrips(each));
+  const isWhole = isLaidInStrips(item) && coats.every((each) => !site.done.has(each.id));
+  const buildUp = isWhole ? model.buildUps.find(({ faceId }) => faceId === item.faceId) : undefined;
   const onFace = board.shown.tasks.filter(({ chain }) => chain === task.chain);
   const place = onFace.indexOf(task);
   const rows: [string, string][] = [
@@ -50,6 +58,14 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
           [
             t('programme.window'),
             `${dayAndTime(task.window.opensMs, timeZone)} – ${task.window.closesMs === null ? t('board.no-latest') : dayAndTime(task.window.closesMs, timeZone)}`,
+          ] as [string, string],
+        ]
+      : []),
+    ...(dryer
+      ? [
+          [
+            t('board.dryer-from'),
+            t('board.until-then', { work: itemName(itemOf.get(dryer.id)!, model), time: timeNear(dryer.endMs, now, timeZone) }),
           ] as [string, string],
         ]
       : []),
@@ -149,6 +165,11 @@ export function WorkPanel({ board, id, choose, close }: { board: Board; id: stri
               ))}
             </datalist>
           </div>
+          {buildUp ? (
+            <div className="w-44">
+              <StripsField buildUp={buildUp} />
+            </div>
+          ) : null}
         </div>
       ) : null}
       <CloseButton onClick={close} />

@@ -20,6 +20,8 @@ test('while nothing has changed the very same answer is given, and nothing is re
   expect(asked[0]!.headers.get('if-none-match')).toBeNull();
   expect(await api.getAgain('/job')).toBe(first);
   expect(asked[1]!.headers.get('if-none-match')).toBe('W/"a"');
+  // Fetch standard, HTTP-network-or-cache fetch: without one of its own such a request is sent with `Cache-Control: no-cache`
+  expect(asked[1]!.headers.get('cache-control')).toBe('max-age=0');
   expect(await api.getAgain('/job')).toEqual({ n: 2 });
 });
 

@@ -53,7 +53,8 @@ async function request<T>(method: string, path: string, { body, signal, again = 
       headers:
         body === undefined
           ? before
-            ? { 'if-none-match': before.tag }
+            ? // some browsers would add `no-cache` to it, and then the server says it all again
+              { 'if-none-match': before.tag, 'cache-control': 'max-age=0' }
             : {}
           : { 'content-type': isFile ? 'application/octet-stream' : 'application/json' },
       body: body === undefined ? undefined : isFile || typeof body === 'string' ? body : JSON.stringify(body),

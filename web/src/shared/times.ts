@@ -68,6 +68,10 @@ export function hourOfDay(hour: number, tag?: string): string {
   return timeOfDay(Date.UTC(1970, 0, 1, 0, hour * 60), 'UTC', tag);
 }
 
+/** Monday first, as a week is planned; 0 is Sunday. */
+export const WEEK_DAYS = [1, 2, 3, 4, 5, 6, 0] as const;
+export const HALF_HOURS: readonly number[] = Array.from({ length: 48 }, (_, i) => i / 2);
+
 /** All zones that this browser knows, with the one in use and UTC, which some leave out. */
 export function timeZones(inUse: string): string[] {
   return [...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', inUse])].sort();

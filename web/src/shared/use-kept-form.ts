@@ -35,13 +35,17 @@ export function useKeptForm<T extends FieldValues>(key: string, defaults: T): Ke
     return unsubscribe;
   }, [form, storageKey]);
   const showIssues = (issues: readonly Issue[], prefix = '') => {
+    const said = new Map<FieldPath<T>, string[]>();
     for (const found of issues) {
       const path = prefix && found.path.startsWith(`${prefix}.`) ? found.path.slice(prefix.length + 1) : found.path;
       const name = Object.keys(defaults).find(
         (field) => path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}[`) || path.startsWith(`${field}.`),
       );
-      form.setError((name ?? 'root') as FieldPath<T>, { message: faultText(found) });
+      const place = (name ?? 'root') as FieldPath<T>;
+      said.set(place, [...(said.get(place) ?? []), faultText(found)]);
     }
+    // several of one place are all told
+    for (const [place, texts] of said) form.setError(place, { message: [...new Set(texts)].join(' ') });
   };
   return {
     ...form,

@@ -152,7 +152,7 @@ export function ItemList({ editable, beside, whole = false }: ItemListProps) {
 function FaceRow({ face, count }: { face: Face; count: number }) {
   return (
     <>
-      <b className="w-5 shrink-0">{face.mark}</b>
+      <b className="min-w-5 shrink-0">{face.mark}</b>
       <span className="min-w-0 flex-1 truncate" title={face.name}>
         {face.name}
       </span>
@@ -166,7 +166,7 @@ function FeatureRow({ feature }: { feature: Feature }) {
   const seen = featureSeen(feature);
   return (
     <>
-      <b className={`w-8 shrink-0 ${isRunning ? 'text-iron' : ''}`}>{feature.mark}</b>
+      <b className={`min-w-8 shrink-0 ${isRunning ? 'text-iron' : ''}`}>{feature.mark}</b>
       <span className="min-w-0 flex-1 truncate text-[13px]" title={seen}>
         {seen}
       </span>

@@ -11,6 +11,7 @@ import { Button } from '../shared/ui/button';
 import { TextField } from '../shared/ui/field';
 import { FormFoot } from '../shared/ui/form-foot';
 import { useKeptForm } from '../shared/use-kept-form';
+import { RescuePlan } from './rescue-plan';
 
 const NO_AIR = { oxygenPct: '', lelPct: '', h2sPpm: '', coPpm: '' };
 
@@ -23,6 +24,7 @@ export function ConfinedWatch({ spaceId, now }: { spaceId: string; now: number }
   return (
     <section aria-label={t('confined.title', { room })} className="flex flex-col gap-2.5 border-2 border-iron px-3 py-2.5">
       <h3 className="font-semibold">{t('confined.title', { room })}</h3>
+      <RescuePlan rescue={state.rescue} spaceId={spaceId} now={now} />
       <Air state={state} now={now} timeZone={model.job.timeZone} />
       {can('log') ? <AirForm spaceId={spaceId} /> : null}
       <Inside state={state} spaceId={spaceId} now={now} />
@@ -96,18 +98,18 @@ function AirForm({ spaceId }: { spaceId: string }) {
 }
 
 /** Each who is inside, with one press for coming out; and who goes in next, with who stays outside. */
-function Inside({ state: { gas, inside }, spaceId, now }: { state: ConfinedState; spaceId: string; now: number }) {
+function Inside({ state: { gas, rescue, inside }, spaceId, now }: { state: ConfinedState; spaceId: string; now: number }) {
   const { log, can, session } = useJob(parts('log', 'can', 'session'));
   const form = useKeptForm(`inside ${spaceId}`, { name: session.name, watcher: '' });
   const faults = form.formState.errors;
   const { clearErrors } = form;
-  // what was against it may have been the air
-  useEffect(() => clearErrors(), [gas?.at, clearErrors]);
+  // what was against it may have been the air, or that nobody had said how to bring him out
+  useEffect(() => clearErrors(), [gas?.at, rescue?.at, clearErrors]);
   const goIn = form.handleSubmit(({ name, watcher }) => {
     const body: EntryBody = { kind: 'inside', spaceId, went: 'in', name: name.trim(), watcher: watcher.trim() };
     const occurredAt = trueNowIso();
     const shape = checkShape<object>(InsideBodyDto, { ...body, watcher: watcher.trim() || undefined });
-    const issues = [...(shape.ok ? [] : shape.issues), ...checkEntry(body, occurredAt, { gas, path: '' })];
+    const issues = [...(shape.ok ? [] : shape.issues), ...checkEntry(body, occurredAt, { gas, rescue, path: '' })];
     if (inside.some((each) => each.name.toLowerCase() === name.trim().toLowerCase())) issues.push({ code: 'inside-already', path: 'name' });
     if (issues.length > 0) return form.showIssues(issues);
     log(body, occurredAt);

@@ -52,9 +52,10 @@ export function EntryText({
             .join(' ')}
         </span>
       ) : null}
+      {body.kind === 'rescue' ? ` · ${t('log.rescue', { out: body.out, call: body.call })}` : ''}
       {body.kind === 'inside' ? ` · ${t(`log.went-${body.went}`, { name: body.name, watcher: body.watcher ?? '' })}` : ''}
       {body.kind === 'talk' ? ` · ${t('log.heard-by', { names: body.heard.join(', ') })}` : ''}
-      {body.kind === 'diary' ? `, ${body.day}: ${body.word}` : ''}
+      {body.kind === 'diary' ? `, ${[`${body.day}: ${body.word}`, ...diaryParts(body)].join(' ')}` : ''}
       {body.kind === 'alone' ? ` · ${t(`log.alone.${body.state}`, { n: body.everyMin ?? 0 })}` : ''}
       {body.kind === 'photo' ? ` · ${t(`work-photos.short.${body.of}`)}` : ''}
       {body.kind === 'test' ? ` · ${tOf(`test.${body.testId}`)}` : ''}
@@ -65,6 +66,8 @@ export function EntryText({
         ? ` · ${[t(`visit.why.${body.why}`), t(`visit.wet.${body.wet}`), ...body.found.map((by) => t(`voided.${by}`))].join(' · ')}`
         : ''}
       {body.kind === 'unsign' ? ` · ${body.reason}` : ''}
+      {body.kind === 'hot' ? ` · ${body.of === 'out' ? t('hot.was-out') : formatQuantity(body.kettleC!, '°C', units)}` : ''}
+      {body.kind === 'look' ? ` · ${t(body.isRight ? 'log.look-right' : 'log.look-wrong', { look: t(`look.name.${body.look}`) })}` : ''}
       {body.kind === 'round' ? ` · ${t(`log.how.${body.how}`)}` : ''}
       {body.kind === 'film' ? ` · ${filmText(body, (mm) => formatQuantity(mm, 'mm', units))}` : ''}
       {'batchNumber' in body && body.batchNumber ? ` · ${t('log.batch', { batch: body.batchNumber })}` : ''}
@@ -107,3 +110,8 @@ function filmText({ readings }: Extract<EntryBody, { kind: 'film' }>, mm: (value
   const values = readings.map(({ wetMm }) => wetMm);
   return t('log.film-read', { n: readings.length, least: mm(Math.min(...values)), most: mm(Math.max(...values)) });
 }
+
+const diaryParts = ({ visitors, delays }: Extract<LogEntry['body'], { kind: 'diary' }>): string[] => [
+  ...(visitors ? [`${t('diary.visitors')}: ${visitors}`] : []),
+  ...(delays ? [`${t('diary.delays')}: ${delays}`] : []),
+];

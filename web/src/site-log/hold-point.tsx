@@ -12,6 +12,7 @@ import { useKeptForm } from '../shared/use-kept-form';
 import { WorkPhotos } from './work-photos';
 import { trueNowIso } from '../shared/true-clock';
 
+const HandOver = lazy(() => import('./hand-over').then((m) => ({ default: m.HandOver })));
 const GuestLook = lazy(() => import('./guest-look').then((m) => ({ default: m.GuestLook })));
 
 /** Whether a hold point stands before a piece of work by the plan that was released, and nobody has let it go: the server asks the same. */
@@ -81,6 +82,9 @@ export function HoldPoint({ item }: { item: WorkItem }) {
           {t('hold.guest')}
         </Button>
       ) : null}
+      <Suspense>
+        <HandOver />
+      </Suspense>
       {isGuest ? (
         <Suspense fallback={<div className="h-40" />}>
           <GuestLook

@@ -34,6 +34,9 @@ test('newest first; by face, where a pail goes with what it was mixed for; by pe
   expect(ids(filterLog(all, { kind: 'film' }))).toEqual(['e3']);
   expect(ids(filterLog(all, { day: '2026-05-21' }))).toEqual(['e5', 'e4', 'e3']);
   expect(ids(filterLog(all, { personId: 'p', day: '2026-05-21' }))).toEqual(['e5', 'e3']);
+  // a start against its sheet, with its reason
+  expect(ids(filterLog(all, { isTrouble: true }))).toEqual(['e0']);
+  expect(ids(filterLog(all, { isTrouble: false }))).toHaveLength(6);
 });
 
 test('as a table each entry is one line, with what was read, and no formula runs', () => {

@@ -1,3 +1,4 @@
+import { isTrouble } from '@caulkhorn/core/proof';
 import type { EntryBody, LogEntry } from '@caulkhorn/core/site-log';
 import type { ShownLine } from '../job/log-lines';
 
@@ -7,6 +8,7 @@ export interface LogFilter {
   personId?: string;
   kind?: EntryBody['kind'];
   /** YYYY-MM-DD in the job's zone */ day?: string;
+  /** only what was done against a limit, refused, put right or thrown away */ isTrouble?: boolean;
 }
 
 /** A line with what it is asked by, worked out once for a whole log. */
@@ -43,12 +45,16 @@ export function indexLog(
     .sort((a, b) => b.writtenMs - a.writtenMs);
 }
 
-export function filterLog(lines: readonly IndexedLine[], { faceId, personId, kind, day }: LogFilter): IndexedLine[] {
+export function filterLog(
+  lines: readonly IndexedLine[],
+  { faceId, personId, kind, day, isTrouble: isTroubleOnly }: LogFilter,
+): IndexedLine[] {
   return lines.filter(
     ({ line: { entry }, ...each }) =>
       (faceId === undefined || each.faceId === faceId) &&
       (personId === undefined || entry.personId === personId) &&
       (kind === undefined || entry.body.kind === kind) &&
-      (day === undefined || each.day === day),
+      (day === undefined || each.day === day) &&
+      (!isTroubleOnly || isTrouble(entry)),
   );
 }

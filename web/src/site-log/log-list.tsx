@@ -1,5 +1,6 @@
 import '../messages/later';
 import { type EntryBody, type LogEntry, timeMarks } from '@caulkhorn/core/site-log';
+import { isTrouble } from '@caulkhorn/core/proof';
 import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { t } from '../messages/t';
@@ -34,6 +35,7 @@ export function LogList({ faceId }: { faceId?: string }) {
   }, [lines, items, timeZone]);
   const superseded = useMemo(() => new Set(lines.flatMap(({ entry }) => (entry.supersedes ? [entry.supersedes] : []))), [lines]);
   const wanted = useMemo(() => filterLog(indexed, { ...filter, ...(faceId ? { faceId } : {}) }), [indexed, filter, faceId]);
+  const troubles = useMemo(() => lines.filter(({ entry }) => isTrouble(entry)).length, [lines]);
   const item = correcting && 'workItemId' in correcting.body ? items.get(correcting.body.workItemId) : undefined;
   if (lines.length === 0) return <p className="text-soft">{t('log.empty')}</p>;
   const save = (type: 'csv' | 'json') => {
@@ -63,6 +65,15 @@ export function LogList({ faceId }: { faceId?: string }) {
             value={filter.day}
             choose={(day) => setFilter({ ...filter, day })}
           />
+          <label className="flex min-h-9 items-center gap-1.5 text-[13px] max-[719px]:min-h-14">
+            <input
+              type="checkbox"
+              className="size-4 accent-[var(--water)]"
+              checked={filter.isTrouble ?? false}
+              onChange={({ target }) => setFilter({ ...filter, isTrouble: target.checked })}
+            />
+            {t('log.trouble-only', { n: troubles })}
+          </label>
           {(['csv', 'json'] as const).map((type) => (
             <Button key={type} size="small" className="max-[719px]:h-14" onClick={() => save(type)}>
               <Download size={14} aria-hidden /> {t(`log.as-${type}`)}

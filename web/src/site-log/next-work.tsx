@@ -10,6 +10,7 @@ import {
 } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import { HOUR_MS, MINUTE_MS } from '@caulkhorn/core/quantities';
+import { Suspense, lazy } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -36,6 +37,8 @@ import { BeginPail } from './pails';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
 import { WorkPhotos } from './work-photos';
+
+const DetailNow = lazy(() => import('./detail-now').then((m) => ({ default: m.DetailNow })));
 
 /** The piece of work that is on or comes next on a face: its window, what to wet, what to mix, which way to brush, and one button. */
 export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem; now: number }) {
@@ -98,6 +101,11 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
       {material && !isMissed && !(isStart && isHeld) ? (
         <Batch item={item} product={material.product} kg={material.amount} temperatureC={temperatureC} />
       ) : null}
+      {item.targetId === undefined ? null : (
+        <Suspense fallback={<div className="h-40" />}>
+          <DetailNow item={item} />
+        </Suspense>
+      )}
       {item.step === 'coat-2' && isCrosswise ? <Crosswise /> : null}
       {item.step === 'prepare' && facePlan ? <PrepareCard plan={facePlan} /> : null}
       {item.targetId === undefined && item.step !== 'prepare' && facePlan?.family ? (

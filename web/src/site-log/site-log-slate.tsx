@@ -15,6 +15,8 @@ import { stepName } from '../words/item-name';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
 import { ClockNotice } from './clock-notice';
+import { CoatLooks, FreshCoats } from './coat-looks';
+import { HotWatch } from './hot-watch';
 import { IncidentNotes } from './incident-notes';
 import { LogList } from './log-list';
 import { LoneWatch } from './lone-watch';
@@ -79,7 +81,10 @@ export function SiteLogSlate() {
     <>
       <ClockNotice />
       <FoundSince />
+      <HotWatch />
       <RunningPails />
+      <CoatLooks />
+      <FreshCoats />
       <TestsDue />
       <OtherWork next={next} chosen={chosen} now={now} />
       {can('log') ? <TalkBeforeWork now={now} item={chosen?.item} at="head" /> : null}

@@ -39,7 +39,7 @@ export function GapsPanel() {
               className="flex min-h-9 w-full items-center gap-2 text-left hover:bg-sunk max-[719px]:min-h-14"
               onClick={() => select(selected)}
             >
-              <b className="w-9 shrink-0">{mark}</b>
+              <b className="min-w-9 shrink-0">{mark}</b>
               <span className="min-w-0 flex-1">{tOf(`gap.${gap.code}`, gap.values)}</span>
               <ChevronRight size={15} aria-hidden className="shrink-0 text-soft" />
             </button>

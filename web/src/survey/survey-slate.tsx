@@ -68,9 +68,11 @@ export function SurveySlate() {
             <PhotosPanel key={feature.id} faceId={on.id} featureId={feature.id} editable={editable} />
           </div>
         </div>
-        <Suspense>{MAY_BE_STRUCTURAL.has(feature.kind) ? <StructureSigns feature={feature} editable={editable} /> : null}</Suspense>
-        {editable ? <CopyAlong key={`copy ${feature.id}`} feature={feature} face={on} /> : null}
-        <Suspense>{DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}</Suspense>
+        <Suspense>
+          {MAY_BE_STRUCTURAL.has(feature.kind) ? <StructureSigns feature={feature} editable={editable} /> : null}
+          {editable ? <CopyAlong key={`copy ${feature.id}`} feature={feature} face={on} /> : null}
+          {DAMP_KINDS.has(feature.kind) ? <DiagnosisPanel face={on} place={feature} editable={editable} /> : null}
+        </Suspense>
       </>
     );
   }
@@ -78,17 +80,18 @@ export function SurveySlate() {
     return (
       <>
         <FaceFacts face={face} />
+        {/* all at once: what comes late would push what stands below from under a finger */}
         <Suspense>
           <FaceCare face={face} />
+          {editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}
+          <PhotosPanel key={face.id} faceId={face.id} editable={editable} />
+          <ReadingsPanel key={`readings ${face.id}`} face={face} editable={editable} />
+          {editable ? (
+            <Button className="mt-4" onClick={() => select(null)}>
+              <Plus size={16} /> {t('new-face.another')}
+            </Button>
+          ) : null}
         </Suspense>
-        <Suspense>{editable ? <FaceForm key={`${face.id} ${units}`} face={face} /> : null}</Suspense>
-        <PhotosPanel key={face.id} faceId={face.id} editable={editable} />
-        <ReadingsPanel key={`readings ${face.id}`} face={face} editable={editable} />
-        {editable ? (
-          <Button className="mt-4" onClick={() => select(null)}>
-            <Plus size={16} /> {t('new-face.another')}
-          </Button>
-        ) : null}
       </>
     );
   return (

@@ -1,6 +1,7 @@
 import type { ClosedHours } from '@caulkhorn/core/planning';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
 import { t } from '../messages/t';
+import { hourOfDay, weekdayName } from '../shared/times';
 import { breachText } from './breach-text';
 
 /** Why nobody can be at a piece of work: "the injection pump is at Kelp House". */
@@ -14,6 +15,15 @@ export function closingText({ because }: Pick<ClosedHours, 'because'>, units: Un
       return t('closing.material', { product: because.product, n: because.days });
     case 'person-off':
       return t('closing.person-off', { person: because.person });
+    case 'person-hours': {
+      const { days, fromHour, hours } = because.week;
+      return t('closing.person-hours', {
+        person: because.person,
+        days: days.map((day) => weekdayName(day)).join(', '),
+        from: hourOfDay(fromHour),
+        to: hourOfDay(fromHour + hours),
+      });
+    }
     case 'person-away':
       return t('closing.person-away', { person: because.person, jobs: because.jobs.join(', ') });
     case 'weather':

@@ -13,7 +13,7 @@ const steps = (id: string, what = 'coat') =>
   ).join(' ');
 
 test.each<[string, string, string, RegExp]>([
-  ['the kettle, hour by hour', 'hulvane-cauldron', 'coat', /2\.5 h before.*191.*218.*260.*288.*75 %.*every hour/],
+  ['the kettle, half hour by half hour', 'hulvane-cauldron', 'coat', /2\.5 h before.*191.*218.*260.*288.*75 %.*every half hour/],
   ['a pass that is thinned', 'osmere-shed', 'thinned', /clean water, 1 to 2\. Only this first pass/],
   ['its coats are not', 'osmere-shed', 'coat', /Nothing goes into it/],
   ['the water that a grade may take', 'osmere-mole', 'coat', /0\.13\sL of clean water.*no longer than 1\smin/],

@@ -33,6 +33,8 @@ export const HOUSE = {
   'yard.card-lapsed': 'ran out on {day}',
   'yard.card-add': 'Add the card',
   'yard.remove-card': 'Take the card away: {card}',
+  'yard.own-hours': 'Works fewer hours than the crew',
+  'yard.hours-of': 'When {name} works',
   'yard.off': 'Days off',
   'yard.off-add': 'A day off more',
   'yard.off-take': 'Add',

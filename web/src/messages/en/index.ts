@@ -7,6 +7,7 @@ import { MEASURING } from './measuring';
 import { SITE } from './site';
 import { SURVEY } from './survey';
 import { WORK } from './work';
+import { YARD } from './yard';
 
 /** What a screen may say before anything has been planned. The rest is in `later.ts`. */
 export const EN = {
@@ -15,6 +16,7 @@ export const EN = {
   ...MEASURING,
   ...SITE,
   ...WORK,
+  ...YARD,
   ...ISSUES,
   ...CALCULATOR_WORDS,
   ...CALCULATOR_FIELDS,

@@ -1,11 +1,17 @@
 import { ACCOUNT } from './account';
 import { BUILD_UP } from './build-up';
+import { CARE } from './care';
+import { MATERIALS } from './materials';
+import { COAT_LOOKS } from './coat-looks';
 import { CREW } from './crew';
 import { DETAILS } from './details';
 import { DIAGNOSIS } from './diagnosis';
 import { DOSSIER } from './dossier';
+import { DRAWERS } from './drawers';
 import { FIGURES } from './figures';
 import { GATE } from './gate';
+import { HOT_WORK } from './hot-work';
+import { RESCUE } from './rescue';
 import { HOUSE } from './house';
 import { PLATES } from './plates';
 import { PROOF } from './proof';
@@ -19,11 +25,17 @@ import { VISITS } from './visits';
 /** Words that come with the plan: what is chosen, made, bought and kept. */
 export const LATER = {
   ...ACCOUNT,
+  ...DRAWERS,
   ...HOUSE,
+  ...HOT_WORK,
+  ...RESCUE,
+  ...COAT_LOOKS,
   ...FIGURES,
   ...SITE_LOG,
   ...STORES,
   ...BUILD_UP,
+  ...CARE,
+  ...MATERIALS,
   ...CREW,
   ...SYSTEMS,
   ...DETAILS,

@@ -1,0 +1,21 @@
+/** Amounts, packs and what they cost. */
+export const MATERIALS = {
+  'materials.none': 'Choose a build-up for a face, and its materials stand here.',
+  'materials.take-off': 'Take-off',
+  'materials.where': 'Where',
+  'materials.what': 'For',
+  'materials.product': 'Product',
+  'materials.packs': 'Packs at least cost',
+  'materials.needed': '{amount} needed',
+  'materials.surplus': '{amount} left over, worth {worth}',
+  'materials.amount': 'Amount',
+  'materials.by-measure': '{product} is counted in {measure}.',
+  'materials.part.take-off': 'Take-off',
+  'materials.part.order': 'Order',
+  'materials.part.cards': 'Mixing cards',
+  'materials.part.cost': 'Cost',
+  'materials.total': 'In all',
+  'materials.cards': 'Mixing cards, one a piece of work, crew of {people}',
+  'materials.litres-to-kg': '{product} takes {rate} kg of powder for each litre filled.',
+  'materials.invented': 'Products and prices in this catalogue are invented; the sheet of what you buy decides.',
+} as const;
