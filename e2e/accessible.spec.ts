@@ -29,7 +29,7 @@ const SIZES = [
 
 for (const [size, viewport] of SIZES)
   test(`nothing in the way, by day and in the dark, ${size}: every page and lens`, async ({ page }) => {
-    test.setTimeout(400_000);
+    test.setTimeout(600_000);
     await page.setViewportSize(viewport);
     const found: string[] = [];
     const look = async (where: string) => {
@@ -56,7 +56,7 @@ for (const [size, viewport] of SIZES)
       ...['catalogue', 'stores', 'yard', 'rates', 'figures', 'schools', 'people'].map((part) => `/o/${o}/house/${part}`),
       ...tests,
       ...(await plateOf(page, o, loft.j)),
-      ...['/account', '/bench', '/bench/film', '/glossary', '/join', '/sign', '/plate/none'],
+      ...['/account', '/bench', '/bench/film', '/glossary', '/enrol', '/join', '/sign', '/plate/none'],
     ];
     for (const path of paths) {
       await page.goto(path);

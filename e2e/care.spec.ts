@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { addFace, allSent, choose, goTo, makeJob, signIn, slate, writeLog } from './support.js';
 
 test('a confined space: said on the face, released, ticked on the phone, and only then started', async ({ page, browser }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(200_000);
   await signIn(page);
   await makeJob(page, `Valve pit ${Date.now()}`);
   await addFace(page, { mark: 'A', name: 'Pit wall', length: '3', height: '2', foot: '-3' });
@@ -76,6 +76,16 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     await confined.getByLabel('Who stays outside').fill('Bo Falk');
     await confined.getByRole('button', { name: 'Goes in now' }).tap();
     await expect(confined).toContainText('The air was not read here in the last half hour');
+    // nor before it is said how he would be brought out
+    await expect(confined).toContainText('How somebody is brought out was not said here in this shift');
+    const rescue = confined.getByRole('region', { name: 'If somebody in there is down' });
+    await rescue.getByLabel('Who is called').fill('112, gate B of the yard');
+    await rescue.getByRole('button', { name: 'It stands ready: write it down' }).tap();
+    await expect(rescue.getByLabel('How he is brought out')).toHaveAttribute('aria-invalid', 'true');
+    await rescue.getByLabel('How he is brought out').fill('Winch over the hatch, line on each harness');
+    await rescue.getByRole('button', { name: 'It stands ready: write it down' }).tap();
+    await expect(rescue).toContainText('Called: 112, gate B of the yard');
+    await expect(confined).not.toContainText('How somebody is brought out was not said here');
     const read = async (oxygen: string) => {
       for (const [gas, figure] of [
         ['Oxygen', oxygen],
@@ -127,6 +137,10 @@ test('a confined space: said on the face, released, ticked on the phone, and onl
     await expect(alone).toHaveCount(0);
 
     await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
+    const rescued = phone.getByRole('listitem').filter({ hasText: 'Rescue from First room' });
+    await expect(rescued).toContainText('called: 112, gate B of the yard');
+    // the newest twelve first
+    await phone.getByRole('button', { name: 'Show 1 more of 13' }).tap();
     await expect(phone.getByText('Seen to before work,')).toBeVisible();
     await expect(phone.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
     await context.close();

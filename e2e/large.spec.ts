@@ -14,6 +14,18 @@ test('a job of a thousand faces: the sheet comes first, the plan after it, and a
   await page.goto(`/o${path.replace('/organisations', '')}/jobs/${jobId}/survey`);
   await page.waitForFunction(() => performance.getEntriesByName('sheet-picture').length > 0);
   await expect(page.getByRole('navigation', { name: 'Steps of the work' }).getByRole('link', { name: /^Survey 2000/ })).toBeVisible();
+  // a long mark does not lie over what it names
+  for (const gap of [page.getByRole('button', { name: /^K1\d{3}/ }).first(), row(page, /^W1\b/)]) await expect(gap).toBeVisible();
+  const lies = await page.locator('b', { hasText: /^(K1\d{3}|W\d+)$/ }).evaluateAll(
+    (marks) =>
+      marks.filter((mark) => {
+        const range = document.createRange();
+        range.selectNodeContents(mark);
+        const beside = mark.nextElementSibling?.getBoundingClientRect();
+        return beside !== undefined && range.getBoundingClientRect().right > beside.left;
+      }).length,
+  );
+  expect(lies).toBe(0);
   await page.getByPlaceholder('Find in the list').fill('Wall 999');
   await choose(page, /Wall 999/);
   await expect(slate(page)).toContainText('Junctions');

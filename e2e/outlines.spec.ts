@@ -1,5 +1,5 @@
 import { type Locator, type Page, expect, test } from '@playwright/test';
-import { allSent, choose, makeJob, row, signIn, slate } from './support.js';
+import { allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
 
 /** The pad shows 7 m by 4.5 m from (−0.5, −0.5) until something larger is drawn. */
 async function on(pad: Locator, u: number, v: number) {
@@ -155,4 +155,19 @@ test('a gable, its window and a room are drawn by pointing; what would hang in t
     await expect(slate(page)).toContainText('Features: 1, readings: 0');
     await allSent(page);
   });
+});
+
+test('nothing on the page of a face moves under a finger while its form is still on its way', async ({ page }) => {
+  await page.route(/\/assets\/face-(form|care)-/, async (route) => {
+    await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  await signIn(page);
+  await openJob(page, 'Ropewalk');
+  await choose(page, /^A\b/);
+  const another = slate(page).getByRole('button', { name: 'Add another face' });
+  await another.waitFor();
+  const before = (await another.boundingBox())!.y;
+  await page.waitForTimeout(2500);
+  expect(Math.abs((await another.boundingBox())!.y - before)).toBeLessThanOrEqual(2);
 });

@@ -1,7 +1,7 @@
 import { type Locator, type Page, expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
 import { readFile } from 'node:fs/promises';
-import { allSent, goTo, openJob, signIn } from './support';
+import { allSent, copyOfHarbourWorks, goTo, openJob, signIn } from './support';
 
 const board = (page: Page) => page.getByRole('region', { name: /hours along/ });
 /** Work that is still to do, by its time: the first that lies on the board. */
@@ -42,6 +42,8 @@ test('work is moved by keys and by hand, given to a person, kept for all, and ta
   await page.mouse.down();
   await page.mouse.move(box.x + 40, box.y + box.height / 2, { steps: 5 });
   await page.mouse.move(box.x + 90, box.y + box.height / 2, { steps: 5 });
+  // the bar is at the hand while it is still held, to the quarter of an hour
+  expect((await bar.boundingBox())!.x).toBeGreaterThan(box.x + 60);
   await page.mouse.up();
   await expect(page.getByText(/^Changed, not kept yet/)).toBeVisible();
   await expect.poll(() => startOf(page)).not.toBe(before);
@@ -121,12 +123,45 @@ test('what if: each question is worked out before it is told, and other hours ca
   const answers = page.getByRole('region', { name: 'What if' });
   await expect(answers.getByRole('status')).toBeHidden({ timeout: 40_000 });
   await expect(answers.getByRole('row', { name: /as it stands/ })).toContainText('€');
+  // nobody told the air of its rooms
+  await expect(answers.getByRole('row', { name: /every wall is heated/ })).toContainText('is not reckoned: tell their air under Weather.');
   const everyDay = answers.getByRole('row', { name: /every day is worked/ });
   await expect(everyDay).toContainText(/\d:\d\d/);
   await everyDay.getByRole('button', { name: 'Work these hours' }).click();
   await expect(page.getByText(/^As kept by Ines Varrow/)).toBeVisible();
   await expect(page.getByText(/^Sun, Mon, Tue, Wed, Thu, Fri, Sat,/)).toBeVisible();
   await expect(answers).toBeHidden();
+  // once the hours are the job's own, only what asks for others offers any
+  await allSent(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'What if …' }).click();
+  await expect(answers.getByRole('status')).toBeHidden({ timeout: 40_000 });
+  await expect(answers.getByRole('row', { name: /each day is two hours longer/ }).getByRole('button')).toHaveText('Work these hours');
+  for (const name of [/every wall is heated/, /people work together/])
+    await expect(answers.getByRole('row', { name }).getByRole('button', { name: 'Work these hours' })).toHaveCount(0);
+});
+
+test('two gangs and a pause: each gang has its line, and the day sheet says whose work it is', async ({ page }) => {
+  await signIn(page);
+  await page.goto(`${await copyOfHarbourWorks(page, 'Quay by two gangs')}/programme`);
+  await expect(board(page)).toBeVisible();
+  await expect(page.getByText(/07:00 to 17:00, one crew\./)).toBeVisible();
+  await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+  const settings = page.getByRole('dialog', { name: 'Name and settings' });
+  await settings.getByLabel('Gangs side by side').selectOption('2');
+  await settings.getByLabel('Pause from').selectOption('12');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/07:00 to 17:00, 2 gangs side by side\./)).toBeVisible();
+  await expect(page.getByText('Pause 12:00 to 12:30.')).toBeVisible();
+  // who is where stands under the faces
+  await board(page)
+    .getByLabel('Hours and faces')
+    .evaluate((element) => element.scrollTo(0, element.scrollHeight));
+  for (const name of ['Gang 1', 'Gang 2']) await expect(board(page).getByTitle(name, { exact: true })).toBeAttached();
+  await page.reload();
+  await expect(page.getByText(/2 gangs side by side\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Table' }).click();
+  await expect(page.getByRole('cell', { name: 'Gang 2' }).first()).toBeVisible();
 });
 
 test('the sheet of a day: for the crew, what, where, how much, from which batch, with its cautions', async ({ page }) => {

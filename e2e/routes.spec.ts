@@ -31,6 +31,7 @@ const ROUTES: readonly Route[] = [
   { path: '/join#spent', shows: /^An invitation$/ },
   { path: '/sign#spent', shows: /^A dossier to sign$/ },
   { path: '/plate/none', shows: /^Treated against water$/ },
+  { path: '/enrol#spent', shows: /^Make this device yours$/ },
   { path: '/reset#spent', shows: /^Set a new password$/ },
 ];
 

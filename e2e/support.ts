@@ -126,6 +126,22 @@ export async function releasedCopy(page: Page, name: string, hold?: string): Pro
 /** Where the server answers for a job's page. */
 export const apiPath = (path: string) => path.replace('/o/', '/organisations/');
 
+/** A copy of a job whose plan has been released, and that plan. */
+export async function released(page: Page, of: string, name: string): Promise<{ path: string; latest: ReleasedRevision }> {
+  const path = await copyOf(page, of, name);
+  await page.goto(`${path}/programme`);
+  await page.getByRole('button', { name: /^Release plan \d+ to the site/ }).click();
+  await expect(page.getByText(/^Plan \d+ was released/)).toBeVisible();
+  const { latest } = (await (await page.request.get(`/api${apiPath(path)}/plan`)).json()) as { latest: ReleasedRevision };
+  return { path, latest };
+}
+
+export interface ReleasedRevision {
+  id: string;
+  workItems: { id: string; faceId: string; step: string; targetId?: string; machines?: string[] }[];
+  decided: { faces: { faceId: string; family?: string }[] };
+}
+
 /** Writes into a job's log as a second device of whoever is signed in would. */
 export async function writeLog(page: Page, path: string, bodies: readonly EntryBody[], minutesAgo = 1): Promise<void> {
   const session = (await (await page.request.get('/api/session')).json()) as { personId: string; name: string };

@@ -76,7 +76,7 @@ test('a job is renamed, given its hours, copied, archived, brought back and dele
   const settings = page.getByRole('dialog', { name: 'Name and settings' });
   await settings.getByLabel('Name of the job').fill(`${name}, east`);
   await settings.getByLabel('Sat', { exact: true }).uncheck();
-  await settings.getByLabel('From').selectOption('06:30');
+  await settings.getByLabel('From', { exact: true }).selectOption('06:30');
   await settings.getByLabel('Hours a day (h)').fill('25');
   await settings.getByLabel('Datum').click();
   await expect(settings).toContainText('Not saved yet');

@@ -46,10 +46,17 @@ test('who works here, what he has learned and when he is off is kept; a programm
   await page.getByLabel('Name', { exact: true }).fill('Bo Falk');
   await page.getByRole('button', { name: 'Add somebody' }).click();
   const bo = page.getByRole('listitem').filter({ hasText: 'Bo Falk' });
-  await bo.getByRole('checkbox', { name: 'spraying' }).check();
+  await bo.getByRole('checkbox', { name: 'spraying' }).click();
   await bo.getByLabel('A day off more').fill('2027-02-01');
   await bo.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(bo.getByText('1 Feb 2027')).toBeVisible();
+  // it stands once it has been given to be sent, a blink after the press
+  await bo.getByRole('checkbox', { name: 'Works fewer hours than the crew' }).click();
+  await bo.getByRole('checkbox', { name: 'Fri' }).click();
+  await expect(bo.getByRole('checkbox', { name: 'Fri' })).not.toBeChecked();
+  await bo.getByLabel('From').selectOption('9');
+  await bo.getByLabel('Hours a day').fill('4');
+  await page.keyboard.press('Tab');
   await bo.getByText('Cards: 0').click();
   await bo.getByLabel('Trained for', { exact: true }).selectOption('spraying');
   await bo.getByLabel('Number on the card').fill('SP-77');
@@ -63,6 +70,8 @@ test('who works here, what he has learned and when he is off is kept; a programm
   await page.reload();
   await expect(bo.getByRole('checkbox', { name: 'spraying' })).toBeChecked();
   await expect(bo.getByLabel('blasting')).not.toBeChecked();
+  await expect(bo.getByLabel('Hours a day')).toHaveValue('4');
+  await expect(bo.getByRole('checkbox', { name: 'Fri' })).not.toBeChecked();
   await expect(page.getByText('Constitution day')).toBeVisible();
   await page.getByLabel(/A calendar/).setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('nothing') });
   await expect(page.getByText('No day was found in it.')).toBeVisible();
@@ -193,9 +202,34 @@ test('a face is coated in strips: each is a piece of work of its own, with its p
       .getByRole('button', { name: /A · coat 1, strip 3 of 3/ })
       .first(),
   ).toBeAttached();
+  // and on the board, where somebody sees that it takes too long; what is laid on a detail is not cut
+  const whole = () =>
+    board(page)
+      .getByRole('button', { name: /^B · coat 1/ })
+      .first();
+  await whole().click();
+  await expect(panel(page).getByRole('heading', { name: /B · coat 1$/ })).toBeVisible();
+  await panel(page).getByLabel('Coated', { exact: true }).selectOption({ label: 'in 2 strips, left to right' });
+  await expect(panel(page).getByRole('heading', { name: 'B · coat 1, strip 1 of 2' })).toBeVisible();
+  await panel(page).getByLabel('Coated', { exact: true }).selectOption({ label: 'in one go' });
+  await expect(panel(page).getByRole('heading', { name: /B · coat 1$/ })).toBeVisible();
+  await board(page)
+    .getByRole('button', { name: /^B · prepare/ })
+    .first()
+    .click();
+  await expect(panel(page).getByRole('heading', { name: 'B · prepare' })).toBeVisible();
+  await expect(panel(page).getByLabel('Coated', { exact: true })).toHaveCount(0);
   await goTo(page, 'Build-up');
+  // the board has led to the other face
+  await choose(page, /^A\b/);
+  await expect(coated).toHaveValue('3');
   await coated.selectOption({ label: 'in one go' });
   await goTo(page, 'Programme');
+  await expect(
+    board(page)
+      .getByRole('button', { name: /^A · coat 1, (?!strip)/ })
+      .first(),
+  ).toBeAttached();
   await expect(board(page).getByRole('button', { name: /strip/ })).toHaveCount(0);
 });
 

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { type Page, expect, test } from '@playwright/test';
 import { jobs, signIn, workOn } from './support';
 
@@ -128,8 +129,27 @@ test('a day’s diary by itself from the log: who, what, in which air; closed by
   }).toPass({ timeout: 60_000 });
   await expect(page.getByRole('region', { name: 'People' })).toContainText(/Tomas Brekkan (09|10):00 to \d\d:\d\d/);
   await page.getByLabel(/^What the log does not say/).fill('Two hours lost: the lift was out.');
+  await page.getByLabel('Visitors: who came, and why').fill('The client, to see the pit');
   await page.getByRole('button', { name: 'Close the day with this' }).tap();
-  await expect(page.getByRole('region', { name: 'Word of the day' })).toContainText(/Two hours lost: the lift was out\.\s*Tomas Brekkan,/);
+  await expect(page.getByRole('region', { name: 'Word of the day' })).toContainText(
+    /Two hours lost: the lift was out\.\s*Visitors: The client, to see the pit\s*Tomas Brekkan,/,
+  );
+  // sent on by whatever the phone sends with, and saved where it has nothing: as it is on paper, without the form
+  await expect(page.getByRole('button', { name: /^(Send it on|Save as text)$/ })).toBeVisible();
+  await page.evaluate(() =>
+    Object.assign(navigator, { share: (data: ShareData) => Promise.resolve(Object.assign(window, { sharedData: data })) }),
+  );
+  await page.getByRole('button', { name: /^(Send it on|Save as text)$/ }).tap();
+  const sharedData = await page.evaluate(() => (window as unknown as { sharedData: ShareData }).sharedData);
+  expect(sharedData.title).toMatch(/^Diary, /);
+  expect(sharedData.text).toContain('Two hours lost: the lift was out.');
+  expect(sharedData.text).not.toContain('Close the day with this');
+  await page.evaluate(() => Object.assign(navigator, { share: undefined }));
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^(Send it on|Save as text)$/ }).tap(),
+  ]);
+  expect(await readFile(await file.path(), 'utf8')).toBe(sharedData.text);
   await page.goto(`${page.url().split('?')[0]}?day=2026-02-31`);
   await expect(page.getByRole('alert')).toContainText('There is no such day');
 });

@@ -11,12 +11,7 @@ const SECONDS = 6;
 /** @param {{ url: string, cookie: string, organisationId: string, jobId: string, largeJobId: string, takeOffJobId: string }} bench */
 export async function benchBrowser({ url, cookie, organisationId, jobId, largeJobId, takeOffJobId }) {
   const browser = await chromium.launch(CHROMIUM);
-  const [name = '', value = ''] = cookie.split('=');
-  const fresh = async () => {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-    await context.addCookies([{ name, value, url }]);
-    return context.newPage();
-  };
+  const fresh = freshPages(browser, { url, cookie });
   const sheetOf = (/** @type {string} */ id) => `${url}/o/${organisationId}/jobs/${id}/survey`;
 
   const seconds = [];
@@ -69,6 +64,19 @@ export async function benchBrowser({ url, cookie, organisationId, jobId, largeJo
     tableMissed < MISSED_AIM_PCT,
   );
   await browser.close();
+}
+
+/**
+ * Makes pages of somebody who is signed in, each with nothing kept from the one before.
+ * @param {import('@playwright/test').Browser} browser @param {{ url: string, cookie: string }} signedIn
+ */
+export function freshPages(browser, { url, cookie }) {
+  const [name = '', value = ''] = cookie.split('=');
+  return async () => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    await context.addCookies([{ name, value, url }]);
+    return context.newPage();
+  };
 }
 
 /**
@@ -136,7 +144,7 @@ export async function missedFrames(page) {
 }
 
 /** @param {import('@playwright/test').Page} page */
-function countFrames(page) {
+export function countFrames(page) {
   return page.evaluate(() => {
     const count = { frames: 0, from: performance.now() };
     Object.assign(window, { frameCount: count });
@@ -149,7 +157,7 @@ function countFrames(page) {
 }
 
 /** Share of 60 frames a second that did not come, %. @param {import('@playwright/test').Page} page */
-function missed(page) {
+export function missed(page) {
   return page.evaluate(() => {
     const { frames, from } = /** @type {{ frameCount: { frames: number, from: number } }} */ (/** @type {unknown} */ (window)).frameCount;
     const wanted = ((performance.now() - from) / 1000) * 60;

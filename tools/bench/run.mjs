@@ -11,6 +11,7 @@ build();
 dataFolder();
 const { benchBacklog } = await import('./backlog.mjs');
 const { benchApiRead } = await import('./api-read.mjs');
+const { benchBoard } = await import('./board.mjs');
 const { benchBrowser } = await import('./browser.mjs');
 const { jobOfSize } = await import('./jobs.mjs');
 const { benchPdf } = await import('./pdf.mjs');
@@ -65,6 +66,7 @@ try {
   await benchSurvey({ url, databaseUrl, cookie, organisationId, manyFacesId, manyFeaturesId });
   const takeOffJobId = await load(coated(jobOfSize(50, 5000)));
   await benchBrowser({ url, cookie, organisationId, jobId, largeJobId, takeOffJobId });
+  await benchBoard({ url, cookie, organisationId, load });
   await benchPhone({ url, cookie, organisationId });
   await benchBacklog({ url, cookie, organisationId });
   await benchPdf({ url, cookie, organisationId, load });

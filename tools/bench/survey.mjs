@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { chromium } from '@playwright/test';
 import pg from 'pg';
 import { CHROMIUM } from '../lib/chromium.mjs';
-import { missedFrames } from './browser.mjs';
+import { freshPages, missedFrames } from './browser.mjs';
 import { percentile, report } from './stats.mjs';
 
 const OPEN_AIM_S = 1.5;
@@ -17,12 +17,7 @@ const MISSED_AIM_PCT = 5;
 /** @param {Bench} bench */
 export async function benchSurvey(bench) {
   const browser = await chromium.launch(CHROMIUM);
-  const [name = '', value = ''] = bench.cookie.split('=');
-  const fresh = async () => {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-    await context.addCookies([{ name, value, url: bench.url }]);
-    return context.newPage();
-  };
+  const fresh = freshPages(browser, bench);
   const empty = await fresh();
   await empty.setContent('<body style="margin:0"><div style="width:1280px;height:800px"></div></body>');
   const emptyMissed = await missedFrames(empty);
