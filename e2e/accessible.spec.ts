@@ -29,7 +29,7 @@ const SIZES = [
 
 for (const [size, viewport] of SIZES)
   test(`nothing in the way, by day and in the dark, ${size}: every page and lens`, async ({ page }) => {
-    test.setTimeout(600_000);
+    test.setTimeout(1_200_000);
     await page.setViewportSize(viewport);
     const found: string[] = [];
     const look = async (where: string) => {
@@ -83,7 +83,6 @@ const JOB_DIALOGS: readonly [name: string, open: (page: Page) => Promise<void>][
 
 for (const theme of ['light', 'dark'] as const)
   test(`nothing in the way, ${theme}: dialogs; the focus goes in, and back to where it came from`, async ({ page }) => {
-    test.setTimeout(180_000);
     await page.emulateMedia({ colorScheme: theme });
     await signIn(page);
     const found: string[] = [];

@@ -64,7 +64,6 @@ async function signedIn(url: string) {
 }
 
 test('a backup brings everything to a fresh cluster: the server starts on it, and its jobs, log and key are the same', async () => {
-  test.setTimeout(240_000);
   const from = new Cluster(folder('from'), { durable: false });
   const to = new Cluster(folder('to'), { durable: false });
   const file = join(tmpdir(), `caulkhorn-backup-${process.pid}.tar`);

@@ -124,7 +124,7 @@ test('a bundle read back is the same job with its pictures, byte for byte; an al
   await expect(page.getByRole('dialog')).toContainText('This is no bundle');
 
   await bring('whole.zip', zip);
-  await expect(page).toHaveURL(/\/survey$/, { timeout: 30_000 });
+  await expect(page).toHaveURL(/\/survey$/);
   const copy = new URL(page.url()).pathname.replace('/survey', '');
   expect(copy).not.toBe(path);
   const kept = await page.request.get(`/api${apiPath(copy)}/photos/${photoId}/image`);
@@ -149,7 +149,7 @@ test('a bundle read back is the same job with its pictures, byte for byte; an al
 
   // brought in without its pictures, they are brought in afterwards
   await bring('job.json', files['job.json']!);
-  await expect(page).toHaveURL(/\/survey$/, { timeout: 30_000 });
+  await expect(page).toHaveURL(/\/survey$/);
   const bare = new URL(page.url()).pathname.replace('/survey', '');
   expect((await page.request.get(`/api${apiPath(bare)}/photos/${photoId}/image`)).status()).toBe(404);
   await goTo(page, 'Handover');

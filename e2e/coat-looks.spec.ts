@@ -39,6 +39,6 @@ test('a coat is looked at an hour after it was laid: what is not right is told, 
     ((await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[]).flatMap(({ entry: { body } }) =>
       body.kind === 'look' ? [body.isRight] : [],
     );
-  await expect.poll(looks, { timeout: 20_000 }).toEqual([false, true]);
+  await expect.poll(looks).toEqual([false, true]);
   await phone.context().close();
 });

@@ -8,7 +8,7 @@ test('what was planned stands beside what it took; a rate that the log teaches i
   await page.getByRole('link', { name: 'Planned and taken' }).click();
   const table = page.getByRole('region', { name: 'Planned and taken' });
   await expect(table.getByRole('row', { name: /^Crystalline slurry/ })).toContainText('%');
-  await expect(page.getByText(/^All \d+ jobs are looked at/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/^All \d+ jobs are looked at/)).toBeVisible();
   await expect(table.locator('svg.recharts-surface').first()).toBeVisible();
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]);
   const csv = await readFile(await file.path(), 'utf8');

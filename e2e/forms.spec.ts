@@ -97,7 +97,7 @@ test('a session that has ended asks for the password and comes back to the same 
   await goTo(page, 'Site log');
   await page.getByRole('textbox', { name: 'Note' }).last().fill('half a sen');
   await context.clearCookies();
-  await expect(page.getByLabel('Password')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByLabel('Password')).toBeVisible();
   await page.getByLabel('E-mail').fill('apprentice@hollin.example');
   await page.getByLabel('Password').fill('wet-edge-always');
   await page.getByRole('button', { name: 'Sign in' }).click();

@@ -32,7 +32,7 @@ test('a hold point: who did the work does not let it go, the inspector refuses i
   await expect(held).toContainText('You did work on this face: somebody else looks it over.');
   await expect(held.getByRole('button', { name: 'I have looked: let it go' })).toHaveCount(0);
   await expect(work(foreman).getByRole('button', { name: 'Start coat 1' })).toBeHidden();
-  await expect(foreman.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+  await expect(foreman.getByText('not sent yet')).toHaveCount(0);
 
   const inspector = await phoneOf(browser, 'inspector@hollin.example', `${path}/site-log`);
   const asked = work(inspector).getByRole('region', { name: /^Hold: the face as it was made ready/ });
@@ -41,7 +41,7 @@ test('a hold point: who did the work does not let it go, the inspector refuses i
   await asked.getByLabel('What is wrong, if it is refused').fill('dust in the corner');
   await asked.getByRole('button', { name: 'Refuse it' }).tap();
   await expect(asked).toContainText(/Refused by Odile Marsk on .*: dust in the corner/);
-  await expect(held).toContainText('dust in the corner', { timeout: 20_000 });
+  await expect(held).toContainText('dust in the corner');
   // it goes back as work
   await held.getByRole('button', { name: 'It is put right' }).tap();
   await expect(held.getByText('This is needed.')).toBeVisible();
@@ -49,10 +49,10 @@ test('a hold point: who did the work does not let it go, the inspector refuses i
   await held.getByRole('button', { name: 'It is put right' }).tap();
   await expect(held).toContainText(/Put right by Tomas Brekkan on .*: vacuumed the corner/);
   await expect(held.getByRole('button', { name: 'It is put right' })).toBeHidden();
-  await expect(asked).toContainText('vacuumed the corner', { timeout: 20_000 });
+  await expect(asked).toContainText('vacuumed the corner');
   await asked.getByRole('button', { name: 'I have looked: let it go' }).tap();
   await expect(work(inspector)).toContainText(/Let go by Odile Marsk/);
-  await expect(work(foreman).getByRole('button', { name: 'Start coat 1' })).toBeVisible({ timeout: 20_000 });
+  await expect(work(foreman).getByRole('button', { name: 'Start coat 1' })).toBeVisible();
   // what stays open polls on beside every test that follows
   await Promise.all([foreman, inspector].map((each) => each.context().close()));
 });

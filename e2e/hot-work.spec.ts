@@ -38,11 +38,11 @@ test('a kettle is on: it is read by the half hour, too hot is told; after it a f
   expect((await new AxeBuilder({ page: phone }).include('section[aria-label^="Hot work"]').analyze()).violations).toEqual([]);
   const log = async () => (await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[];
   const hotEntries = async () => (await log()).flatMap(({ entry: { body } }) => (body.kind === 'hot' ? [body.kettleC ?? body.of] : []));
-  await expect.poll(hotEntries, { timeout: 20_000 }).toEqual([245, 204]);
+  await expect.poll(hotEntries).toEqual([245, 204]);
 
   await writeLog(page, path, [{ kind: 'finish', ...about }], 1);
   const over = hot.getByRole('button', { name: 'Nothing smoulders: the watch is over' });
-  await expect(hot).toContainText(/Fire watch until (\w+ )?\d\d:\d\d: somebody stays/, { timeout: 30_000 });
+  await expect(hot).toContainText(/Fire watch until (\w+ )?\d\d:\d\d: somebody stays/);
   await expect(over).toBeDisabled();
   // of another piece of work the hour is over
   const second = latest.workItems.filter(({ machines = [] }) => machines.includes('kettle'))[1]!;
@@ -50,9 +50,9 @@ test('a kettle is on: it is read by the half hour, too hot is told; after it a f
   await writeLog(page, path, [{ kind: 'start', ...other, conditions: AIR, breachReason: 'driven by a test' }], 200);
   await writeLog(page, path, [{ kind: 'finish', ...other }], 62);
   const ended = hot.filter({ hasText: 'The hour is over.' });
-  await expect(ended).toBeVisible({ timeout: 30_000 });
+  await expect(ended).toBeVisible();
   await ended.getByRole('button', { name: 'Nothing smoulders: the watch is over' }).tap();
   await expect(hot).toHaveCount(1);
-  await expect.poll(hotEntries, { timeout: 20_000 }).toEqual([245, 204, 'out']);
+  await expect.poll(hotEntries).toEqual([245, 204, 'out']);
   await phone.context().close();
 });

@@ -22,7 +22,6 @@ async function typeInto(page: Page, label: string | RegExp, text: string): Promi
 }
 
 test('a room is surveyed from nothing by keyboard alone', async ({ page }) => {
-  test.setTimeout(180_000);
   await page.goto('/');
   await typeInto(page, 'E-mail', 'planner@hollin.example');
   await typeInto(page, 'Password', PASSWORD);

@@ -160,9 +160,7 @@ async function start(folder: string, triesLeft = 2): Promise<Phone> {
   const args = [...CHROMIUM.args, '--headless=new', '--remote-debugging-port=0', `--user-data-dir=${folder}`];
   const browser = spawn(CHROMIUM.executablePath, args, { detached: true, stdio: 'ignore' });
   await expect.poll(() => existsSync(port) && readFileSync(port, 'utf8').includes('\n')).toBe(true);
-  const connected = await chromium
-    .connectOverCDP(`http://127.0.0.1:${readFileSync(port, 'utf8').split('\n')[0]}`, { timeout: 15_000 })
-    .catch(() => undefined);
+  const connected = await chromium.connectOverCDP(`http://127.0.0.1:${readFileSync(port, 'utf8').split('\n')[0]}`).catch(() => undefined);
   const phone = { browser, context: connected?.contexts()[0] as BrowserContext };
   if (phone.context) return phone;
   // a browser that hangs while it starts has not begun a life

@@ -66,7 +66,6 @@ async function wordsOfPeople(page: Page): Promise<Set<string>> {
 }
 
 test('in a made-up language nothing stays English, and nothing is cut off', async ({ page }) => {
-  test.setTimeout(240_000);
   await page.addInitScript(() => localStorage.setItem('caulkhorn-language', 'pseudo'));
   const left = new Map<string, string>();
   const cut: string[] = [];

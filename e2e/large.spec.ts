@@ -3,7 +3,6 @@ import { jobOfSize } from '../tools/bench/jobs.mjs';
 import { allSent, choose, goTo, row, signIn, slate } from './support.js';
 
 test('a job of a thousand faces: the sheet comes first, the plan after it, and all of it works', async ({ page }) => {
-  test.setTimeout(90_000);
   const faults: string[] = [];
   page.on('pageerror', (fault) => faults.push(fault.message));
   await signIn(page);

@@ -26,7 +26,7 @@ const give = async (page: Page, name: string, mimeType: string, buffer: Buffer) 
 
 /** The pages are kept only once the service worker says so. */
 async function keptOnDevice(page: Page): Promise<void> {
-  await expect(page.getByRole('status', { name: 'Without signal' })).toContainText('Opens without signal', { timeout: 60_000 });
+  await expect(page.getByRole('status', { name: 'Without signal' })).toContainText('Opens without signal');
 }
 
 async function goOffline(context: BrowserContext): Promise<void> {

@@ -19,7 +19,6 @@ const pull = async (page: Page, pad: Locator, from: [number, number], to: [numbe
 };
 
 test('a gable, its window and a room are drawn by pointing; what would hang in the air is refused', async ({ page }) => {
-  test.setTimeout(120_000);
   await signIn(page);
   await makeJob(page, `Boat shed ${Date.now()}`);
 

@@ -51,7 +51,7 @@ test('two people at the same feature: one wins, the other is told and keeps the 
   await two.unroute('**/api/organisations/*/jobs/*');
   await notice.getByRole('button', { name: 'Put mine over it' }).click();
   await expect(notice).toHaveCount(0);
-  await expect(one.getByRole('textbox', { name: 'Note' })).toHaveValue('seen by the foreman', { timeout: 15_000 });
+  await expect(one.getByRole('textbox', { name: 'Note' })).toHaveValue('seen by the foreman');
 
   // undo would now undo the other's work: it refuses, and says so
   await one.getByRole('button', { name: 'Undo' }).click();

@@ -23,7 +23,6 @@ async function counting(page: Page) {
 }
 
 test('a new room with two leaks, readings and a release, by few presses and keys', async ({ page }) => {
-  test.setTimeout(120_000);
   const { count, choose } = await counting(page);
   await signIn(page);
   await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();

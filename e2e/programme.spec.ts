@@ -19,7 +19,7 @@ async function openProgramme(page: Page): Promise<void> {
   await goTo(page, 'Programme');
   await expect(board(page)).toBeVisible();
   // what it finds is told beside what stands; it ends by itself
-  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible();
 }
 
 test('work is moved by keys and by hand, given to a person, kept for all, and taken back', async ({ page }) => {
@@ -121,7 +121,7 @@ test('what if: each question is worked out before it is told, and other hours ca
   await openProgramme(page);
   await page.getByRole('button', { name: 'What if …' }).click();
   const answers = page.getByRole('region', { name: 'What if' });
-  await expect(answers.getByRole('status')).toBeHidden({ timeout: 40_000 });
+  await expect(answers.getByRole('status')).toBeHidden();
   await expect(answers.getByRole('row', { name: /as it stands/ })).toContainText('€');
   // nobody told the air of its rooms
   await expect(answers.getByRole('row', { name: /every wall is heated/ })).toContainText('is not reckoned: tell their air under Weather.');
@@ -135,7 +135,7 @@ test('what if: each question is worked out before it is told, and other hours ca
   await allSent(page);
   await page.reload();
   await page.getByRole('button', { name: 'What if …' }).click();
-  await expect(answers.getByRole('status')).toBeHidden({ timeout: 40_000 });
+  await expect(answers.getByRole('status')).toBeHidden();
   await expect(answers.getByRole('row', { name: /each day is two hours longer/ }).getByRole('button')).toHaveText('Work these hours');
   for (const name of [/every wall is heated/, /people work together/])
     await expect(answers.getByRole('row', { name }).getByRole('button', { name: 'Work these hours' })).toHaveCount(0);

@@ -80,7 +80,7 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await writeLog(page, path, mended, 3 * DAY_MIN);
 
   // tested again, at the place alone
-  await expect(page.getByRole('heading', { name: 'Write down the test after mending' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Write down the test after mending' })).toBeVisible();
   await expect(page.getByLabel('Wall–floor to G')).toHaveCount(0);
   await page.getByLabel('K1 crack').selectOption('dry');
   await page.getByLabel('Water stood against it').selectOption('yes');
@@ -118,7 +118,7 @@ test('a wall is coated, drips, is mended, passes, and the dossier tells all of i
   await expect(signatures).toContainText('Ines Varrow, planner');
   await expect(signatures).toContainText('The record is as it was signed.');
   await writeLog(page, path, [{ kind: 'note', note: 'Somebody drilled beside it' }]);
-  await expect(signatures).toContainText('Written since, as an addendum: one entry.', { timeout: 20_000 });
+  await expect(signatures).toContainText('Written since, as an addendum: one entry.');
   await page.goto(`${path}/dossier`);
   await expect(page.getByRole('main')).toContainText('Written since, as an addendum: one entry.');
   await page.goto(`${path}/handover`);

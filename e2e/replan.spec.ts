@@ -38,15 +38,13 @@ test('looked for by another goal: what it comes to, what none can come below, an
   await signIn(page);
   await openJob(page, 'Harbour works');
   await goTo(page, 'Programme');
-  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible();
   await page.getByLabel('Look for').selectOption({ label: 'the least cost' });
-  await expect(page.getByText(/€.* for people and what is left in packs; none comes to less than €/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/€.* for people and what is left in packs; none comes to less than €/)).toBeVisible();
   const offer = page.getByRole('status').filter({ hasText: /^Found: €.* instead of €/ });
   await offer.getByRole('button', { name: 'Show it' }).click();
   await expect(page.getByText(/^Shown: what was found/)).toBeVisible();
   await page.getByRole('button', { name: 'Leave it as it stands' }).click();
   await page.getByLabel('Look for').selectOption({ label: 'the fewest rounds out of hours' });
-  await expect(page.getByText(/rounds out of hours(: none comes to less, proven|; none comes to less than \d)/)).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(page.getByText(/rounds out of hours(: none comes to less, proven|; none comes to less than \d)/)).toBeVisible();
 });

@@ -44,7 +44,6 @@ async function stands(page: Page, { shows, role = 'heading' }: Route): Promise<v
 }
 
 test('every address opens directly, and again when it is loaded anew', async ({ page }) => {
-  test.setTimeout(300_000);
   await signIn(page);
   const { o, j, f } = await addresses(page);
   for (const route of ROUTES)

@@ -22,7 +22,6 @@ test('a shared tablet: enrolled by a code, opened by each one’s PIN, what wait
   page,
   browser,
 }) => {
-  test.setTimeout(150_000);
   await signIn(page);
   const path = await releasedCopy(page, 'Quay, one tablet', 'before the first layer goes on');
   const log = async () => (await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[];
@@ -105,7 +104,7 @@ test('a shared tablet: enrolled by a code, opened by each one’s PIN, what wait
     await tablet.goto('/');
     await tablet.getByRole('button', { name: 'Sign out' }).tap();
     await openAs(tablet, FOREMAN);
-    await expect.poll(async () => (await log()).map(({ entry }) => entry.personName), { timeout: 20_000 }).toEqual([FOREMAN.name]);
+    await expect.poll(async () => (await log()).map(({ entry }) => entry.personName)).toEqual([FOREMAN.name]);
   });
 
   await test.step('who did the work does not let it go; the inspector does, on the same tablet, by her own PIN', async () => {
@@ -115,7 +114,7 @@ test('a shared tablet: enrolled by a code, opened by each one’s PIN, what wait
     const finish = work(tablet).getByRole('button', { name: 'Finish prepare' });
     await finish.tap();
     if (await finish.isVisible()) await finish.tap();
-    await expect(tablet.getByText('not sent yet')).toHaveCount(0, { timeout: 20_000 });
+    await expect(tablet.getByText('not sent yet')).toHaveCount(0);
     await work(tablet).getByRole('button', { name: 'Somebody else looks, on this device' }).tap();
     const dialog = tablet.getByRole('dialog', { name: 'Somebody else looks, on this device' });
     await expect(dialog.getByRole('button', { name: FOREMAN.name })).toHaveCount(0);

@@ -36,10 +36,10 @@ test('a client elsewhere is asked, opens the link with its code, reads, signs on
   await expect(client).toHaveURL(/\/dossier$/);
   const signatures = client.getByRole('region', { name: 'Signatures' });
   // what others wrote while it was read must be read as well
-  await expect(signatures.getByRole('checkbox')).toBeEnabled({ timeout: 20_000 });
+  await expect(signatures.getByRole('checkbox')).toBeEnabled();
   await signatures.getByRole('checkbox', { name: /sign it as client/ }).check();
   await signatures.getByRole('button', { name: 'Sign as client' }).click();
-  await expect(signatures.last()).toContainText('Nora Quill, Quill Moorings, client', { timeout: 20_000 });
+  await expect(signatures.last()).toContainText('Nora Quill, Quill Moorings, client');
   await expect(signatures.last()).toContainText('The record is as it was signed.');
   // it has no account, sees one job, and nothing of the house
   await client.goto('/account');

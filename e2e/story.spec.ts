@@ -7,7 +7,6 @@ import { addFace, allSent, choose, goTo, jobs, makeJob, openJob, row, signIn, sl
 const verify = resolve(__dirname, '../tools/verify.mjs');
 
 test('one wet wall, from nothing to the dossier', async ({ page }, info) => {
-  test.setTimeout(120_000);
   await signIn(page);
   await makeJob(page, `Pump house ${Date.now()}`);
 

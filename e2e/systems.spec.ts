@@ -4,7 +4,6 @@ import { addFace, allSent, choose, goTo, makeJob, openJob, row, signIn, slate } 
 import { openPdf, textOf } from './pdf-text';
 
 test('choose with reasons, compare, override, and print for the crew', async ({ page }, info) => {
-  test.setTimeout(120_000);
   await signIn(page);
   await makeJob(page, `Cistern ${Date.now()}`);
   await addFace(page, { mark: 'A', name: 'North wall', length: '6', height: '2.5', foot: '-2.5' });

@@ -22,7 +22,6 @@ test('Today: what is wrong, what comes, what waits; each line leads to its place
 test('found after the release: said on Today, on Build-up, on Programme, at the wall and at the handover, until it is planned', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const name = `Found later ${Date.now()}`;
   await signIn(page);
   await makeJob(page, name);
@@ -68,7 +67,6 @@ test('found after the release: said on Today, on Build-up, on Programme, at the 
 });
 
 test('a job is renamed, given its hours, copied, archived, brought back and deleted', async ({ page }) => {
-  test.setTimeout(90_000);
   const name = `Store room ${Date.now()}`;
   await signIn(page);
   await makeJob(page, name);

@@ -37,12 +37,12 @@ test('somebody calls: what was found stands in the log, on the first page and un
   const line = page.getByRole('link', { name: /found there: drilling or chasing/ });
   const today = async () => {
     await page.getByRole('link', { name: 'Today', exact: true }).click();
-    await expect(page.getByText(/^All \d+ jobs looked at\.$/)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(/^All \d+ jobs looked at\.$/)).toBeVisible();
     const more = page.getByRole('region', { name: 'Wrong now' }).getByRole('button', { name: /^Show .* more$/ });
     if (await more.isVisible()) await more.click();
   };
   await today();
-  await expect(line).toBeVisible({ timeout: 30_000 });
+  await expect(line).toBeVisible();
   await page.goto(`${path}/dossier`);
   const warranty = page.getByRole('main');
   await expect(warranty).toContainText(/\(drilling or chasing, found .*\)/);
@@ -56,7 +56,7 @@ test('somebody calls: what was found stands in the log, on the first page and un
   await expect(after.getByRole('listitem')).toHaveCount(2);
   await allSent(page);
   await today();
-  await expect(line).toHaveCount(0, { timeout: 30_000 });
+  await expect(line).toHaveCount(0);
 });
 
 test('a place over time: its pictures side by side, and how a test went from one time to the next', async ({ page }) => {

@@ -59,7 +59,7 @@ test('what waits on a dying phone goes by file to another device of its owner, u
   // the phone has signal again: what it kept is there already
   await phone.unroute('**/commands');
   await phone.goto(`${path}/site-log`);
-  await expect(phone.getByText('all sent')).toBeAttached({ timeout: 30_000 });
+  await expect(phone.getByText('all sent')).toBeAttached();
   const lines = await log();
   expect(lines.map(({ entry: { body, personName } }) => [personName, 'note' in body ? body.note : ''])).toEqual([
     ['Tomas Brekkan', 'water behind the pipe'],

@@ -69,7 +69,7 @@ test('what is covered for good is photographed first: two presses, an arrow with
     const { model } = (await (await page.request.get(`/api${apiPath(path)}`)).json()) as { model: JobModel };
     return model.photos.find(({ faceId }) => faceId === held.faceId)?.marks ?? [];
   };
-  await expect.poll(async () => (await arrows()).length, { timeout: 20_000 }).toBe(1);
+  await expect.poll(async () => (await arrows()).length).toBe(1);
   const [mark] = await arrows();
   for (const [was, wanted] of [
     [mark!.x, 0.3],
@@ -85,7 +85,7 @@ test('what is covered for good is photographed first: two presses, an arrow with
     ((await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[])
       .map(({ entry: { body } }) => body)
       .find(({ kind }) => kind === 'photo');
-  await expect.poll(photo, { timeout: 20_000 }).toMatchObject({ of: 'hidden', originalSha256: expect.stringMatching(/^[0-9a-f]{64}$/) });
+  await expect.poll(photo).toMatchObject({ of: 'hidden', originalSha256: expect.stringMatching(/^[0-9a-f]{64}$/) });
   await context.close();
 });
 
@@ -103,7 +103,7 @@ test('a phone whose clock is a day fast shows and writes the server’s time, an
   await phone.getByRole('button', { name: 'Start prepare' }).tap();
   await expect(phone.getByRole('button', { name: 'Finish prepare' })).toBeVisible();
   const log = async () => (await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[];
-  await expect.poll(async () => (await log()).at(-1)?.entry.body.kind, { timeout: 20_000 }).toBe('start');
+  await expect.poll(async () => (await log()).at(-1)?.entry.body.kind).toBe('start');
   const { entry, receipt } = (await log()).at(-1)!;
   expect(Math.abs(entry.clockAheadS! - 90_000)).toBeLessThan(10);
   expect(Math.abs(Date.parse(entry.occurredAt) - Date.parse(receipt.receivedAt))).toBeLessThan(120_000);
@@ -129,7 +129,7 @@ test('a phone whose clock is set back without signal goes on writing the true ti
   const pressedMs = Date.now();
   await context.setOffline(false);
   const log = async () => (await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[];
-  await expect.poll(async () => (await log()).at(-1)?.entry.body.kind, { timeout: 30_000 }).toBe('start');
+  await expect.poll(async () => (await log()).at(-1)?.entry.body.kind).toBe('start');
   const { entry } = (await log()).at(-1)!;
   expect(Math.abs(Date.parse(entry.occurredAt) - pressedMs)).toBeLessThan(120_000);
   expect(Math.abs(Date.parse(entry.writtenAt) - pressedMs + 30 * 3_600_000)).toBeLessThan(120_000);

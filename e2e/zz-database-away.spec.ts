@@ -8,7 +8,6 @@ const database = (action: 'stop' | 'start') => execFileSync(process.execPath, [r
 // last of all, because nobody else can work meanwhile
 test('the database stops: the page says so, keeps what is typed, and goes on by itself', async ({ page }) => {
   test.skip(!process.env['E2E_CLUSTER'], 'only where the tests own the database');
-  test.setTimeout(120_000);
   await signIn(page);
   await makeJob(page, `Night ${Date.now()}`);
   await addFace(page, { mark: 'A', name: 'First wall', length: '5', height: '2', foot: '-2' });
@@ -29,7 +28,7 @@ test('the database stops: the page says so, keeps what is typed, and goes on by 
   } finally {
     database('start');
   }
-  await expect(page.getByText('all sent')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('all sent')).toBeVisible();
   await page.reload();
   await row(page, /N1/).click();
   await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue('typed while the database slept');
