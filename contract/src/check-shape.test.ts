@@ -1,3 +1,4 @@
+import { getMetadataStorage } from 'class-validator';
 import { refusals } from '../../core/src/testing/results';
 import { issuesByPath } from '../../core/src/issues';
 import {
@@ -13,6 +14,8 @@ import {
   COMMAND_KINDS,
   PERMISSIONS,
 } from './index';
+import * as contract from './index';
+import { CONSTRAINT_CODES } from './check-shape';
 
 const ID = '3b241101-e2bb-4255-8caf-4136c566a962';
 const feature = { id: ID, faceId: ID, mark: 'K1', kind: 'crack', path: [[0, 1]], wetState: 'dry', widthMm: 0.4 };
@@ -123,4 +126,15 @@ describe('what only looks like a thing', () => {
     const faults = checkShape(FeatureDto, { ...feature, toString: 1 });
     expect(!faults.ok && issuesByPath(faults.issues)).toEqual({ toString: [{ code: 'unknown-field' }] });
   });
+});
+
+test('what any rule of any shape has against something is called by a code that has words', () => {
+  const rules = Object.values(contract as Record<string, unknown>).flatMap((each) =>
+    typeof each === 'function' ? getMetadataStorage().getTargetValidationMetadatas(each, '', true, false) : [],
+  );
+  const names = new Set(rules.map(({ name, type }) => name ?? type));
+  // that it may be left out, and what the field behind it says itself
+  for (const name of ['conditionalValidation', 'isOfField']) names.delete(name);
+  expect(names.size).toBeGreaterThan(15);
+  expect([...names].filter((name) => !(name in CONSTRAINT_CODES))).toEqual([]);
 });

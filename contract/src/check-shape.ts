@@ -55,7 +55,8 @@ function failedConstraint({ constraints = {} }: ValidationError): string[] {
   return [TYPE_CHECKS.find((name) => names.includes(name)) ?? names.at(-1)].filter((name) => name !== undefined);
 }
 
-const CODES: Readonly<Record<string, string>> = {
+/** What each rule's failure is called. */
+export const CONSTRAINT_CODES: Readonly<Record<string, string>> = {
   whitelistValidation: 'unknown-field',
   isNumber: 'not-a-number',
   isWhole: 'not-whole',
@@ -73,6 +74,7 @@ const CODES: Readonly<Record<string, string>> = {
   isArray: 'not-a-list',
   arrayMinSize: 'empty-list',
   arrayMaxSize: 'too-many',
+  arrayUnique: 'listed-twice',
   isBoolean: 'not-true-or-false',
   isEmail: 'not-an-e-mail',
   isRecord: 'not-a-record',
@@ -90,6 +92,6 @@ function limitsOf({ target, property }: ValidationError, name: string): Issue['v
 
 function toIssue(error: ValidationError, name: string, path: string): Issue {
   const values = limitsOf(error, name);
-  const code = CODES[name] ?? name;
+  const code = CONSTRAINT_CODES[name] ?? name;
   return values ? { code, path, values } : { code, path };
 }

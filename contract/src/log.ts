@@ -111,6 +111,7 @@ export class FinishBodyDto extends EntryBodyDto {
   @Optional() @Time() lastLaidAt?: string;
   @Optional() @Text(60) batchNumber?: string;
   @Optional() @Quantity(0, 100_000) usedKg?: number;
+  @Optional() @Names(60) hands?: string[];
   @Optional() @Text(2000) note?: string;
 }
 

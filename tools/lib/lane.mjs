@@ -14,7 +14,7 @@ export class Lane {
     this.#cluster = new Cluster(clusterFolder(ROOT, `e2e-${name}`).folder, { durable: false });
   }
 
-  /** Throws where the server does not come up in half a minute. @returns {Promise<LaneEnvironment>} */
+  /** Throws where the server does not come up in two minutes. @returns {Promise<LaneEnvironment>} */
   async start() {
     this.#cluster.destroy();
     this.#cluster.create();
@@ -45,7 +45,7 @@ export class Lane {
 
 /** @param {string} url */
 async function answers(url) {
-  for (let tries = 0; tries < 120; tries++) {
+  for (let tries = 0; tries < 480; tries++) {
     const ok = await fetch(url).then(
       (response) => response.ok,
       () => false,

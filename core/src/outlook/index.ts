@@ -11,5 +11,7 @@ export type { JobShares } from './shares-of.js';
 export { expiryLines, shortLines } from './store-lines.js';
 export { FIGURES_BY, LEAST_TO_LEARN, houseFigures, learnedPaces, paceOf } from './house-figures.js';
 export type { FiguresBy, FiguresRow, LearnedPace } from './house-figures.js';
+export { hoursWorked } from './hours-worked.js';
+export type { HoursOfJob, HoursWorked } from './hours-worked.js';
 export { jobFigures } from './job-figures.js';
 export type { FiguresFrom, JobFigures, LeakFigure, WorkFigure } from './job-figures.js';

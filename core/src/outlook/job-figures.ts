@@ -1,10 +1,9 @@
-import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
 import type { FamilyId, Reading } from '../jobs/index.js';
 import type { PlanRevision } from '../planning/index.js';
 import { proofOfPlan, productOfWork } from '../proof/index.js';
 import { HOUR_MS, MINUTE_MS } from '../quantities/index.js';
 import { type LogLine, type SiteState, type WorkDone, foldLog } from '../site-log/index.js';
+import { workSpan } from './work-span.js';
 
 type Item = PlanRevision['workItems'][number];
 
@@ -13,7 +12,7 @@ export interface WorkFigure {
   workItemId: string;
   /** none for what is done where no family was chosen */ family?: FamilyId;
   step: Item['step'];
-  /** who wrote its start and finish */ who: string[];
+  /** who worked on it */ who: string[];
   /** ISO 8601 */ finishedAt: string;
   quantity: Item['quantity'];
   /** persons that it was planned with */ crew: number;
@@ -55,7 +54,7 @@ export function jobFigures({ revision, lines, readings, nowMs }: FiguresFrom): J
     const done = site.done.get(item.id);
     // a cure takes nobody's time from start to finish
     if (done?.finishedAt === undefined || item.durationMin === 0) return [];
-    const tookMin = minutesOn(done, revision.decided!.job.timeZone);
+    const span = workSpan(done, revision.decided!.job.timeZone);
     const planned = plannedKg(item, revision);
     const late = isLate(item, done, site);
     return [
@@ -63,7 +62,7 @@ export function jobFigures({ revision, lines, readings, nowMs }: FiguresFrom): J
         ...{ workItemId: item.id, ...familyOf(item.faceId), step: item.step, who: done.people },
         ...{ finishedAt: new Date(done.finishedAt).toISOString(), quantity: item.quantity },
         ...{ crew: revision.decided!.crew.people, plannedMin: item.durationMin },
-        ...(tookMin === undefined ? {} : { tookMin }),
+        ...(span ? { tookMin: (span.toMs - span.fromMs) / MINUTE_MS } : {}),
         ...(planned === undefined ? {} : { plannedKg: planned }),
         ...(used.has(item.id) ? { usedKg: used.get(item.id)! } : {}),
         ...(late === undefined ? {} : { isLate: late }),
@@ -78,13 +77,6 @@ export function jobFigures({ revision, lines, readings, nowMs }: FiguresFrom): J
     return [{ faceId, ...familyOf(faceId), looks: told.length, cameBack }];
   });
   return { work, leaks };
-}
-
-/** Within one day of the job's calendar: a night between is nobody's work. */
-function minutesOn({ startedAt, finishedAt }: WorkDone, timeZone: string): number | undefined {
-  if (startedAt === undefined || finishedAt === undefined || finishedAt <= startedAt) return undefined;
-  const dayOf = (ms: number) => format(new TZDate(ms, timeZone), 'yyyy-MM-dd');
-  return dayOf(startedAt) === dayOf(finishedAt) ? (finishedAt - startedAt) / MINUTE_MS : undefined;
 }
 
 /** What a layer takes by its sheet and its thickness, where that is weighed. */

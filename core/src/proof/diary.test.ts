@@ -88,3 +88,21 @@ test('the days of a log hold every entry of it once', () => {
     }),
   );
 });
+
+test('whom a finish names was there from when that work was begun', () => {
+  const diary = diaryOf(
+    [
+      line('08:30', { kind: 'note', note: 'early' }, { personName: 'Juno' }),
+      line('09:00', { kind: 'start', workItemId: 'a', ...about }),
+      line('11:00', { kind: 'finish', workItemId: 'a', ...about, hands: ['Bo', 'Juno'] }),
+    ],
+    DAY,
+  );
+  const at = (time: string) => Date.parse(`2026-05-18T${time}:00Z`);
+  expect(diary.people).toEqual([
+    { name: 'Juno', fromMs: at('08:30'), untilMs: at('11:00'), workItemIds: ['a'] },
+    { name: 'Tomas', fromMs: at('09:00'), untilMs: at('11:00'), workItemIds: ['a'] },
+    { name: 'Bo', fromMs: at('09:00'), untilMs: at('11:00'), workItemIds: ['a'] },
+  ]);
+  expect(diary.work[0]!.people).toEqual(['Tomas', 'Bo', 'Juno']);
+});

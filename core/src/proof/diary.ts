@@ -3,7 +3,7 @@ import { type Conditions, type LogEntry, type LogLine, entriesInForce, gasAlarms
 /** A day of a job, folded from its log. Times in ms since 1970. */
 export interface Diary {
   /** air and surface, in order */ weather: readonly { at: number; conditions: Conditions; faceId?: string; workItemId?: string }[];
-  /** who wrote, from the first entry to the last */ people: readonly {
+  /** who wrote, from the first entry to the last, and who worked beside */ people: readonly {
     name: string;
     fromMs: number;
     untilMs: number;
@@ -49,10 +49,15 @@ export function diaryOf(
   for (const { entry, at } of today) {
     const { body, personName } = entry;
     const workItemId = 'workItemId' in body ? body.workItemId : body.kind === 'pail' ? mixOf.get(body.mixId) : undefined;
-    const person = people.get(personName) ?? { name: personName, fromMs: at, untilMs: at, workItemIds: [] };
-    person.untilMs = at;
-    if (workItemId !== undefined && !person.workItemIds.includes(workItemId)) person.workItemIds.push(workItemId);
-    people.set(personName, person);
+    const isThere = (name: string, fromMs: number) => {
+      const person = people.get(name) ?? { name, fromMs, untilMs: at, workItemIds: [] };
+      Object.assign(person, { fromMs: Math.min(person.fromMs, fromMs), untilMs: at });
+      if (workItemId !== undefined && !person.workItemIds.includes(workItemId)) person.workItemIds.push(workItemId);
+      people.set(name, person);
+    };
+    isThere(personName, at);
+    // whoever worked beside did from when it was begun, today
+    if (body.kind === 'finish') for (const name of body.hands ?? []) isThere(name, work.get(body.workItemId)?.startedMs ?? at);
     const conditions = 'conditions' in body ? body.conditions : undefined;
     if (conditions && !('conditionsAt' in body && body.conditionsAt))
       weather.push({
@@ -95,7 +100,7 @@ function withEntry(before: DiaryWork | undefined, workItemId: string, { body, pe
   const batch = 'batchNumber' in body ? body.batchNumber : undefined;
   return {
     ...work,
-    people: work.people.includes(personName) ? work.people : [...work.people, personName],
+    people: [...new Set([...work.people, personName, ...((body.kind === 'finish' && body.hands) || [])])],
     batchNumbers: batch && !work.batchNumbers.includes(batch) ? [...work.batchNumbers, batch] : work.batchNumbers,
     ...(body.kind === 'start' ? { startedMs: at } : {}),
     ...(body.kind === 'finish' ? { finishedMs: at, usedKg: work.usedKg + (body.usedKg ?? 0) } : {}),

@@ -194,11 +194,12 @@ export function dossierOfFace(dossier: Dossier, faceId: string): Dossier {
     return is;
   };
   const lines = dossier.lines.filter(({ line }) => isOf(line.entry));
-  const writers = new Set(lines.map(({ line }) => line.entry.personName.trim().toLowerCase()));
+  const named = lines.flatMap(({ line: { entry } }) => [entry.personName, ...((entry.body.kind === 'finish' && entry.body.hands) || [])]);
+  const workers = new Set(named.map((name) => name.trim().toLowerCase()));
   return {
     ...dossier,
     ...{ faces, lines, open: openPoints(dossier.revision, faces), breaches: dossier.breaches.filter(isOf) },
-    people: dossier.people.filter(({ name }) => writers.has(name.toLowerCase())),
+    people: dossier.people.filter(({ name }) => workers.has(name.toLowerCase())),
   };
 }
 

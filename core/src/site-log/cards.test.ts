@@ -31,6 +31,13 @@ test('who wrote and who heard, each once, with the cards that were shown for the
     ['Ada Lund', []],
   ]);
 });
+test('whom a finish names was there as well', () => {
+  const finish: EntryBody = { kind: 'finish', workItemId: 'a', planRevisionId: 'r', hands: ['Bo Tann'] };
+  expect(of(entry('2026-05-04', finish))).toEqual([
+    ['Tomas Brekkan', []],
+    ['Bo Tann', []],
+  ]);
+});
 test('a card is good to the end of its day, and said to have run out after it', () => {
   const on = (day: string) => of(talk(day, ['Jorun Veld'], [card()]))[1];
   expect(on('2026-05-31')).toEqual(['Jorun Veld', [['injection', 'IN-7', '2026-05-31', false]]]);

@@ -16,8 +16,8 @@ export interface Qualified {
 }
 
 /**
- * Who was at a job by its log, in the order in which they first stand in it: who wrote, and who heard a talk; each with the cards that
- * were shown for him, one by skill and number as it was shown last.
+ * Who was at a job by its log, in the order in which they first stand in it: who wrote, who worked beside, and who heard a talk; each
+ * with the cards that were shown for him, one by skill and number as it was shown last.
  * Whoever wrote what was corrected since is named as well; of a talk that was corrected the correction counts.
  * @param lines in any order
  */
@@ -33,6 +33,7 @@ export function qualifiedIn(lines: readonly Pick<LogLine, 'entry'>[], timeZone: 
   const entries = lines.map(({ entry }) => entry).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const { id, personName, body, occurredAt } of entries) {
     of(personName);
+    if (body.kind === 'finish' && stands.has(id)) body.hands?.forEach(of);
     if (body.kind !== 'talk' || !stands.has(id)) continue;
     body.heard.forEach(of);
     const shownMs = dayStart(Date.parse(occurredAt), timeZone);

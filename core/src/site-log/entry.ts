@@ -35,6 +35,7 @@ export type EntryBody =
       lastLaidAt?: string;
       batchNumber?: string;
       usedKg?: number;
+      /** who else worked on it, by name */ hands?: readonly string[];
       note?: string;
     }
   | { kind: 'reading'; faceId?: string; conditions: Conditions; note?: string }

@@ -1,4 +1,4 @@
-import { type HoldVerdict, verdictOf } from './holds.js';
+import { type Doer, type HoldVerdict, verdictOf } from './holds.js';
 import { type Alone, aloneIn } from './alone.js';
 import type { CareTicked } from './daily-care.js';
 import { entriesInForce } from './in-force.js';
@@ -13,7 +13,7 @@ export interface WorkDone {
   conditions?: Conditions;
   /** when they were measured, where that was before the start */ conditionsAt?: number;
   batchNumbers: string[];
-  people: string[];
+  /** who wrote its start and finish, and whom the finish names beside */ people: string[];
   breachReason?: string;
 }
 
@@ -24,7 +24,7 @@ export interface SiteState {
   /** checks of rooms, in order */ care: readonly CareTicked[];
   /** pails in the order in which they were begun */ pails: readonly Pail[];
   /** what was said of held work, in order */ holds: ReadonlyMap<string, readonly HoldVerdict[]>;
-  /** who wrote starts and finishes of each piece of work, names by their ids */ doers: ReadonlyMap<string, ReadonlyMap<string, string>>;
+  /** who worked on each piece of work */ doers: ReadonlyMap<string, readonly Doer[]>;
   /** who works alone, whoever said so last first */ alone: readonly Alone[];
   /** signatures that nobody took back, in order */ signs: readonly LogEntry[];
   /** of the finished work, in the order in which they were over */ tests: readonly LogEntry[];
@@ -70,7 +70,7 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
   const films = new Map<string, FilmReading[]>();
   const rounds = new Map<string, number[]>();
   const holds = new Map<string, HoldVerdict[]>();
-  const doers = new Map<string, Map<string, string>>();
+  const doers = new Map<string, Doer[]>();
   const photos = new Map<string, WorkPhoto[]>();
   const inOrder = entriesInForce(lines).sort((a, b) => Date.parse(a.occurredAt) - Date.parse(b.occurredAt));
   for (const entry of inOrder) {
@@ -97,9 +97,11 @@ export function foldLog(lines: readonly Pick<LogLine, 'entry'>[]): SiteState {
     const pail = body.kind === 'pail' ? pails.get(body.mixId) : undefined;
     if (pail && body.kind === 'pail') pails.set(pail.mixId, { ...pail, became: body.became, becameAt: at });
     if (body.kind !== 'start' && body.kind !== 'finish') continue;
-    doers.set(body.workItemId, (doers.get(body.workItemId) ?? new Map<string, string>()).set(entry.personId, entry.personName));
+    const hands = body.kind === 'finish' ? (body.hands ?? []) : [];
+    const known = doers.get(body.workItemId) ?? [];
+    doers.set(body.workItemId, [...known, { id: entry.personId, name: entry.personName }, ...hands.map((name) => ({ name }))]);
     const item = done.get(body.workItemId) ?? { batchNumbers: [], people: [] };
-    record(item, body, at, entry.personName);
+    record(item, body, at, [entry.personName, ...hands]);
     done.set(body.workItemId, item);
   }
   const ofKind = (kind: EntryBody['kind']) => inOrder.filter(({ body }) => body.kind === kind);
@@ -127,8 +129,8 @@ function placeOf(body: EntryBody): Pick<Measurement, 'faceId' | 'workItemId'> {
   return 'faceId' in body && body.faceId !== undefined ? { faceId: body.faceId } : {};
 }
 
-function record(item: WorkDone, body: Extract<EntryBody, { kind: 'start' | 'finish' }>, at: number, person: string): void {
-  if (!item.people.includes(person)) item.people.push(person);
+function record(item: WorkDone, body: Extract<EntryBody, { kind: 'start' | 'finish' }>, at: number, people: readonly string[]): void {
+  for (const person of people) if (!item.people.includes(person)) item.people.push(person);
   if (body.batchNumber && !item.batchNumbers.includes(body.batchNumber)) item.batchNumbers.push(body.batchNumber);
   if (body.kind === 'start') {
     item.startedAt = at;

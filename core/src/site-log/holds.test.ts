@@ -52,11 +52,15 @@ test('a guest signs on the glass of who did the work, and is named as who looked
   const [said] = saidOf({ kind: 'hold', ...WORK, verdict: 'released', glass: GLASS });
   expect(said).toMatchObject({ personName: 'Ada Lund, the owner', glass: { witness: 'Mr inspector', drawn: GLASS.drawn } });
   const doers = [{ id: 'p', name: 'Ida Moor' }];
-  expect(isOwnLook({}, 'p', doers)).toBe(true);
-  expect(isOwnLook({}, 'q', doers)).toBe(false);
-  expect(isOwnLook({ glass: GLASS }, 'p', doers)).toBe(false);
+  const OTHER = { id: 'q', name: 'Bo Tann' };
+  expect(isOwnLook({}, { id: 'p', name: 'Ida Moor' }, doers)).toBe(true);
+  expect(isOwnLook({}, OTHER, doers)).toBe(false);
+  expect(isOwnLook({ glass: GLASS }, { id: 'p', name: 'Ida Moor' }, doers)).toBe(false);
   // nobody becomes a guest on his own phone
-  expect(isOwnLook({ glass: { ...GLASS, name: ' ida moor ' } }, 'q', doers)).toBe(true);
+  expect(isOwnLook({ glass: { ...GLASS, name: ' ida moor ' } }, OTHER, doers)).toBe(true);
+  // whom another one named as at work beside him did it as well
+  expect(isOwnLook({}, OTHER, [...doers, { name: 'bo TANN' }])).toBe(true);
+  expect(isOwnLook({}, { id: 'r', name: 'Cy Orr' }, [...doers, { name: 'bo TANN' }])).toBe(false);
   const tapped = { ...GLASS, drawn: 'M1 1L2 2' };
   expect(checkEntry({ kind: 'hold', ...WORK, verdict: 'released', glass: tapped }, at(0)).map(({ code }) => code)).toEqual(['glass-empty']);
 });

@@ -35,16 +35,23 @@ export function isLetGo(verdicts: readonly Pick<HoldVerdict, 'verdict' | 'at'>[]
 export const isRefused = (verdicts: readonly Pick<HoldVerdict, 'verdict'>[] | undefined): boolean =>
   verdicts?.at(-1)?.verdict === 'refused';
 
+/** Somebody who worked on something; whom another one named has no id. */
+export interface Doer {
+  id?: string;
+  name: string;
+}
+
 /** Whoever did the work, or put it right, does not look at it himself; a guest on his device is somebody else, unless he has his name. */
 export function isOwnLook(
   { glass }: Pick<Extract<EntryBody, { kind: 'hold' }>, 'glass'>,
-  personId: string,
-  doers: readonly { id: string; name: string }[],
+  by: Required<Doer>,
+  doers: readonly Doer[],
 ): boolean {
-  if (!glass) return doers.some(({ id }) => id === personId);
-  const own = glass.name.trim().toLowerCase();
-  return doers.some(({ name }) => name.trim().toLowerCase() === own);
+  const own = sameName(glass?.name ?? by.name);
+  return doers.some(({ id, name }) => (glass || id === undefined ? sameName(name) === own : id === by.id));
 }
+
+const sameName = (name: string): string => name.trim().toLowerCase();
 
 /** Whether what will be hidden was photographed once the last work before it was finished; ms since 1970. */
 export function isHiddenSeen(photos: readonly { of: string; at: number }[] | undefined, workedUntilMs = -Infinity): boolean {

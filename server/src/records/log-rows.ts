@@ -2,6 +2,7 @@ import type { LogKeysDto } from '@caulkhorn/contract';
 import { issue } from '@caulkhorn/core/issues';
 import { RECORD_LIMITS } from '@caulkhorn/core/jobs';
 import {
+  type Doer,
   verdictOf,
   type CareTicked,
   type ConfinedState,
@@ -142,14 +143,17 @@ export class LogRows {
     return rows.length > 0;
   }
 
-  /** Who wrote starts and finishes of any of these pieces of work, by id. */
-  async doers(workItemIds: readonly string[]): Promise<{ id: string; name: string }[]> {
-    return this.manager.query<{ id: string; name: string }[]>(
-      `select distinct entry->>'personId' as id, entry->>'personName' as name from log_entry
+  /** Who wrote starts and finishes of any of these pieces of work, corrected or not, and whom those that stand name beside. */
+  async doers(workItemIds: readonly string[]): Promise<Doer[]> {
+    const rows = await this.manager.query<{ id: string; name: string; hands: string[] | null }[]>(
+      `select distinct entry->>'personId' as id, entry->>'personName' as name, case when exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = done.entry->>'id') then null else entry->'body'->'hands' end as hands
+       from log_entry done
        where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' in ('start', 'finish')
          and entry->'body'->>'workItemId' = any($3)`,
       [this.organisationId, this.jobId, workItemIds],
     );
+    return rows.flatMap(({ id, name, hands }) => [{ id, name }, ...(hands ?? []).map((other) => ({ name: other }))]);
   }
 
   /** Which of these pieces of work are finished by entries that stand, and when each last was, ms since 1970. */

@@ -48,7 +48,7 @@ export class AppendService {
         const product = productOfWork(revision, body.workItemId);
         about = { product, isLaid: wantsAir(product) };
         if (item && (body.kind === 'hold' || body.kind === 'redone'))
-          about = await this.aboutHold(revision, item, { body, personId: entry.personId }, records);
+          about = await this.aboutHold(revision, item, { ...entry, body }, records);
         if (item && body.kind === 'start') about = { ...about, ...(await this.gates(revision, item, entry.occurredAt, records)) };
       }
     }
@@ -123,7 +123,7 @@ export class AppendService {
   private async aboutHold(
     { workItems }: PlanRevision,
     item: PlanRevision['workItems'][number],
-    { body, personId }: Pick<LogEntry, 'body' | 'personId'>,
+    { body, personId, personName }: Pick<LogEntry, 'body' | 'personId' | 'personName'>,
     { log }: JobRecords,
   ): Promise<Pick<EntryIsAbout, 'isNoHold' | 'isUnfinished' | 'isOwnWork' | 'isUnseen' | 'isNotRefused'>> {
     if (!item.hold) return { isNoHold: true };
@@ -134,7 +134,7 @@ export class AppendService {
     const redoers = said.flatMap(({ verdict, personId: id, personName: name }) => (verdict === 'redone' ? [{ id, name }] : []));
     return {
       isUnfinished: before.some((id) => !finished.has(id)),
-      isOwnWork: isOwnLook(body, personId, [...(await log.doers(before)), ...redoers]),
+      isOwnWork: isOwnLook(body, { id: personId, name: personName }, [...(await log.doers(before)), ...redoers]),
       isUnseen: item.hold === 'cover' && !isHiddenSeen(await log.photosOf(item.id), Math.max(-Infinity, ...finished.values())),
     };
   }

@@ -51,12 +51,25 @@ describe('a hold point before the first coat', () => {
     // nor is it let go before there is anything to look at, by whomever
     const early: EntryBody = { kind: 'hold', ...about(), verdict: 'released' };
     for (const who of ['inspector', 'foreman'] as const) expect(await write(who, early)).toEqual({ 'payload.body': ['not-done-yet'] });
-    for (const id of workItemsBefore(revision.workItems, held)) {
+    const before = workItemsBefore(revision.workItems, held);
+    for (const id of before) {
       const started: EntryBody = { kind: 'start', workItemId: id, planRevisionId: revision.id, conditions: AIR };
       expect(await write('foreman', started)).toEqual({});
       expect(await write('foreman', { kind: 'finish', workItemId: id, planRevisionId: revision.id })).toEqual({});
     }
     expect(await write('foreman', start())).toEqual({ 'payload.body': ['hold-not-released'] });
+  });
+
+  test('nor by whom the finish names as at work beside; corrected, he is free to look', async () => {
+    const last = workItemsBefore(revision.workItems, held).at(-1)!;
+    const finish: EntryBody = { kind: 'finish', workItemId: last, planRevisionId: revision.id };
+    const letGo: EntryBody = { kind: 'hold', ...about(), verdict: 'refused', reason: 'dust' };
+    const named = phones.foreman.entry({ ...finish, hands: [INSPECTOR.name.toUpperCase()] }, now());
+    expect(await phones.foreman.send(named)).toEqual({});
+    expect(await write('inspector', letGo)).toEqual({ 'payload.body': ['own-work'] });
+    expect(await phones.foreman.send(phones.foreman.entry(finish, now(), { supersedes: named.id }))).toEqual({});
+    expect(await write('foreman', { ...finish, hands: ['x', 'x'] })).toEqual({ 'payload.body.hands': ['listed-twice'] });
+    expect(await write('foreman', { ...finish, hands: [] })).toEqual({ 'payload.body.hands': ['empty-list'] });
   });
 
   test('not who did the work before it, and nobody who may not; not without a reason against it, nor where there is none', async () => {

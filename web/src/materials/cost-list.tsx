@@ -9,6 +9,7 @@ import { type Column, DataTable } from '../shared/ui/data-table';
 import { FigureField } from '../shared/ui/figure-field';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { useHouse } from '../job/use-house';
+import { HoursWorked } from './hours-worked';
 
 interface Row {
   faceId: string;
@@ -24,7 +25,7 @@ interface Row {
 
 /** Cost and labour of each face that has a system, by the house's output rates. */
 export function CostList({ plan }: { plan: JobPlan }) {
-  const { model } = useJob(parts('model'));
+  const { model, can } = useJob(parts('model', 'can'));
   const house = useHouse();
   const { conditions } = usePlanning();
   const { selected, select } = useSelection('selected', 'select');
@@ -100,6 +101,8 @@ export function CostList({ plan }: { plan: JobPlan }) {
       <h3 className="mt-5 mb-1 font-semibold">{t('cost.by-task')}</h3>
       <DataTable name={t('cost.by-task')} rows={tasks} columns={taskColumns(units)} rowKey={({ task, per }) => `${task} ${per}`} />
       <p className="mt-2 text-[13px] text-soft">{t('cost.note')}</p>
+      {/* what people took is not for everybody */}
+      {can('plan') ? <HoursWorked currency={currencies[0] ?? model.job.currency} labourMinorPerH={house.labourMinorPerH} /> : null}
     </>
   );
 }

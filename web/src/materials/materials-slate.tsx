@@ -1,9 +1,8 @@
-import { FileSpreadsheet, FileText, Printer } from 'lucide-react';
+import { Printer } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { t, tOf } from '../messages/t';
-import { saveFile } from '../shared/save-file';
-import { Button, buttonClass } from '../shared/ui/button';
+import { buttonClass } from '../shared/ui/button';
 import { faultText } from '../shared/fault-text';
 import { parts, useJob, usePlanning, useSelection } from '../job/job-context';
 import { SlateTitle } from '../shared/ui/slate-title';
@@ -13,7 +12,8 @@ import { CrewSettings } from './crew-settings';
 import { MixingCards } from './mixing-cards';
 import { ReadyList } from './ready-list';
 import { Orders } from './order-list';
-import { type OutTable, asCsv, asXlsx, orderTable, takeOffTable } from './tables-out';
+import { TableOut } from './table-out';
+import { orderTable, takeOffTable } from './tables-out';
 import { TakeOffList } from './take-off-list';
 import { usePieceCards } from './use-piece-cards';
 
@@ -53,13 +53,13 @@ export function MaterialsSlate() {
       </div>
       {part === 'take-off' ? (
         <>
-          <Exports name={`${model.job.name} ${t('materials.take-off')}`} tables={[takeOffTable(plan, model)]} />
+          <TableOut name={`${model.job.name} ${t('materials.take-off')}`} tables={[takeOffTable(plan, model)]} />
           <TakeOffList lines={lines} />
         </>
       ) : null}
       {part === 'order' ? (
         <>
-          <Exports name={`${model.job.name} ${t('materials.packs')}`} tables={[orderTable(plan), takeOffTable(plan, model)]} />
+          <TableOut name={`${model.job.name} ${t('materials.packs')}`} tables={[orderTable(plan), takeOffTable(plan, model)]} />
           {plan.supply.findings.map((found, i) => (
             <p key={i} role="alert" className="mt-1 font-medium text-iron">
               {faultText(found)}
@@ -111,18 +111,5 @@ function Cards() {
       <ReadyList cards={shownReady} />
       {left > 0 ? <p className="mt-2 text-soft">{t('card.more', { n: left })}</p> : null}
     </>
-  );
-}
-
-function Exports({ name, tables }: { name: string; tables: readonly OutTable[] }) {
-  return (
-    <div className="mb-2 flex gap-2">
-      <Button size="small" onClick={() => saveFile(`${name}.csv`, asCsv(tables[0]!), 'text/csv;charset=utf-8')}>
-        <FileText size={15} /> CSV
-      </Button>
-      <Button size="small" onClick={() => void asXlsx(tables).then((blob) => saveFile(`${name}.xlsx`, blob))}>
-        <FileSpreadsheet size={15} /> XLSX
-      </Button>
-    </div>
   );
 }

@@ -1,5 +1,6 @@
 import { bestOffers } from '@caulkhorn/core/catalogue';
 import type { JobModel } from '@caulkhorn/core/jobs';
+import type { HoursWorked } from '@caulkhorn/core/outlook';
 import type { JobPlan } from '@caulkhorn/core/planning';
 import Papa from 'papaparse';
 import { t, tOf } from '../messages/t';
@@ -57,6 +58,24 @@ export function orderTable({ supply }: JobPlan): OutTable {
         ];
       }),
     ),
+  };
+}
+
+export function hoursTable(
+  rows: readonly HoursWorked[],
+  { currency, labourMinorPerH }: { currency: string; labourMinorPerH: number },
+): OutTable {
+  return {
+    name: t('worked.title'),
+    fields: ['name', 'task', 'pieces', 'hours', 'cost', 'currency'],
+    rows: rows.map(({ name, task, pieces, workH }) => [
+      name,
+      tOf(`step.${task}`),
+      pieces,
+      round(workH),
+      round((workH * labourMinorPerH) / 100),
+      currency,
+    ]),
   };
 }
 

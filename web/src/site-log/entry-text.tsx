@@ -75,6 +75,7 @@ export function EntryText({
         ? ` · ${t('log.laid', { first: at(body.firstLaidAt), last: at(body.lastLaidAt) })}`
         : ''}
       {body.kind === 'finish' && body.usedKg !== undefined ? ` · ${formatQuantity(body.usedKg, 'kg', units)}` : ''}
+      {body.kind === 'finish' && body.hands ? ` · ${t('log.with', { names: body.hands.join(', ') })}` : ''}
       {conditions
         ? ` · ${t('log.conditions', { air: formatQuantity(conditions.airTemperatureC, '°C', units), surface: formatQuantity(conditions.surfaceTemperatureC, '°C', units), rh: conditions.relativeHumidityPct })}${takenAt}`
         : ''}

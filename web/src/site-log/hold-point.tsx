@@ -43,10 +43,11 @@ export function HoldPoint({ item }: { item: WorkItem }) {
   if (!isHeld) return shown ? <Said of={shown} timeZone={model.job.timeZone} /> : null;
   const isUnseen = hold === 'cover' && !isHiddenSeen(site.photos.get(item.id), workedUntilMs(item, revision, site));
   const doers = [
-    ...workItemsBefore(revision.workItems, item).flatMap((id) => [...(site.doers.get(id) ?? [])].map(([of, name]) => ({ id: of, name }))),
+    ...workItemsBefore(revision.workItems, item).flatMap((id) => site.doers.get(id) ?? []),
     ...said.flatMap(({ verdict, personId, personName }) => (verdict === 'redone' ? [{ id: personId, name: personName }] : [])),
   ];
-  const isOwn = isOwnLook({}, session.personId, doers);
+  const self = { id: session.personId, name: session.name };
+  const isOwn = isOwnLook({}, self, doers);
   const about = { workItemId: item.id, planRevisionId: revision.id };
   const say = (verdict: 'released' | 'refused', reason?: string) => {
     log({ kind: 'hold', ...about, verdict, ...(reason ? { reason } : {}) }, trueNowIso());
@@ -89,7 +90,7 @@ export function HoldPoint({ item }: { item: WorkItem }) {
         <Suspense fallback={<div className="h-40" />}>
           <GuestLook
             {...{ about, isUnseen }}
-            isDoer={(name) => isOwnLook({ glass: { name, drawn: '' } }, session.personId, doers)}
+            isDoer={(name) => isOwnLook({ glass: { name, drawn: '' } }, self, doers)}
             close={() => setGuest(false)}
           />
         </Suspense>

@@ -12,6 +12,7 @@ import {
   type WorkDone,
   breachesOf,
   checkEntry,
+  handsOfDay,
   nearestMeasurement,
   wantsAir,
 } from '@caulkhorn/core/site-log';
@@ -31,6 +32,8 @@ import { useCareLeft, useGas, usePermitsLapsed } from './daily-care';
 import { oddDuration, outOfWindow } from './odd-times';
 import { type ConditionTexts, ConditionsFields, NO_CONDITIONS, completeConditions, conditionsFrom } from './conditions-fields';
 import { trueNow } from '../shared/true-clock';
+import { Hands } from './hands';
+import { NOBODY_TICKED, type Ticked } from './name-ticks';
 
 interface Texts extends ConditionTexts {
   occurredAt: string;
@@ -41,6 +44,7 @@ interface Texts extends ConditionTexts {
   usedKg: string;
   note: string;
   supersedesReason: string;
+  hands: Ticked;
 }
 
 interface StepFormProps {
@@ -57,7 +61,7 @@ const LAYERS: ReadonlySet<WorkItem['step']> = new Set(LAYER_IDS.flatMap((id) => 
 
 /** Start or finish of a piece of work. A coat also wants its air, its batch, and when its first and last square metre were laid. */
 export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFormProps) {
-  const { model, revision, log, session } = useJob(parts('model', 'revision', 'log', 'session'));
+  const { model, revision, lines, log, session } = useJob(parts('model', 'revision', 'lines', 'log', 'session'));
   const units = useUnits();
   const { timeZone } = model.job;
   const isCoat = item.step.startsWith('coat-') || LAYERS.has(item.step);
@@ -66,9 +70,10 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const wantsAirFirst = product ? wantsAir(product) : isCoat;
   const near = useMeasuredHere(item);
   const [found] = useState(() => (corrects || kind === 'finish' ? undefined : near(trueNow())));
+  const [beside] = useState(() => handsOfDay(lines, session.personId, { atMs: trueNow(), timeZone }));
   const form = useKeptForm<Texts>(
     `${kind} ${item.id} ${corrects?.id ?? ''} ${units}`,
-    startTexts({ corrects, done, timeZone, units, conditions: found?.conditions }),
+    startTexts({ corrects, done, timeZone, units, conditions: found?.conditions, beside }),
   );
   const { register, formState, watch } = form;
   const faults = formState.errors;
@@ -159,6 +164,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
         : {}),
       ...text('batchNumber'),
       ...(usedKg === undefined ? {} : { usedKg }),
+      ...(values.hands.ticked.length > 0 ? { hands: values.hands.ticked } : {}),
       ...text('note'),
     };
   };
@@ -221,6 +227,14 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
           <TextField label={t('field.note')} fault={faults.note?.message} {...register('note')} />
         </div>
       </div>
+      {kind === 'finish' ? (
+        <Hands
+          self={corrects?.personName ?? session.name}
+          value={texts.hands}
+          fault={faults.hands?.message}
+          put={(part) => form.setValue('hands', { ...texts.hands, ...part })}
+        />
+      ) : null}
       {corrects ? (
         <TextArea
           label={t(isOthers ? 'log.supersede-reason-others' : 'log.supersede-reason', { name: corrects.personName })}
@@ -278,9 +292,10 @@ interface StartingFrom {
   timeZone: string;
   units: UnitSystem;
   /** as measured here just before */ conditions: Conditions | undefined;
+  /** who was at work beside before, that day */ beside: readonly string[];
 }
 
-function startTexts({ corrects, done, timeZone, units, conditions: near }: StartingFrom): Texts {
+function startTexts({ corrects, done, timeZone, units, conditions: near, beside }: StartingFrom): Texts {
   const now = localField(trueNow(), timeZone);
   const body = corrects?.body;
   const conditions = body && 'conditions' in body ? body.conditions : near;
@@ -297,5 +312,6 @@ function startTexts({ corrects, done, timeZone, units, conditions: near }: Start
     usedKg: fieldText(finish?.usedKg, 'kg', units),
     note: body?.note ?? '',
     supersedesReason: '',
+    hands: { ...NOBODY_TICKED, ticked: [...(corrects ? (finish?.hands ?? []) : beside)] },
   };
 }

@@ -4,16 +4,15 @@ import { type WorkItem, hazardsOf } from '@caulkhorn/core/planning';
 import type { ReleasedPlan } from '@caulkhorn/core/proof';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { type EntryBody, dayStart, talkOf } from '@caulkhorn/core/site-log';
-import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { parts, useJob, usePlanning } from '../job/job-context';
 import { useHouse } from '../job/use-house';
 import { t } from '../messages/t';
 import { trueNowIso } from '../shared/true-clock';
 import { Button } from '../shared/ui/button';
-import { TextField } from '../shared/ui/field';
 import { useKeptForm } from '../shared/use-kept-form';
 import { cautionText } from '../words/caution-text';
+import { NOBODY_TICKED, NameTicks } from './name-ticks';
 
 /**
  * What can hurt somebody at what is on or due today, and at the work that is looked at: by the work and its products, and by the places
@@ -87,60 +86,32 @@ export function TalkBeforeWork({
   );
 }
 
-interface Heard {
-  ticked: string[];
-  added: string[];
-  another: string;
-}
-
 function WhoHeard({ cautions, heardAll }: { cautions: readonly string[]; heardAll: readonly string[] }) {
   const { log, jobId, lines, session } = useJob(parts('log', 'jobId', 'lines', 'session'));
   const { people = [] } = useHouse();
-  const form = useKeptForm<Heard>(`talk ${jobId}`, { ticked: [], added: [], another: '' });
-  const { ticked, added, another } = form.watch();
-  const known = [session.name, ...people.map(({ name }) => name), ...lines.map(({ entry }) => entry.personName), ...added];
-  const isHeard = (name: string) => heardAll.some((each) => each.toLowerCase() === name.toLowerCase());
-  const asked = [...new Map(known.map((name) => [name.trim().toLowerCase(), name.trim()])).values()].filter((name) => !isHeard(name));
-  const toggle = (name: string) =>
-    form.setValue('ticked', ticked.includes(name) ? ticked.filter((each) => each !== name) : [...ticked, name]);
-  const add = () => {
-    const name = another.trim();
-    if (name === '') return;
-    form.setValue('added', [...added, name]);
-    form.setValue('ticked', [...new Set([...ticked, name])]);
-    form.setValue('another', '');
-  };
-  const heard = ticked.filter((name) => asked.includes(name));
+  const form = useKeptForm(`talk ${jobId}`, { heard: NOBODY_TICKED });
+  const value = form.watch('heard');
+  const isHeard = (name: string) => heardAll.some((each) => each.toLowerCase() === name.trim().toLowerCase());
+  const known = [session.name, ...people.map(({ name }) => name), ...lines.map(({ entry }) => entry.personName)];
+  const heard = value.ticked.filter((name) => !isHeard(name));
   const write = form.handleSubmit(() => {
     const cards = people.flatMap(({ name, cards: own = [] }) => (heard.includes(name) ? own.map((card) => ({ name, ...card })) : []));
     const shape = checkShape<EntryBody>(TalkBodyDto, { kind: 'talk', cautions, heard, ...(cards.length > 0 ? { cards } : {}) });
     if (!shape.ok) return form.showIssues(shape.issues);
     log(shape.value, trueNowIso());
-    form.reset({ ticked: [], added: [], another: '' });
+    form.reset({ heard: NOBODY_TICKED });
     form.forget();
   });
   return (
     <form aria-label={t('talk.who')} onSubmit={(event) => void write(event)} noValidate className="mt-2 flex flex-col gap-2">
-      <fieldset>
-        <legend className="font-semibold">{t('talk.who')}</legend>
-        {asked.map((name) => (
-          <label key={name} className="flex min-h-14 items-center gap-2.5">
-            <input
-              type="checkbox"
-              className="size-7 shrink-0 accent-[var(--water)]"
-              checked={ticked.includes(name)}
-              onChange={() => toggle(name)}
-            />
-            {name}
-          </label>
-        ))}
-      </fieldset>
-      <div className="flex items-end gap-2">
-        <TextField label={t('talk.else')} hint={t('talk.else-how')} {...form.register('another')} />
-        <Button className="size-14" aria-label={t('talk.add')} onClick={add}>
-          <Plus size={20} aria-hidden />
-        </Button>
-      </div>
+      <NameTicks
+        legend={t('talk.who')}
+        addLabel={t('talk.add')}
+        known={known.filter((name) => !isHeard(name))}
+        value={{ ...value, added: value.added.filter((name) => !isHeard(name)) }}
+        fault={form.formState.errors.heard?.message}
+        put={(part) => form.setValue('heard', { ...value, ...part })}
+      />
       <Button type="submit" look="solid" size="large" disabled={heard.length === 0}>
         {t(heard.length === 0 ? 'talk.nobody' : 'talk.write')}
       </Button>

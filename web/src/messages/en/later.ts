@@ -10,6 +10,7 @@ import { DOSSIER } from './dossier';
 import { DRAWERS } from './drawers';
 import { FIGURES } from './figures';
 import { GATE } from './gate';
+import { HANDS } from './hands';
 import { HOT_WORK } from './hot-work';
 import { RESCUE } from './rescue';
 import { HOUSE } from './house';
@@ -27,6 +28,7 @@ export const LATER = {
   ...ACCOUNT,
   ...DRAWERS,
   ...HOUSE,
+  ...HANDS,
   ...HOT_WORK,
   ...RESCUE,
   ...COAT_LOOKS,

@@ -128,7 +128,7 @@ export const SITE_LOG = {
   'diary.no-such-day': 'There is no such day; this is today.',
   'diary.empty': 'The log says nothing of this day.',
   'diary.people': 'People',
-  'diary.people-how': 'From each one’s first entry to the last: no time sheet.',
+  'diary.people-how': 'From each one’s first entry to the last, of whoever worked beside by the work: no time sheet.',
   'diary.from-until': '{from} to {until}',
   'diary.weather': 'Air and surface',
   'diary.column.at': 'at',
