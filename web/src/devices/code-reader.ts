@@ -3,8 +3,8 @@ import wasm from 'zxing-wasm/reader/zxing_reader.wasm?url';
 
 let reader: Promise<typeof Reader> | undefined;
 
-/** What codes a picture shows, QR and bars alike, as they are written for people; none where it shows none that can be read. */
-export async function codesIn(picture: Blob): Promise<string[]> {
+/** What codes a picture shows, a photo or what a camera sees just now, QR and bars alike, as they are written for people; none where it shows none that can be read. */
+export async function codesIn(picture: Blob | ImageData): Promise<string[]> {
   reader ??= import('zxing-wasm/reader').then((module) => {
     // from this app's own files: nothing is fetched from anywhere else
     module.prepareZXingModule({ overrides: { locateFile: () => wasm } });

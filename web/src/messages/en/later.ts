@@ -14,6 +14,7 @@ import { HANDS } from './hands';
 import { HOT_WORK } from './hot-work';
 import { RESCUE } from './rescue';
 import { HOUSE } from './house';
+import { LABELS } from './labels';
 import { PLATES } from './plates';
 import { PROOF } from './proof';
 import { PROOF_FIELDS } from './proof-fields';
@@ -34,6 +35,7 @@ export const LATER = {
   ...COAT_LOOKS,
   ...FIGURES,
   ...SITE_LOG,
+  ...LABELS,
   ...STORES,
   ...BUILD_UP,
   ...CARE,

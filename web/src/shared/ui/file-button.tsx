@@ -6,16 +6,17 @@ interface FileButtonProps {
   /** on the button where that holds a picture alone */ name?: string;
   accept: string;
   /** asks for the camera where there is one */ isCamera?: boolean;
+  size?: 'large';
   onFile(file: File): void;
   children: ReactNode;
 }
 
 /** A button that asks for one file, again and again the same one too. */
-export function FileButton({ label, name, accept, isCamera = false, onFile, children }: FileButtonProps) {
+export function FileButton({ label, name, accept, isCamera = false, size, onFile, children }: FileButtonProps) {
   const chooser = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button aria-label={name} title={name} onClick={() => chooser.current?.click()}>
+      <Button size={size} aria-label={name} title={name} onClick={() => chooser.current?.click()}>
         {children}
       </Button>
       <input
