@@ -136,16 +136,31 @@ test('a near miss is written on the phone: kept without signal, sent when it is 
   await form.getByLabel('What happened').fill(what);
   await context.route('**/incidents', (route) => route.abort());
   await form.getByRole('button', { name: 'Send it' }).tap();
-  await expect(form.getByRole('alert')).toBeVisible();
-  await page.reload();
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
-  await page.locator('summary', { hasText: 'Accident or near miss' }).tap();
-  await expect(form.getByLabel('What happened')).toHaveValue(what);
+  const waiting = page.getByRole('region', { name: 'Not sent yet' });
+  await expect(waiting).toContainText(what);
+  await expect(waiting).toContainText('as soon as there is signal');
+  await expect(form.getByLabel('What happened')).toHaveValue('');
+  // the device changes hands: the next one sees and sends nothing of it
+  const leave = async () => {
+    await page.getByRole('link', { name: 'All jobs' }).tap();
+    await page.getByRole('button', { name: 'Sign out' }).tap();
+  };
+  const look = async (who: string) => {
+    await openOnPhone(page, who);
+    await page.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
+    await page.locator('summary', { hasText: 'Accident or near miss' }).tap();
+    await expect(page.getByRole('note')).toContainText('Help first');
+  };
+  await leave();
+  await look('foreman@hollin.example');
+  await expect(page.getByText(what)).toBeHidden();
+  await leave();
+  await look('apprentice@hollin.example');
+  await expect(waiting).toContainText(what);
   await context.unroute('**/incidents');
-  await form.getByRole('button', { name: 'Send it' }).tap();
   const written = page.getByRole('list', { name: /accidents and near misses/ });
   await expect(written).toContainText(what);
-  await expect(form.getByLabel('What happened')).toHaveValue('');
+  await expect(waiting).toBeHidden();
   // it stands in no log
   await expect(page.locator('main').getByText(what)).toHaveCount(1);
 });

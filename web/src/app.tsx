@@ -4,6 +4,7 @@ import { BrowserRouter, Navigate, Outlet, Route, Routes, useParams } from 'react
 import { Keys } from './help/keys';
 import { t } from './messages/t';
 import { useSession } from './people/session';
+import { IncidentOutboxProvider } from './site-log/incident-outbox';
 import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
@@ -147,7 +148,9 @@ function Organisation({ session }: { session: SessionInfo }) {
   if (session.organisations.every(({ id }) => id !== organisationId)) return <Navigate to="/" replace />;
   return (
     <StockOutboxProvider key={organisationId} organisationId={organisationId} session={session}>
-      <Outlet />
+      <IncidentOutboxProvider organisationId={organisationId} session={session}>
+        <Outlet />
+      </IncidentOutboxProvider>
     </StockOutboxProvider>
   );
 }

@@ -3,7 +3,7 @@ import type { Photo } from '@caulkhorn/core/jobs';
 import { FIRST_LINK, type LogEntry, sealEntry } from '@caulkhorn/core/site-log';
 import { ApiError, api } from '../shared/api';
 import { newDeviceId, publicKey, signed } from '../shared/device';
-import { type QueueState, type Refused as RefusedBy, SendQueue } from '../shared/send-queue';
+import { QUEUES, type QueueState, type Refused as RefusedBy, SendQueue } from '../shared/send-queue';
 import type { Command } from '@caulkhorn/contract';
 import { sendPhotoFile } from './photo-files';
 
@@ -11,7 +11,7 @@ export type Refused = RefusedBy<Command>;
 export type OutboxState = QueueState<Command>;
 type OnAccepted = (command: Command, outcome: CommandOutcome) => void;
 
-export const OUTBOX_PREFIX = 'outbox ';
+export const OUTBOX_PREFIX = QUEUES.job;
 
 /** What this device has changed on a job and not yet handed over. */
 export class Outbox extends SendQueue<Command> {

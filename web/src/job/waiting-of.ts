@@ -1,10 +1,11 @@
 import { keys } from 'idb-keyval';
-import { type Kept, keptIn } from '../shared/send-queue';
-import { OUTBOX_PREFIX } from './outbox';
+import { type Kept, QUEUES, keptIn } from '../shared/send-queue';
 
-/** How much of a person's work still waits on this device to be sent, over all jobs. */
+/** How much of a person's work still waits on this device to be sent: of all jobs, of the store, and of accidents. */
 export async function waitingOf(personId: string): Promise<number> {
-  const own = (await keys<string>()).filter((key) => typeof key === 'string' && key.startsWith(`${OUTBOX_PREFIX}${personId} `));
+  const own = (await keys<string>()).filter(
+    (key) => typeof key === 'string' && Object.values(QUEUES).some((queue) => key.startsWith(`${queue}${personId} `)),
+  );
   const kept = await Promise.all(own.map((key): Promise<Kept<unknown> | undefined> => keptIn(key)));
   return kept.reduce((sum, each) => sum + (each ? each.pending.length + each.refused.length : 0), 0);
 }

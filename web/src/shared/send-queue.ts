@@ -25,6 +25,9 @@ export interface Kept<C> {
   /** how often the server has stumbled over the first of them */ faults?: number;
 }
 
+/** By what the key of each kind of queue begins; the id of its owner follows. */
+export const QUEUES = { job: 'outbox ', stock: 'stock outbox ', incidents: 'incident outbox ' } as const;
+
 const LONGEST_PAUSE_MS = 10_000;
 /** A store that has not answered for so long is taken for broken: what waits for it is shown, and sent. */
 const STORE_BROKEN_MS = 3000;

@@ -3,7 +3,7 @@ import type { StockMove } from '@caulkhorn/core/materials';
 import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, createContext, use, useEffect, useState, useSyncExternalStore } from 'react';
 import { ApiError, api } from '../shared/api';
-import { type QueueState, SendQueue } from '../shared/send-queue';
+import { QUEUES, type QueueState, SendQueue } from '../shared/send-queue';
 
 /** A move as its device wrote it down; the server puts the name of who sent it. */
 export type SentMove = StockMove extends infer M ? (M extends StockMove ? Omit<M, 'by'> : never) : never;
@@ -15,7 +15,7 @@ export class StockOutbox extends SendQueue<SentMove> {
     path: string,
     private readonly onTaken: (move: StockMove) => void,
   ) {
-    super(`stock outbox ${session.personId} ${path}`, session.personId, path);
+    super(`${QUEUES.stock}${session.personId} ${path}`, session.personId, path);
   }
 
   /** As it will stand in the store, under its writer's name. */

@@ -14,6 +14,7 @@ import { HANDS } from './hands';
 import { HOT_WORK } from './hot-work';
 import { RESCUE } from './rescue';
 import { HOUSE } from './house';
+import { INCIDENTS } from './incidents';
 import { LABELS } from './labels';
 import { PLATES } from './plates';
 import { PROOF } from './proof';
@@ -35,6 +36,7 @@ export const LATER = {
   ...COAT_LOOKS,
   ...FIGURES,
   ...SITE_LOG,
+  ...INCIDENTS,
   ...LABELS,
   ...STORES,
   ...BUILD_UP,

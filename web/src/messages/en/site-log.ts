@@ -307,26 +307,4 @@ export const SITE_LOG = {
   'conditions.air': 'Air',
   'conditions.surface': 'Surface',
   'conditions.humidity': 'Humidity',
-  'incident.title': 'Accident or near miss',
-  'incident.first':
-    'Help first: stop the work, make the place safe, call for help. Leave the place as it is where somebody was badly hurt; the law says who must be told, and how soon.',
-  'incident.new': 'Write down what happened',
-  'incident.kind': 'Was somebody hurt?',
-  'incident.kind.accident': 'Accident: hurt, or damage done',
-  'incident.kind.near-miss': 'Near miss: it nearly happened',
-  'incident.at': 'When',
-  'incident.what': 'What happened',
-  'incident.hurt': 'Who was hurt, and how',
-  'incident.place': 'Where',
-  'incident.done': 'Done at once',
-  'incident.send': 'Send it',
-  'incident.written': 'What was written of accidents and near misses',
-  'incident.hurt-line': 'Hurt: {hurt}',
-  'incident.done-line': 'Done at once: {done}',
-  'incident.by': 'written by {name}',
-  'incident.who-own':
-    'Read by planner, foreman and you alone; it stands in no log, file or dossier, and nobody changes it. Without signal it stays here, as typed, until you send it.',
-  'incident.who-all':
-    'Read by planners and foremen, and by who wrote it; it stands in no log, file or dossier, and nobody changes it. Without signal it stays on the device that it was typed on.',
-  'incident.not-read': 'What was written before cannot be fetched now.',
 } as const;

@@ -45,7 +45,10 @@ export function Dialog({ open, onOpenChange, title, wide, startsAtTop, children 
         >
           <div className="flex items-center justify-between gap-3 border-b border-rule px-4 py-2.5">
             <Primitive.Title className="text-base font-semibold">{title}</Primitive.Title>
-            <Primitive.Close className="grid size-9 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:-my-2.5 max-[719px]:-mr-4 max-[719px]:size-14" aria-label={t('close')}>
+            <Primitive.Close
+              className="grid size-9 place-items-center rounded-[3px] hover:bg-sunk max-[719px]:-my-2.5 max-[719px]:-mr-4 max-[719px]:size-14"
+              aria-label={t('close')}
+            >
               <X size={18} />
             </Primitive.Close>
           </div>
