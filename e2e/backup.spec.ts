@@ -1,14 +1,14 @@
-import { type SpawnSyncReturns, spawn, spawnSync } from 'node:child_process';
+import { type SpawnSyncReturns, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { Cluster, freePort } from '../tools/lib/postgres.mjs';
+import { Cluster } from '../tools/lib/postgres.mjs';
+import { OwnServer, SECRET } from './own-server.js';
 import { PASSWORD } from './support.js';
 
 const ROOT = resolve(__dirname, '..');
-const SECRET = 'only for the end-to-end tests on loopback';
 const folder = (name: string) => join('/var/tmp', `caulkhorn-backup-${process.pid}-${name}`);
 
 test.skip(!process.env['E2E_CLUSTER'], 'needs the clusters of npm test');
@@ -18,38 +18,6 @@ const tool = (name: string, args: string[], env: NodeJS.ProcessEnv): SpawnSyncRe
     encoding: 'utf8',
     env: { PATH: process.env['PATH'], ...env },
   });
-
-interface Running {
-  url: string;
-  stop(): Promise<void>;
-}
-
-async function serve(script: string, env: NodeJS.ProcessEnv): Promise<Running> {
-  const port = await freePort();
-  const server = spawn(process.execPath, [join(ROOT, script)], {
-    stdio: 'ignore',
-    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), SESSION_SECRET: SECRET, LOG_LEVEL: 'error', ...env },
-  });
-  const ended = new Promise<void>((done) => server.once('exit', () => done()));
-  const url = `http://127.0.0.1:${port}`;
-  await expect
-    .poll(
-      () =>
-        fetch(`${url}/api/health`).then(
-          (r) => r.status,
-          () => 0,
-        ),
-      { timeout: 60_000 },
-    )
-    .toBe(200);
-  return {
-    url,
-    stop: async () => {
-      server.kill('SIGTERM');
-      await ended;
-    },
-  };
-}
 
 async function signedIn(url: string) {
   const answer = await fetch(`${url}/api/session`, {
@@ -67,7 +35,7 @@ test('a backup brings everything to a fresh cluster: the server starts on it, an
   const from = new Cluster(folder('from'), { durable: false });
   const to = new Cluster(folder('to'), { durable: false });
   const file = join(tmpdir(), `caulkhorn-backup-${process.pid}.tar`);
-  let running: Running | undefined;
+  let running: OwnServer | undefined;
   try {
     for (const cluster of [from, to]) {
       cluster.destroy();
@@ -75,7 +43,7 @@ test('a backup brings everything to a fresh cluster: the server starts on it, an
       await cluster.start();
       cluster.createDatabase('caulkhorn');
     }
-    running = await serve('server/dist/demo/main.js', from.environment('caulkhorn'));
+    running = await OwnServer.start('server/dist/demo/main.js', from.environment('caulkhorn'));
     const before = await signedIn(running.url);
     const jobs = JSON.parse(await before('/jobs')) as { id: string }[];
     const exported = async (ask: (rest: string) => Promise<string>) =>
@@ -108,7 +76,7 @@ test('a backup brings everything to a fresh cluster: the server starts on it, an
 
     expect(tool('restore', ['--from', file], to.environment('caulkhorn'))).toMatchObject({ status: 0 });
     // from now on the server has its own login alone
-    running = await serve('server/dist/main.js', { ...to.environment('caulkhorn'), OWNER_DATABASE_URL: '' });
+    running = await OwnServer.start('server/dist/main.js', { ...to.environment('caulkhorn'), OWNER_DATABASE_URL: '' });
     const after = await signedIn(running.url);
     expect(await exported(after)).toEqual(hashes);
   } finally {

@@ -156,6 +156,11 @@ export class Cluster {
     this.pgCtl('stop', '-m', 'fast', '-w', '-s');
   }
 
+  /** All its processes end at once, as in a crash. */
+  crash() {
+    this.pgCtl('stop', '-m', 'immediate', '-w', '-s');
+  }
+
   /** @param {string[]} args */
   pgCtl(...args) {
     const [program, ...rest] = asOwner([join(this.bin, 'pg_ctl'), '-D', this.data, ...args]);
