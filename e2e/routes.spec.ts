@@ -57,3 +57,15 @@ test('every address opens directly, and again when it is loaded anew', async ({ 
       await stands(page, route);
     });
 });
+
+test('a part of the app that does not come is told as that, and comes when the page is loaded anew', async ({ page }) => {
+  await signIn(page);
+  await expect(page.getByRole('region', { name: 'Jobs' })).toBeVisible();
+  await page.route('**/assets/**', (route) => route.abort());
+  await page.getByRole('link', { name: 'Bench' }).click();
+  const told = page.getByRole('alert');
+  await expect(told).toContainText('Not all of the app has come');
+  await page.unroute('**/assets/**');
+  await told.getByRole('button', { name: 'Load it anew' }).click();
+  await expect(page.getByRole('link', { name: 'Water load on a face', exact: true })).toBeVisible();
+});

@@ -1,4 +1,5 @@
 import { Component, type ReactNode } from 'react';
+import { isMissingPart } from '../missing-part';
 import { Failed } from './states';
 
 /** A fault in the interface is told where the page would be; what was typed is kept on the device and comes back with it. */
@@ -11,6 +12,7 @@ export class FaultBoundary extends Component<{ children: ReactNode }, { fault: u
 
   override render(): ReactNode {
     if (this.state.fault === null) return this.props.children;
-    return <Failed fault={this.state.fault} retry={() => this.setState({ fault: null })} />;
+    const { fault } = this.state;
+    return <Failed fault={fault} retry={() => (isMissingPart(fault) ? location.reload() : this.setState({ fault: null }))} />;
   }
 }

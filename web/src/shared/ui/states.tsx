@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { t, tOf } from '../../messages/t';
 import { ApiError } from '../api';
+import { isMissingPart } from '../missing-part';
 import { Button } from './button';
 
 /** Loading, failing and empty are told in words, where the content would be. */
@@ -14,18 +15,23 @@ export function Loading({ what }: { what: string }) {
 }
 
 export function Failed({ fault, retry }: { fault: unknown; retry?: () => void }) {
-  const code = fault instanceof ApiError ? (fault.isAway ? 'away' : fault.code) : 'fault';
+  const code = codeOf(fault);
   return (
     <div role="alert" className="m-6 max-w-md border-l-4 border-iron bg-iron-soft p-4">
       <p className="font-semibold">{tOf(`failed.${code}.title`)}</p>
       <p className="mt-1">{tOf(`failed.${code}.text`)}</p>
       {retry ? (
         <Button className="mt-3" onClick={retry}>
-          {t('retry')}
+          {t(code === 'part' ? 'load-anew' : 'retry')}
         </Button>
       ) : null}
     </div>
   );
+}
+
+function codeOf(fault: unknown): string {
+  if (fault instanceof ApiError) return fault.isAway ? 'away' : fault.code;
+  return isMissingPart(fault) ? 'part' : 'page';
 }
 
 export function Empty({ children }: { children: ReactNode }) {
