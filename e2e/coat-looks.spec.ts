@@ -42,3 +42,32 @@ test('a coat is looked at an hour after it was laid: what is not right is told, 
   await expect.poll(looks).toEqual([false, true]);
   await phone.context().close();
 });
+
+test('before a coat covers it, what can be shown only now is asked for, and opened by a press', async ({ page, browser }) => {
+  await signIn(page);
+  const { path, latest } = await released(page, 'Net loft', 'Loft, bare once');
+  const slurried = latest.decided.faces.filter(({ family }) => family === 'crystalline-slurry').map(({ faceId }) => faceId);
+  const { faceId } = latest.workItems.find((item) => slurried.includes(item.faceId) && item.step === 'coat-1')!;
+  const before = latest.workItems.filter(
+    (item) => item.faceId === faceId && !item.step.startsWith('coat-') && !/cure|test/.test(item.step),
+  );
+  const about = ({ id }: { id: string }) => ({ workItemId: id, planRevisionId: latest.id });
+  await writeLog(
+    page,
+    path,
+    before.flatMap((item) => [
+      { kind: 'start' as const, ...about(item), conditions: AIR, breachReason: 'driven by a test' },
+      { kind: 'finish' as const, ...about(item) },
+    ]),
+    120,
+  );
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await signIn(phone, 'foreman@hollin.example');
+  await phone.goto(`${path}/site-log?face=${faceId}`);
+  const asked = phone.getByRole('region', { name: 'To be shown before this is laid' });
+  await expect(asked).toContainText('stands as left out for good');
+  expect((await new AxeBuilder({ page: phone }).include('section[aria-label^="To be shown"]').analyze()).violations).toEqual([]);
+  await asked.getByRole('link', { name: /^Drop of water before coating/ }).tap();
+  await expect(phone.getByRole('heading', { name: /Drop of water before coating/ })).toBeVisible();
+  await phone.context().close();
+});

@@ -13,7 +13,7 @@ export { RELEASED_PLAN, checkReleased, fingerprintOf } from './released-plan.js'
 export type { ReleasedFace, ReleasedPlan, ReleasedTreatment } from './released-plan.js';
 export { plannedTest, proofPlanOf } from './proof-plan.js';
 export type { PlannedTest } from './proof-plan.js';
-export { proofOf, proofOfPlan } from './proof-state.js';
+export { lastChances, proofOf, proofOfPlan } from './proof-state.js';
 export type { ProofRecord, ProofRow, Try } from './proof-state.js';
 export { MEND_RULES } from './mend-rules.js';
 export { CALIBRATED_FOR_DAYS, SPARK_VOLTS, TEST_RULES, WET_SPONGE } from './test-rules.js';

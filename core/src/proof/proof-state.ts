@@ -99,6 +99,20 @@ export function proofOfPlan(
   );
 }
 
+/** Shown, or past showing. */
+const OVER: ReadonlySet<ProofRow['state']> = new Set(['passed', 'left-out']);
+
+/** Tests of a face that are not shown and, once this step of its work begins, never can be; those that may be left away do not count. */
+export function lastChances(face: ProvenFace, step: string, rows: readonly ProofRow[]): ProofRow[] {
+  const closes = ({ from, test }: PlannedTest): boolean =>
+    COVERS.has(step) ? BARE_ONLY.has(test) && from === 'layers' : from !== 'layers' && laidOn(face).has(step);
+  return rows.filter(({ planned, state }) => !planned.optional && !OVER.has(state) && closes(planned));
+}
+
+/** What is laid on a face and may be seen. */
+const laidOn = ({ layers }: ProvenFace): ReadonlySet<string> =>
+  new Set(layers.filter(({ id, embedded }) => !embedded && !COVERS.has(id)).map(({ id }) => id));
+
 interface Setting {
   face: ProvenFace;
   own: ProvenWork;
@@ -111,7 +125,7 @@ function timesOf(
   own: ProvenWork,
   { done, warmth }: Pick<ProofRecord, 'done'> & Pick<Ageing, 'warmth'>,
 ): (planned: PlannedTest) => TestTimes & { layersMs?: number } {
-  const laid = new Set(face.layers.filter(({ id, embedded }) => !embedded && !COVERS.has(id)).map(({ id }) => id));
+  const laid = laidOn(face);
   const planned = own.filter(({ mend }) => !mend);
   const layers = planned.filter(({ step }) => laid.has(step));
   const before = layers.length > 0 ? layers : planned.filter(({ step }) => !COVERS.has(step));

@@ -33,6 +33,7 @@ import { DailyCare, useCareLeft, useIsConfined, usePermitsLapsed } from './daily
 import { CureRounds } from './cure-rounds';
 import { FilmPad } from './film-pad';
 import { HoldPoint, useIsHeld } from './hold-point';
+import { LastChance } from './last-chance';
 import { BeginPail } from './pails';
 import { StepForm } from './step-form';
 import { WindowBar } from './window-bar';
@@ -70,6 +71,7 @@ export function NextWork({ task, item, now }: { task: PlacedTask; item: WorkItem
         {item.zone ? <p>{stripPlace(item.zone, units)}</p> : null}
       </header>
       {isStart ? <HoldPoint item={item} /> : null}
+      {isStart ? <LastChance item={item} /> : null}
       {task.window && task.state === 'planned' ? (
         <WindowBar
           window={task.window}

@@ -16,6 +16,7 @@ import { RESCUE } from './rescue';
 import { HOUSE } from './house';
 import { INCIDENTS } from './incidents';
 import { LABELS } from './labels';
+import { LAST_CHANCE } from './last-chance';
 import { PLATES } from './plates';
 import { PROOF } from './proof';
 import { PROOF_FIELDS } from './proof-fields';
@@ -38,6 +39,7 @@ export const LATER = {
   ...SITE_LOG,
   ...INCIDENTS,
   ...LABELS,
+  ...LAST_CHANCE,
   ...STORES,
   ...BUILD_UP,
   ...CARE,
