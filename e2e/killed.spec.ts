@@ -130,6 +130,8 @@ function tellWhatIsShown(): void {
   const told = new Set<string>();
   new MutationObserver(() => {
     for (const [note] of [...document.querySelectorAll('ol li')]
+      // that it is not on the device yet is said beside it
+      .filter(({ textContent }) => !textContent?.includes('not kept on this device yet'))
       .map(({ textContent }) => textContent)
       .join(' ')
       .matchAll(/note [ab]\d+\.\d+;/g))

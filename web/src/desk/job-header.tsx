@@ -125,13 +125,15 @@ function OutboxChip() {
   const { outbox, isAway } = useJob(parts('outbox', 'isAway'));
   const n = outbox.pending.length;
   if (n === 0 && !isAway) return <span className="text-[13px] opacity-70 max-[719px]:hidden">{t('outbox.all-sent')}</span>;
-  const waiting = outbox.status === 'waiting' || isAway;
+  const waiting = outbox.status === 'waiting' || isAway || outbox.unkept.length > 0;
   return (
     <span
       role="status"
       className={`rounded-[2px] border px-2 py-0.5 text-[13px] font-semibold whitespace-nowrap ${waiting ? 'border-[#e8bb5c] text-[#e8bb5c]' : 'border-white/40'}`}
     >
-      {!waiting ? (
+      {outbox.unkept.length > 0 ? (
+        t('outbox.unkept', { n: outbox.unkept.length })
+      ) : !waiting ? (
         t('outbox.sending', { n })
       ) : n > 0 ? (
         <Link to="/account" title={t('outbox.as-file')}>

@@ -15,6 +15,8 @@ export interface QueueState<C> {
   pending: readonly C[];
   refused: readonly Refused<C>[];
   /** ids of those that are on their way to the store and stand for nobody yet who looks */ keeping: readonly string[];
+  /** ids of those that the store did not take, or has not answered for too long: they stand, and are gone with this page */
+  unkept: readonly string[];
   /** waiting: the line or the database is away; tried again by itself */ status: 'loading' | 'idle' | 'sending' | 'waiting';
 }
 
@@ -41,7 +43,7 @@ const MOST_FAULTS = 5;
  * Goes on when its screen is left, and stops when its owner signs out: nothing is ever sent in another's name.
  */
 export abstract class SendQueue<C extends { id: string }> {
-  private state: QueueState<C> = { pending: [], refused: [], keeping: [], status: 'loading' };
+  private state: QueueState<C> = { pending: [], refused: [], keeping: [], unkept: [], status: 'loading' };
   private readonly listeners = new Set<() => void>();
   private channel: BroadcastChannel | null = null;
   private isRunning = false;
@@ -110,7 +112,7 @@ export abstract class SendQueue<C extends { id: string }> {
     // what one is told of is there: a device that falls now has promised nothing
     this.state = { ...this.state, pending: [...pending, command], keeping: isKeptFirst ? [...keeping, command.id] : keeping };
     if (!isKeptFirst) this.tell();
-    const timer = isKeptFirst ? setTimeout(() => this.shownUnkept(command.id), STORE_BROKEN_MS) : undefined;
+    const timer = isKeptFirst ? setTimeout(() => this.standsUnkept(command.id), STORE_BROKEN_MS) : undefined;
     try {
       await this.keepChanged((kept) => {
         this.unkept = this.unkept.filter(({ id }) => id !== command.id);
@@ -118,18 +120,24 @@ export abstract class SendQueue<C extends { id: string }> {
       });
     } catch (fault) {
       if (!this.unkept.includes(command)) this.unkept = [...this.unkept, command];
+      this.standsUnkept(command.id);
       throw fault;
     } finally {
       clearTimeout(timer);
-      this.shownUnkept(command.id);
+      this.stands(command.id);
       void this.run();
     }
   }
 
-  /** It stands for everybody now, kept or not. */
-  private shownUnkept(commandId: string): void {
-    if (!this.state.keeping.includes(commandId)) return;
-    this.show({ keeping: this.state.keeping.filter((id) => id !== commandId) });
+  /** For everybody from now on. */
+  private stands(commandId: string): void {
+    if (this.state.keeping.includes(commandId)) this.show({ keeping: this.state.keeping.filter((id) => id !== commandId) });
+  }
+
+  /** It is shown, and that nothing of it is on the device is shown with it. */
+  private standsUnkept(commandId: string): void {
+    const unkept = this.unkept.some(({ id }) => id === commandId) ? [...new Set([...this.state.unkept, commandId])] : this.state.unkept;
+    this.show({ keeping: this.state.keeping.filter((id) => id !== commandId), unkept });
   }
 
   /** Lets a refused command go. */
@@ -161,6 +169,7 @@ export abstract class SendQueue<C extends { id: string }> {
       pending: [...left.map(itself), ...unkept],
       refused: stays ? this.state.refused : refused,
       keeping: this.state.keeping.filter((id) => !there.has(id)),
+      unkept: this.state.unkept.filter((id) => unkept.some((command) => command.id === id)),
     });
   }
 
@@ -186,8 +195,16 @@ export abstract class SendQueue<C extends { id: string }> {
     if (next.pending.length === this.state.pending.length && next.pending.every((command, i) => command === this.state.pending[i]))
       next.pending = this.state.pending;
     if (next.keeping.length === this.state.keeping.length) next.keeping = this.state.keeping;
-    const { pending, refused, keeping, status } = this.state;
-    if (next.pending === pending && next.refused === refused && next.keeping === keeping && next.status === status) return;
+    if (next.unkept.length === this.state.unkept.length) next.unkept = this.state.unkept;
+    const { pending, refused, keeping, unkept, status } = this.state;
+    if (
+      next.pending === pending &&
+      next.refused === refused &&
+      next.keeping === keeping &&
+      next.unkept === unkept &&
+      next.status === status
+    )
+      return;
     this.state = next;
     this.tell();
   }
@@ -267,7 +284,8 @@ export abstract class SendQueue<C extends { id: string }> {
   private async drop(commandId: string): Promise<void> {
     this.unkept = this.unkept.filter(({ id }) => id !== commandId);
     this.taken.add(commandId);
-    this.show({ pending: this.state.pending.filter(({ id }) => id !== commandId) });
+    const { pending, unkept } = this.state;
+    this.show({ pending: pending.filter(({ id }) => id !== commandId), unkept: unkept.filter((id) => id !== commandId) });
     if (this.taken.size >= STRUCK_AT_ONCE) await this.strike();
   }
 

@@ -23,7 +23,10 @@ const FEW = 6;
 
 /** The log, newest first, of a face or chosen from by who, what and when. Nothing is changed; a correction stands beside what it corrects. */
 export function LogList({ faceId }: { faceId?: string }) {
-  const { model, lines, revision, can, session } = useJob(parts('model', 'lines', 'revision', 'can', 'session'));
+  const { model, lines, revision, can, session, outbox } = useJob(parts('model', 'lines', 'revision', 'can', 'session', 'outbox'));
+  const unkept = new Set(
+    outbox.pending.flatMap(({ id, kind, payload }) => (kind === 'log.append' && outbox.unkept.includes(id) ? [payload.id] : [])),
+  );
   const [shown, setShown] = useState(SHORT);
   const [filter, setFilter] = useState<LogFilter>({});
   const [correcting, setCorrecting] = useState<LogEntry | null>(null);
@@ -111,7 +114,7 @@ export function LogList({ faceId }: { faceId?: string }) {
                       ...(deviceRevokedAt ? { deviceRevokedAt } : {}),
                     }).map((mark) => ` · ${t(`log.mark.${mark}`)}`)
                   : null}
-                {receipt ? '' : ` · ${t('log.waiting')}`}
+                {receipt ? '' : unkept.has(entry.id) ? <b className="text-iron"> · {t('log.unkept')}</b> : ` · ${t('log.waiting')}`}
               </p>
             </li>
           );

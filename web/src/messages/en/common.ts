@@ -100,6 +100,7 @@ export const COMMON = {
   'waiting.elsewhere.one': 'One change of another job is kept here and will be sent',
   'waiting.refused': '{n} changes were not taken: look',
   'waiting.refused.one': 'One change was not taken: look',
+  'outbox.unkept': '{n} not kept here yet',
   'outbox.not-kept': 'This change could not be kept on the device. Is its storage full?',
   'refused.title': 'Changes that were not taken',
   'refused.stale': 'Someone else changed this while you did. Yours is kept here.',

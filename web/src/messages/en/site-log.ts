@@ -24,6 +24,7 @@ export const SITE_LOG = {
   'log.corrects': 'corrects an earlier entry',
   'log.imported': 'imported',
   'log.waiting': 'not sent yet',
+  'log.unkept': 'not kept on this device yet: leave this page open',
   'log.show-all': 'Show all {n}',
   'log.reading': 'Air, surface, note',
   'log.save-reading': 'Write it down',
