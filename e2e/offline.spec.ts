@@ -54,11 +54,11 @@ test('without a network: the app opens, is surveyed, photographed and measured; 
     await page.keyboard.press('k');
     const sheet = page.getByTestId('sheet');
     const box = (await sheet.boundingBox())!;
-    for (const [x, y] of [
-      [0.3, 0.42],
-      [0.34, 0.5],
-    ] as const)
-      await sheet.click({ position: { x: box.width * x, y: box.height * y } });
+    const click = (x: number, y: number) => sheet.click({ position: { x: box.width * x, y: box.height * y } });
+    await click(0.3, 0.42);
+    await expect(page.getByText('Next point, or Enter to end.')).toBeVisible();
+    await click(0.34, 0.5);
+    await expect(page.getByRole('button', { name: 'End the line' })).toBeEnabled();
     await page.keyboard.press('Enter');
     await slate(page).getByLabel('Width').fill('0,4');
     await slate(page).getByLabel('Note').fill('found in the dark');
