@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { prepareZXingModule, writeBarcode } from 'zxing-wasm/writer';
 import { CHROMIUM } from '../tools/lib/chromium.mjs';
-import { jobs, signIn } from './support.js';
+import { workOfForeman } from './support.js';
 
 const [WIDTH, HEIGHT] = [640, 480];
 /** What the camera of this browser sees, over and over: a raw film (YUV4MPEG2) that the test writes. */
@@ -42,12 +42,7 @@ async function film(text: string): Promise<void> {
 }
 
 test('held in view, a label is read by itself; one of another product is told and not taken', async ({ page }) => {
-  await signIn(page, 'foreman@hollin.example');
-  await jobs(page)
-    .getByRole('link', { name: /Ropewalk Cellars/ })
-    .first()
-    .tap();
-  const work = page.getByRole('article', { name: /^Work on face/ });
+  const work = await workOfForeman(page);
   const look = work.getByRole('button', { name: 'Read the label by the camera' });
   const looking = page.getByRole('dialog', { name: 'Hold the label in view' });
 

@@ -2,7 +2,7 @@ import { Buffer } from 'node:buffer';
 import { readFileSync } from 'node:fs';
 import { type Page, expect, test } from '@playwright/test';
 import { prepareZXingModule, writeBarcode } from 'zxing-wasm/writer';
-import { jobs, signIn } from './support.js';
+import { workOfForeman } from './support.js';
 
 /** A code as a camera would see it. */
 async function code(text: string, format: 'QRCode' | 'EAN-13' = 'QRCode'): Promise<{ name: string; mimeType: string; buffer: Buffer }> {
@@ -18,12 +18,7 @@ test.describe('on the phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
   test('a batch is read from the label; another code, another product and an expired one are not taken', async ({ page }) => {
-    await signIn(page, 'foreman@hollin.example');
-    await jobs(page)
-      .getByRole('link', { name: /Ropewalk Cellars/ })
-      .first()
-      .tap();
-    const work = page.getByRole('article', { name: /^Work on face/ });
+    const work = await workOfForeman(page);
     const batch = work.getByRole('combobox', { name: 'Batch number' });
     const photo = async (file: { name: string; mimeType: string; buffer: Buffer }) => {
       await work.getByRole('button', { name: 'Read the label by the camera' }).tap();

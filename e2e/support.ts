@@ -54,6 +54,16 @@ export async function goTo(page: Page, lens: string): Promise<void> {
     .click();
 }
 
+/** What comes next of Ropewalk Cellars, on the foreman's phone. */
+export async function workOfForeman(page: Page): Promise<Locator> {
+  await signIn(page, 'foreman@hollin.example');
+  await jobs(page)
+    .getByRole('link', { name: /Ropewalk Cellars/ })
+    .first()
+    .tap();
+  return page.getByRole('article', { name: /^Work on face/ });
+}
+
 /** A face or feature in the list beside the sheet. */
 export function row(page: Page, text: string | RegExp): Locator {
   return page.getByRole('listbox', { name: 'Faces and features' }).getByRole('option', { name: text });
