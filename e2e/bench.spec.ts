@@ -6,7 +6,7 @@ const form = (page: Page) => page.getByRole('region', { name: 'What you know' })
 
 async function openBench(page: Page): Promise<void> {
   await signIn(page);
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
 }
 
@@ -62,7 +62,7 @@ test('what is wrong is said beside its field; nothing typed is lost; units turn 
   await expect(page.getByLabel('Air (°F)')).toHaveValue('');
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(page.getByLabel('Air (°F)')).toHaveValue('68');
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await expect(page.getByRole('link', { name: /Dew point.*68/ })).toBeVisible();
 });
 

@@ -30,6 +30,9 @@ interface Phone {
   context: BrowserContext;
 }
 
+// one loss is a loss: no second try
+test.describe.configure({ retries: 0 });
+
 test('killed at random moments over a failing line: nothing that was shown as written is lost or doubled', async ({ page, baseURL }) => {
   test.setTimeout(25 * 60_000);
   await signIn(page);

@@ -44,6 +44,7 @@ async function stands(page: Page, { shows, role = 'heading' }: Route): Promise<v
 }
 
 test('every address opens directly, and again when it is loaded anew', async ({ page }) => {
+  test.setTimeout(15 * 60_000);
   await signIn(page);
   const { o, j, f } = await addresses(page);
   for (const route of ROUTES)
@@ -62,7 +63,7 @@ test('a part of the app that does not come is told as that, and comes when the p
   await signIn(page);
   await expect(page.getByRole('region', { name: 'Jobs' })).toBeVisible();
   await page.route('**/assets/**', (route) => route.abort());
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   const told = page.getByRole('alert');
   await expect(told).toContainText('Not all of the app has come');
   await page.unroute('**/assets/**');

@@ -14,6 +14,9 @@ const PAUSES_MS = [40, 900, 300, 1700, 120, 600];
 
 test.skip(!process.env['E2E_CLUSTER'], 'needs the clusters of npm test');
 
+// one loss is a loss: no second try
+test.describe.configure({ retries: 0 });
+
 test('server and database are killed while phones send: nothing is lost or doubled, and the chain holds', async ({ browser }) => {
   test.setTimeout(15 * 60_000);
   // as it is run in earnest: what was answered is on the disk

@@ -2,6 +2,7 @@ import { type SpawnSyncReturns, spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { toldTests } from '../tools/lib/told-tests.mjs';
 
 const tool = (name: string, args: string[], input?: string, env: NodeJS.ProcessEnv = {}): SpawnSyncReturns<string> =>
   spawnSync(process.execPath, [resolve(__dirname, `../tools/${name}.mjs`), ...args], {
@@ -59,4 +60,27 @@ test('start names what is missing in one line', () => {
   const refused = tool('start', [], undefined, { PORT: '1' });
   expect(refused.status).toBe(1);
   expect(refused.stderr.trim()).toMatch(/^Missing in the environment: DATABASE_URL .*SESSION_SECRET .*\.$/);
+});
+
+test('what failed, and what passed only at the second try, stands at the end of a log, without the colours of a terminal', () => {
+  const spec = (title: string, status: string, ...messages: string[]) => ({
+    title,
+    file: 'a.spec.ts',
+    line: 7,
+    tests: [{ status, results: messages.map((message) => ({ errors: [{ message }] })) }],
+  });
+  const told = toldTests({
+    suites: [
+      {
+        specs: [spec('holds', 'expected')],
+        suites: [
+          { specs: [spec('gives way', 'unexpected', '\u001b[31mexpected 1\u001b[39m\ngot 2', 'later'), spec('staggers', 'flaky', 'late')] },
+        ],
+      },
+    ],
+  });
+  expect(told).toEqual({
+    failed: ['a.spec.ts:7 gives way\n    expected 1\n    got 2'],
+    secondTry: ['a.spec.ts:7 staggers\n    late'],
+  });
 });
