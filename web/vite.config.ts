@@ -28,6 +28,8 @@ export default defineConfig({
         ],
       },
       workbox: {
+        importScripts: ['/kept-assets.js'],
+        globIgnores: ['kept-assets.js'],
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}', '**/atkinson-*.woff', '**/Roboto-*.ttf', '**/zxing_reader*.wasm'],
         // the library that writes PDF is larger than what is kept without being told
         maximumFileSizeToCacheInBytes: 4_000_000,

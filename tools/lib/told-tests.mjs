@@ -26,6 +26,5 @@ function tell({ file, line, title, tests }) {
 
 /** Without the colours of a terminal. @param {string} text */
 function plain(text) {
-  // eslint-disable-next-line no-control-regex
   return text.replace(/\u001b\[[0-9;]*m/g, '');
 }

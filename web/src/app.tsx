@@ -5,6 +5,7 @@ import { Keys } from './help/keys';
 import { t } from './messages/t';
 import { useSession } from './people/session';
 import { IncidentOutboxProvider } from './site-log/incident-outbox';
+import { isPhone } from './shared/use-media';
 import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
@@ -14,8 +15,16 @@ const jobParts = {
 };
 const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobProvider })));
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
-// a job's page needs both: they are fetched at once, while it is still asked who is signed in
-if (location.pathname.startsWith('/o/')) for (const fetchPart of Object.values(jobParts)) void fetchPart();
+const onPhone = {
+  page: () => import('./desk/phone-page'),
+  now: () => import('./site-log/site-log-slate'),
+  plan: () => import('./job/plan-engine'),
+};
+// a job's page needs all of these: they are fetched at once, while it is still asked who is signed in, not each when the one before has come
+if (location.pathname.startsWith('/o/')) {
+  for (const fetchPart of Object.values(jobParts)) void fetchPart();
+  if (isPhone() && location.pathname.endsWith('/site-log')) for (const fetchPart of Object.values(onPhone)) void fetchPart();
+}
 const SignInPage = lazy(() => import('./people/sign-in-page').then((m) => ({ default: m.SignInPage })));
 const TodayPage = lazy(() => import('./jobs/today-page').then((m) => ({ default: m.TodayPage })));
 const GlossaryPage = lazy(() => import('./help/glossary-page'));

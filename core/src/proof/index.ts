@@ -34,7 +34,7 @@ export { coveredBy, dossierFingerprint, signaturesOn } from './signing.js';
 export type { Covered, RecordToSign, SignBody, ToSign, Signature, SignatureChange } from './signing.js';
 export { AFTER_CARE, CARE_LOOKS, careLooks } from './after-care.js';
 export { testPlacesOn } from './test-places.js';
-export { LOOK_SLACK_MS, NOTICE_DAYS, TERM_IDS, WARRANTY_EXCLUDES, WARRANTY_TERMS, warrantyOf } from './warranty.js';
+export { LOOK_SLACK_MS, NOTICE_DAYS, TERM_IDS, WARRANTY_EXCLUDES, WARRANTY_TERMS, sinceFinished, warrantyOf } from './warranty.js';
 export type { JudgedTerm, SinceFinished, TermId, TermState, WarrantyTerm } from './warranty.js';
 export { isPlateSo, plateOf } from './wall-plate.js';
 export type { PlateFace, PlateRecord, PlateSays } from './wall-plate.js';

@@ -3,7 +3,16 @@ import { DAY_MS } from '../quantities';
 import { USUAL_CREW, USUAL_HOUSE, planJob, revisionContent } from '../planning';
 import type { LogEntry } from '../site-log';
 import { buildUp, sampleJob } from '../testing/sample-job';
-import { type DossierFace, type ReleasedRevision, type SinceFinished, type TermId, careLooks, dossierOf, warrantyOf } from './index';
+import {
+  type DossierFace,
+  type ReleasedRevision,
+  type SinceFinished,
+  type TermId,
+  careLooks,
+  dossierOf,
+  sinceFinished,
+  warrantyOf,
+} from './index';
 
 const model = { ...sampleJob(), buildUps: [buildUp('north')] };
 const revision: ReleasedRevision = {
@@ -24,7 +33,7 @@ const face: DossierFace = {
     >,
   })),
 };
-const nothing: SinceFinished = { levels: [], entries: [], nowMs: DONE + DAY_MS };
+const nothing = sinceFinished([], [], DONE + DAY_MS);
 const state = (id: TermId, of = face, since = nothing) => warrantyOf(of, since)!.find((term) => term.id === id)!;
 const level = (levelM: number, days: number, kind: WaterLevel['kind'] = 'dip'): WaterLevel => ({
   ...{ id: `l${days}`, waterBodyId: face.face.load!.waterBodyId, levelM, kind },
@@ -67,7 +76,16 @@ test('water higher than was assumed breaks it, as soon as somebody saw it; a lev
 
 test('a look that was missed breaks it two months after it was due; one taken in time keeps it', () => {
   const [firstMs] = careLooks(face.face.family!, DONE);
-  const at = (nowMs: number, ...entries: LogEntry[]) => state('looks-kept', face, { ...nothing, nowMs, entries });
+  const at = (nowMs: number, ...entries: LogEntry[]) =>
+    state(
+      'looks-kept',
+      face,
+      sinceFinished(
+        [],
+        entries.map((entry) => ({ entry })),
+        nowMs,
+      ),
+    );
   expect(at(firstMs! + 59 * DAY_MS).state).toBe('to-keep');
   expect(at(firstMs! + 61 * DAY_MS)).toMatchObject({ state: 'broken', missedMs: firstMs });
   expect(at(firstMs! + 61 * DAY_MS, look(firstMs! - 20 * DAY_MS)).state).toBe('holds');
@@ -89,7 +107,13 @@ describe('what visits tell', () => {
       occurredAt: new Date(DONE + days * DAY_MS).toISOString(),
       body: { kind: 'visit', faceId: 'north', why: 'look', wet: 'dry', found: [], ...part },
     }) as unknown as LogEntry;
-  const after = (...entries: LogEntry[]): SinceFinished => ({ levels: [], entries, nowMs: DONE + 400 * DAY_MS });
+  const since = (entries: readonly LogEntry[], nowMs = DONE + 400 * DAY_MS): SinceFinished =>
+    sinceFinished(
+      [],
+      entries.map((entry) => ({ entry })),
+      nowMs,
+    );
+  const after = (...entries: LogEntry[]): SinceFinished => since(entries);
 
   test('nothing found shows it as of that day; what was found breaks its term for good, and no other', () => {
     const day = DONE + 30 * DAY_MS;
@@ -99,6 +123,15 @@ describe('what visits tell', () => {
     expect(state('not-drilled', face, drilled)).toEqual({ id: 'not-drilled', state: 'broken', found: ['drilling'], asOfMs: day });
     expect(state('served', face, drilled).state).toBe('holds');
     expect(state('served', face, after(visit(30, { found: ['pump-off'] }))).state).toBe('broken');
+  });
+
+  test('what was corrected or taken back breaks nothing', () => {
+    const wrong = { ...visit(30, { found: ['drilling'] }), id: 'wrong' };
+    const right = { ...visit(30), id: 'right', supersedes: 'wrong' };
+    expect(state('not-drilled', face, after(wrong)).state).toBe('broken');
+    expect(state('not-drilled', face, after(wrong, right)).state).toBe('holds');
+    const taken = { ...right, body: { kind: 'withdrawn' } } as LogEntry;
+    expect(state('not-drilled', face, after(wrong, taken)).state).toBe('to-keep');
   });
 
   test('another face, or from before it was finished: nothing', () => {
@@ -117,8 +150,8 @@ describe('what visits tell', () => {
   test('a visit is a look', () => {
     const [first] = careLooks(face.face.family!, DONE);
     const nowMs = first! + 90 * DAY_MS;
-    expect(state('looks-kept', face, { levels: [], entries: [], nowMs }).state).toBe('broken');
+    expect(state('looks-kept', face, since([], nowMs)).state).toBe('broken');
     const kept = { occurredAt: new Date(first!).toISOString(), body: visit(0).body } as LogEntry;
-    expect(state('looks-kept', face, { levels: [], entries: [kept], nowMs }).state).toBe('holds');
+    expect(state('looks-kept', face, since([kept], nowMs)).state).toBe('holds');
   });
 });

@@ -1,7 +1,7 @@
 import { COMMON_PRACTICE, type Source } from '../fields/index.js';
-import { type Substrate, UNSERVED, type VoidedBy, type WaterLevel } from '../jobs/index.js';
+import { type Substrate, UNSERVED, type VoidedBy, type WaterLevel, groupBy } from '../jobs/index.js';
 import { DAY_MS } from '../quantities/index.js';
-import type { EntryBody, LogEntry } from '../site-log/index.js';
+import { type EntryBody, type LogLine, entriesInForce } from '../site-log/index.js';
 import { careLooks } from './after-care.js';
 import { type DossierFace, isShown } from './dossier.js';
 
@@ -43,11 +43,28 @@ export interface JudgedTerm {
   /** for `notice`: days from when a leak was seen to when it was told */ days?: number;
 }
 
+/** Somebody was there and wrote what he saw. */
+interface Look {
+  faceId: string;
+  body: EntryBody;
+  atMs: number;
+}
+
 /** What is known since the work was finished. */
 export interface SinceFinished {
   levels: readonly WaterLevel[];
-  entries: readonly LogEntry[];
+  /** by face, in order of time */ looks: ReadonlyMap<string, readonly Look[]>;
   nowMs: number;
+}
+
+/** Reads the log once for all faces. What was corrected or taken back is not known any more. */
+export function sinceFinished(levels: readonly WaterLevel[], lines: readonly Pick<LogLine, 'entry'>[], nowMs: number): SinceFinished {
+  const looks = entriesInForce(lines).flatMap(({ body, occurredAt }): Look[] => {
+    const isLook = body.kind === 'test' || body.kind === 'note' || body.kind === 'reading' || body.kind === 'visit';
+    return isLook && body.faceId !== undefined ? [{ faceId: body.faceId, body, atMs: Date.parse(occurredAt) }] : [];
+  });
+  looks.sort((a, b) => a.atMs - b.atMs);
+  return { levels, looks: groupBy(looks, ({ faceId }) => faceId), nowMs };
 }
 
 /** A look counts from so long before it is due until so long after. */
@@ -109,16 +126,13 @@ function levelKept({ face: { load }, finishedMs }: DossierFace, { levels }: Sinc
   return { state: highestM > load.levelM ? 'broken' : 'holds', level: { highestM, assumedM: load.levelM } };
 }
 
-function looksKept({ face, finishedMs }: DossierFace, { entries, nowMs }: SinceFinished): Judged {
-  const lookedMs = entries.filter(({ body }) => isLook(body, face.faceId)).map(({ occurredAt }) => Date.parse(occurredAt));
+function looksKept({ face, finishedMs }: DossierFace, { looks, nowMs }: SinceFinished): Judged {
+  const looked = looks.get(face.faceId) ?? [];
   const over = careLooks(face.family!, finishedMs!).filter((dueMs) => dueMs + LOOK_SLACK_MS < nowMs);
-  const missedMs = over.find((dueMs) => !lookedMs.some((ms) => Math.abs(ms - dueMs) <= LOOK_SLACK_MS));
+  const missedMs = over.find((dueMs) => !looked.some(({ atMs }) => Math.abs(atMs - dueMs) <= LOOK_SLACK_MS));
   if (missedMs !== undefined) return { state: 'broken', missedMs };
   return { state: over.length > 0 ? 'holds' : 'to-keep' };
 }
-
-const isLook = (body: LogEntry['body'], faceId: string): boolean =>
-  (body.kind === 'test' || body.kind === 'note' || body.kind === 'reading' || body.kind === 'visit') && body.faceId === faceId;
 
 interface Visit {
   body: Extract<EntryBody, { kind: 'visit' }>;
@@ -126,13 +140,8 @@ interface Visit {
 }
 
 /** Visits to a face since it was finished, in order of time. */
-const visitsTo = ({ face, finishedMs }: DossierFace, { entries }: SinceFinished): Visit[] =>
-  entries
-    .flatMap(({ body, occurredAt }) => {
-      const atMs = Date.parse(occurredAt);
-      return body.kind === 'visit' && body.faceId === face.faceId && atMs >= finishedMs! ? [{ body, atMs }] : [];
-    })
-    .sort((a, b) => a.atMs - b.atMs);
+const visitsTo = ({ face, finishedMs }: DossierFace, { looks }: SinceFinished): Visit[] =>
+  (looks.get(face.faceId) ?? []).flatMap(({ body, atMs }) => (body.kind === 'visit' && atMs >= finishedMs! ? [{ body, atMs }] : []));
 
 /** Once found it stays broken; a visit that found nothing shows it as of that day, and no longer. */
 function untouched(of: DossierFace, since: SinceFinished, isMeant: (by: VoidedBy) => boolean): Judged {

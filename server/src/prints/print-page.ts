@@ -60,24 +60,35 @@ async function printIn(browser: Browser, task: PrintTask): Promise<Buffer> {
     });
     const preferences = JSON.stringify({ state: { units: task.units, theme: 'light' }, version: 0 });
     await context.addInitScript(`localStorage.setItem('caulkhorn-preferences', ${JSON.stringify(preferences)})`);
+    await context.addInitScript(addSheet(UNSEEN));
     const page = await context.newPage();
     await page.goto(`${origin}${task.address}`, { timeout: OPEN_MS });
     // said by the page itself, once what it shows was read anew
-    await page.waitForSelector('[data-read="read"]', { timeout: OPEN_MS });
+    await page.waitForSelector('[data-read="read"]', { state: 'attached', timeout: OPEN_MS });
     await picturesIn(page, task);
-    return await page.pdf({
-      ...{ format: task.paper, tagged: true, outline: true, printBackground: true, displayHeaderFooter: true },
-      ...{ headerTemplate: '<span></span>', footerTemplate: FOOTER },
-      margin: { top: '16mm', bottom: '18mm', left: '14mm', right: '14mm' },
-    });
+    await page.evaluate(addSheet(paperOf(task, await page.title())));
+    return await page.pdf({ preferCSSPageSize: true, tagged: true, outline: true, printBackground: true });
   } finally {
     close();
   }
 }
 
-// the browser itself fills in the title and the numbers
-const FOOTER = `<div style="width:100%;margin:0 14mm;display:flex;justify-content:space-between;font:8px sans-serif;color:#333">
-<span class="title"></span><span><span class="pageNumber"></span> / <span class="totalPages"></span></span></div>`;
+/** On a screen that nobody looks at nothing is laid out: only the paper is, which saves a third of time and memory. */
+const UNSEEN = '@media screen { main { display: none } }';
+
+/** Title and number in the margin by the style of the page: a foot as a page of its own, for each page, takes a third as long as all the rest. */
+const paperOf = ({ paper }: PrintTask, title: string): string => `@page {
+  size: ${paper.toLowerCase()}; margin: 16mm 14mm 18mm;
+  @bottom-left { content: ${JSON.stringify(title)}; font: 8px sans-serif; color: #333 }
+  @bottom-right { content: counter(page) " / " counter(pages); font: 8px sans-serif; color: #333 }
+}`;
+
+/** Runs in the page. */
+const addSheet = (css: string): string => `{
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync(${JSON.stringify(css)});
+  document.adoptedStyleSheets.push(sheet);
+}`;
 
 // runs in the page; a picture that is fetched only when it comes into view never would be
 const PICTURES = `(() => {
@@ -88,7 +99,8 @@ const PICTURES = `(() => {
 
 /** Waits for every picture, and tells how many there are by now. */
 async function picturesIn(page: Page, task: PrintTask): Promise<void> {
-  await page.evaluate('document.fonts.ready.then(() => {})');
+  // what is not laid out asks for no font by itself
+  await page.evaluate('Promise.allSettled([...document.fonts].map((font) => font.load())).then(() => {})');
   for (;;) {
     const [loaded, all] = await page.evaluate<[number, number]>(PICTURES);
     task.tell(0.2 + 0.6 * (all === 0 ? 1 : loaded / all));

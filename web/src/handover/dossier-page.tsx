@@ -1,8 +1,9 @@
 import '../messages/later';
 import { type DossierFace, type DossierLine, type ReleasedFace, dossierOf, dossierOfFace } from '@caulkhorn/core/proof';
+import { MINUTE_MS } from '@caulkhorn/core/quantities';
 import { type LogLine } from '@caulkhorn/core/site-log';
 import { ArrowLeft, Printer } from 'lucide-react';
-import { useEffect, useMemo } from 'react';
+import { memo, useEffect, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { t, tOf } from '../messages/t';
 import { fullTime } from '../shared/times';
@@ -27,18 +28,46 @@ import { SignatureLine, useSignatures } from './signature-line';
 import { useBroughtPhotos } from './use-brought-photos';
 import { useRecordRead } from './use-record-read';
 
+/** The day moves on by this; what was written meanwhile shows at once. Anew at each minute, a large record would do nothing else. */
+const DRAWN_EVERY_MS = 15 * MINUTE_MS;
+
 /** The dossier as it is drawn for A4. Everything in it comes from what was released, written and measured, nothing from today's plan. */
 export function DossierPage() {
-  const { model, revision, lines, outbox, organisationId, jobId, session } = useJob(
-    parts('model', 'revision', 'lines', 'outbox', 'organisationId', 'jobId', 'session'),
-  );
+  const { outbox, organisationId, jobId, session } = useJob(parts('outbox', 'organisationId', 'jobId', 'session'));
   const isClient = session.organisations.some(({ id, standing }) => id === organisationId && standing === 'client');
-  const now = useNow(60_000);
   const read = useRecordRead();
   const { isAsked } = useBroughtPhotos();
   const [which] = useSearchParams();
-  const faceId = which.get('face');
-  const isTests = which.get('part') === 'tests';
+  return (
+    <main
+      id="content"
+      data-read={isAsked ? 'reading' : read}
+      className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:bg-white print:p-0"
+    >
+      <div className="no-print mb-4 flex flex-wrap items-end gap-2">
+        <Link to={`/o/${organisationId}/jobs/${jobId}/handover`} className={buttonClass('quiet')}>
+          <ArrowLeft size={16} /> {t('dossier.back')}
+        </Link>
+        <Button onClick={() => print()}>
+          <Printer size={16} /> {t('dossier.print')}
+        </Button>
+        <PdfMaker />
+      </div>
+      {isClient ? <p className="no-print mb-3 bg-water-soft p-3">{t('by-link.read-first')}</p> : null}
+      <DrawnRecord faceId={which.get('face')} isTests={which.get('part') === 'tests'} unsent={outbox.pending.length} />
+      {isClient ? (
+        <div className="no-print">
+          <SigningPanel />
+        </div>
+      ) : null}
+    </main>
+  );
+}
+
+/** Drawn anew when the record changes, and for nothing else: a large one is tens of thousands of lines. */
+const DrawnRecord = memo(function DrawnRecord({ faceId, isTests, unsent }: { faceId: string | null; isTests: boolean; unsent: number }) {
+  const { model, revision, lines } = useJob(parts('model', 'revision', 'lines'));
+  const now = useNow(DRAWN_EVERY_MS);
   const dossier = useMemo(() => {
     const received = lines.filter((line): line is LogLine => line.receipt !== null);
     const whole = dossierOf(revision, received, model.readings, now);
@@ -58,26 +87,9 @@ export function DossierPage() {
     const item = 'workItemId' in body ? items.get(body.workItemId) : undefined;
     return item && releasedItemName(item, released);
   };
-  const open = [
-    ...dossier.open.map((point) => openText(point, released)),
-    ...(outbox.pending.length > 0 ? [t('missing.unsent', { n: outbox.pending.length })] : []),
-  ];
+  const open = [...dossier.open.map((point) => openText(point, released)), ...(unsent > 0 ? [t('missing.unsent', { n: unsent })] : [])];
   return (
-    <main
-      id="content"
-      data-read={isAsked ? 'reading' : read}
-      className="mx-auto max-w-[190mm] bg-raised p-6 max-[719px]:p-3 print:max-w-none print:bg-white print:p-0"
-    >
-      <div className="no-print mb-4 flex flex-wrap items-end gap-2">
-        <Link to={`/o/${organisationId}/jobs/${jobId}/handover`} className={buttonClass('quiet')}>
-          <ArrowLeft size={16} /> {t('dossier.back')}
-        </Link>
-        <Button onClick={() => print()}>
-          <Printer size={16} /> {t('dossier.print')}
-        </Button>
-        <PdfMaker />
-      </div>
-      {isClient ? <p className="no-print mb-3 bg-water-soft p-3">{t('by-link.read-first')}</p> : null}
+    <>
       <header className="border-b-2 border-ink pb-2">
         <p className="text-[13px]">
           {t(isTests ? 'dossier.title-tests' : 'dossier.title')}
@@ -165,14 +177,9 @@ export function DossierPage() {
         ) : null}
       </Section>
       <p className="mt-6 border-t border-ink pt-2 text-[13px]">{t('dossier.disclaimer')}</p>
-      {isClient ? (
-        <div className="no-print">
-          <SigningPanel />
-        </div>
-      ) : null}
-    </main>
+    </>
   );
-}
+});
 
 /** Of one face only what was tested. */
 function Tested({ of, timeZone }: { of: DossierFace; timeZone: string }) {

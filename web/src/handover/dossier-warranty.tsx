@@ -1,4 +1,12 @@
-import { type DossierFace, type JudgedTerm, NOTICE_DAYS, type TermState, WARRANTY_EXCLUDES, warrantyOf } from '@caulkhorn/core/proof';
+import {
+  type DossierFace,
+  type JudgedTerm,
+  NOTICE_DAYS,
+  type TermState,
+  WARRANTY_EXCLUDES,
+  sinceFinished,
+  warrantyOf,
+} from '@caulkhorn/core/proof';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { parts, useJob } from '../job/job-context';
 import { t, tOf } from '../messages/t';
@@ -23,7 +31,7 @@ export function WarrantySection({
   timeZone: string;
 }) {
   const { model } = useJob(parts('model'));
-  const since = { levels: model.waterLevels, entries: lines.map(({ entry }) => entry), nowMs };
+  const since = sinceFinished(model.waterLevels, lines, nowMs);
   const coated = faces.filter(({ face }) => face.family !== undefined).map((of) => ({ face: of.face, terms: warrantyOf(of, since) }));
   if (coated.length === 0) return null;
   return (

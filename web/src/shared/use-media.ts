@@ -13,5 +13,10 @@ export function useMedia(query: string): boolean {
   return holds;
 }
 
+const PHONE = '(max-width: 719px)';
+
 /** Whether the page is as narrow as a phone held upright. */
-export const useIsPhone = (): boolean => useMedia('(max-width: 719px)');
+export const useIsPhone = (): boolean => useMedia(PHONE);
+
+/** The same, outside what is drawn. */
+export const isPhone = (): boolean => matchMedia(PHONE).matches;

@@ -5,6 +5,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { t } from '../messages/t';
 import { formatQuantity } from '../shared/numbers';
 import { usePreferences } from '../shared/preferences';
+import { isPhone } from '../shared/use-media';
 import { parts, useJob, usePlanningSoFar, useDrawnPointer, useSelection } from '../job/job-context';
 import type { Tool } from '../job/selection';
 import { layOut } from './layout';
@@ -18,7 +19,8 @@ import { useDrawing } from './use-drawing';
 import { useSheetPointer } from './use-sheet-pointer';
 import { useWalkKeys } from './use-walk-keys';
 
-preparePainter();
+// on a phone the sheet is a tab of its own: what is to be done now comes first, and a second thread with it would slow it
+if (!isPhone()) preparePainter();
 
 const NONE_YET: readonly Junction[] = [];
 

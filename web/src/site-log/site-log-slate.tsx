@@ -2,12 +2,13 @@ import type { WorkItem } from '@caulkhorn/core/planning';
 import type { PlacedTask } from '@caulkhorn/core/programme';
 import type { WorkDone } from '@caulkhorn/core/site-log';
 import { ChevronDown, ChevronRight, ChevronUp, TestTubeDiagonal } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../messages/t';
 import { hoursMinutes, timeOfDay } from '../shared/times';
 import { useIsPhone } from '../shared/use-media';
 import { useNow } from '../shared/use-now';
+import { Below } from '../shared/ui/below';
 import { Button, buttonClass } from '../shared/ui/button';
 import { useFoundSince } from '../job/use-found-since';
 import { useTestsOpen } from '../job/use-tests-open';
@@ -26,6 +27,9 @@ import { TalkBeforeWork } from './talk-before-work';
 import { ReadingForm } from './reading-form';
 import { DAY_MS } from '@caulkhorn/core/quantities';
 import { trueNow } from '../shared/true-clock';
+
+/** Windows are told by the minute; what is told by the second has a clock of its own. */
+const NOW_EVERY_MS = 5000;
 
 /** The next piece of work of each face, whoever is on or due first in front. What the log says counts at once, where the rest lies in time a moment later. */
 function useNextOfFaces() {
@@ -69,8 +73,8 @@ function urgency({ task, item }: Next): number {
 
 /** Site log: what is on, what comes next, what was written. */
 export function SiteLogSlate() {
-  const { revision, model, can, organisationId, jobId } = useJob(parts('revision', 'model', 'can', 'organisationId', 'jobId'));
-  const now = useNow(1000);
+  const { revision, model, can } = useJob(parts('revision', 'model', 'can'));
+  const now = useNow(NOW_EVERY_MS);
   const next = useNextOfFaces();
   const { selected } = useSelection('selected');
   const feature = selected?.kind === 'feature' ? model.features.find((f) => f.id === selected.id) : undefined;
@@ -96,23 +100,43 @@ export function SiteLogSlate() {
       {can('log') ? (
         <section className="mt-5 flex flex-col gap-3 pt-3">
           <TalkBeforeWork now={now} item={chosen?.item} at="foot" />
-          <LoneWatch />
-          <ReadingForm faceId={faceId} />
-          <IncidentNotes />
+          <Below>
+            <ToWrite faceId={faceId} />
+          </Below>
         </section>
       ) : null}
-      <section className="mt-5 border-t border-rule pt-3">
-        <div className="mb-1 flex items-center justify-between gap-2">
-          <h3 className="font-semibold">{t('log.title')}</h3>
-          <Link to={`/o/${organisationId}/jobs/${jobId}/diary`} className={buttonClass()}>
-            {t('diary.open')}
-          </Link>
-        </div>
-        <LogList faceId={faceId} />
-      </section>
+      <Below>
+        <Written faceId={faceId} />
+      </Below>
     </>
   );
 }
+
+/** What may be written at any time, whatever comes next: the clock of the work above does not draw it anew. */
+const ToWrite = memo(function ToWrite({ faceId }: { faceId: string | undefined }) {
+  return (
+    <>
+      <LoneWatch />
+      <ReadingForm faceId={faceId} />
+      <IncidentNotes />
+    </>
+  );
+});
+
+const Written = memo(function Written({ faceId }: { faceId: string | undefined }) {
+  const { organisationId, jobId } = useJob(parts('organisationId', 'jobId'));
+  return (
+    <section className="mt-5 border-t border-rule pt-3">
+      <div className="mb-1 flex items-center justify-between gap-2">
+        <h3 className="font-semibold">{t('log.title')}</h3>
+        <Link to={`/o/${organisationId}/jobs/${jobId}/diary`} className={buttonClass()}>
+          {t('diary.open')}
+        </Link>
+      </div>
+      <LogList faceId={faceId} />
+    </section>
+  );
+});
 
 /** What is to be tested now: nobody finds it by himself. */
 function TestsDue() {

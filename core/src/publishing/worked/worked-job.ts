@@ -25,9 +25,9 @@ import {
   wholePour,
   zonesWanted,
 } from '../../planning/index.js';
-import { careLooks, diaryOf, dossierOf, plateOf, releasedSections, testPlacesOn, warrantyOf } from '../../proof/index.js';
+import { careLooks, diaryOf, dossierOf, plateOf, releasedSections, sinceFinished, testPlacesOn, warrantyOf } from '../../proof/index.js';
 import { DAY_MS } from '../../quantities/index.js';
-import { entriesInForce, talkOf, usedByBatch } from '../../site-log/index.js';
+import { talkOf, usedByBatch } from '../../site-log/index.js';
 import {
   FINISHES,
   carbideLimit,
@@ -121,7 +121,7 @@ const zones = (items: readonly Parameters<typeof zonesWanted>[0][number][]) =>
 function proofMarks(model: JobModel, revision: PlanRevision, log: ReturnType<typeof madeLog>): Record<string, string> {
   const nowMs = MADE_UP_NOW_MS + READ_AFTER_DAYS * DAY_MS;
   const dossier = dossierOf(revision, log, model.readings, nowMs);
-  const entries = entriesInForce(log);
+  const since = sinceFinished(model.waterLevels, log, nowMs);
   const day = (at: number) => ({ day: new Date(at).toISOString().slice(0, 10), fromMs: at, toMs: at + DAY_MS });
   const days = Array.from({ length: 20 }, (_, i) => MADE_UP_NOW_MS + i * DAY_MS);
   return {
@@ -137,7 +137,7 @@ function proofMarks(model: JobModel, revision: PlanRevision, log: ReturnType<typ
     sections: mark(releasedSections(revision.decided?.faces ?? [])),
     after: mark(
       dossier.faces.map((of) => [
-        warrantyOf(of, { levels: model.waterLevels, entries, nowMs }),
+        warrantyOf(of, since),
         of.face.family && of.finishedMs !== undefined ? careLooks(of.face.family as never, of.finishedMs) : null,
       ]),
     ),
