@@ -44,7 +44,8 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   for (const title of ['Net loft, brine cellar', 'What is shown', 'A Quay side', 'Care, and when to look again'])
     expect(bookmarks).toContain(title);
   const wide = (await whole.getPage(1)).view;
-  expect(wide.map(Math.round)).toEqual([0, 0, 596, 843]);
+  // ISO 216: 210 × 297 mm
+  expect(wide.map(Math.round)).toEqual([0, 0, 595, 842]);
 
   // one face alone, on the other paper, in the reader's units
   await page.getByRole('link', { name: 'Back to the job' }).click();
