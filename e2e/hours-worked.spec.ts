@@ -1,30 +1,29 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { type Browser, type Page, expect, test } from '@playwright/test';
 import { goTo, released, signIn, slate, writeLog } from './support';
 
 const localTime = () => new Date().toLocaleTimeString('en-GB', { timeZone: 'Europe/Oslo' });
 
-test('who else worked on it is ticked at the finish, stands with it the next time, and goes to cost by name', async ({ page, browser }) => {
+/** Two pieces of preparing that the foreman has begun, his phone, and where it is. */
+async function twoBegun(page: Page, browser: Browser, name: string) {
   // what goes over a night has no hours
-  test.setTimeout(900_000);
   await expect.poll(() => localTime(), { timeout: 600_000 }).toMatch(/^(00:0[2-9]|00:[1-5]|0[1-9]|1|2[0-2]|23:[0-4])/);
   await signIn(page);
-  const { path, latest } = await released(page, 'Net loft', 'Loft, by the hour');
+  const { path, latest } = await released(page, 'Net loft', name);
   const [first, second] = latest.workItems.filter(({ step, targetId }) => step === 'prepare' && targetId === undefined);
   const about = (item: typeof first) => ({ workItemId: item!.id, planRevisionId: latest.id });
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
   await signIn(phone, 'foreman@hollin.example');
-  await writeLog(
-    phone,
-    path,
-    [
-      { kind: 'start', ...about(first) },
-      { kind: 'start', ...about(second) },
-    ],
-    1,
-  );
+  const begun = [first, second].map((item) => ({ kind: 'start' as const, ...about(item) }));
+  await writeLog(phone, path, begun, 2);
+  const beside = phone.getByRole('group').filter({ hasText: 'Who else worked on it' });
+  return { phone, path, first, second, about, beside };
+}
 
+test('who else worked on it is ticked at the finish, stands with it the next time, and goes to cost by name', async ({ page, browser }) => {
+  test.setTimeout(900_000);
+  const { phone, path, first, second, beside } = await twoBegun(page, browser, 'Loft, by the hour');
   const finish = async (item: typeof first, hands: () => Promise<void>) => {
     await phone.goto(`${path}/site-log?face=${item!.faceId}`);
     await hands();
@@ -34,7 +33,6 @@ test('who else worked on it is ticked at the finish, stands with it the next tim
     await finished.tap();
     await expect(finished).toBeHidden();
   };
-  const beside = phone.getByRole('group').filter({ hasText: 'Who else worked on it' });
   await finish(first, async () => {
     await expect(beside).toContainText('nobody');
     await beside.locator('summary').tap();
@@ -69,4 +67,20 @@ test('who else worked on it is ticked at the finish, stands with it the next tim
   expect(csv).toMatch(/Jorun Veld,.*,2,/);
   await goTo(page, 'Site log');
   await expect(page.getByText(/with Jorun Veld, Bo Tann/)).toBeVisible();
+});
+
+test('a finish from another device, arriving while the form stands open, is what it goes on from', async ({ page, browser }) => {
+  test.setTimeout(900_000);
+  const { phone, path, first, second, about, beside } = await twoBegun(page, browser, 'Loft, from two phones');
+  await phone.goto(`${path}/site-log?face=${second!.faceId}`);
+  await expect(beside).toContainText('nobody');
+  await writeLog(phone, path, [{ kind: 'finish', ...about(first), hands: ['Jorun Veld', 'Bo Tann'] }]);
+  await expect(beside).toContainText('Jorun Veld, Bo Tann');
+  // what somebody ticked himself stays
+  await beside.locator('summary').tap();
+  await beside.getByLabel('Bo Tann').uncheck();
+  await writeLog(phone, path, [{ kind: 'finish', ...about(first), hands: ['Ketil Brun'] }], 0);
+  await expect(beside.getByLabel('Ketil Brun')).toBeVisible();
+  await expect(beside.locator('summary')).toContainText(/Jorun Veld$/);
+  await phone.context().close();
 });

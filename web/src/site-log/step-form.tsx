@@ -16,7 +16,7 @@ import {
   nearestMeasurement,
   wantsAir,
 } from '@caulkhorn/core/site-log';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -44,7 +44,7 @@ interface Texts extends ConditionTexts {
   usedKg: string;
   note: string;
   supersedesReason: string;
-  hands: Ticked;
+  /** none: as the last finish of the day had it, which may arrive while this stands open */ hands: Ticked | null;
 }
 
 interface StepFormProps {
@@ -70,10 +70,11 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const wantsAirFirst = product ? wantsAir(product) : isCoat;
   const near = useMeasuredHere(item);
   const [found] = useState(() => (corrects || kind === 'finish' ? undefined : near(trueNow())));
-  const [beside] = useState(() => handsOfDay(lines, session.personId, { atMs: trueNow(), timeZone }));
+  const beside = useMemo(() => handsOfDay(lines, session.personId, { atMs: trueNow(), timeZone }), [lines, session.personId, timeZone]);
+  const handsOf = ({ hands }: Pick<Texts, 'hands'>): Ticked => hands ?? { ...NOBODY_TICKED, ticked: [...beside] };
   const form = useKeptForm<Texts>(
     `${kind} ${item.id} ${corrects?.id ?? ''} ${units}`,
-    startTexts({ corrects, done, timeZone, units, conditions: found?.conditions, beside }),
+    startTexts({ corrects, done, timeZone, units, conditions: found?.conditions }),
   );
   const { register, formState, watch } = form;
   const faults = formState.errors;
@@ -164,7 +165,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
         : {}),
       ...text('batchNumber'),
       ...(usedKg === undefined ? {} : { usedKg }),
-      ...(values.hands.ticked.length > 0 ? { hands: values.hands.ticked } : {}),
+      ...(handsOf(values).ticked.length > 0 ? { hands: handsOf(values).ticked } : {}),
       ...text('note'),
     };
   };
@@ -230,9 +231,9 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
       {kind === 'finish' ? (
         <Hands
           self={corrects?.personName ?? session.name}
-          value={texts.hands}
+          value={handsOf(texts)}
           fault={faults.hands?.message}
-          put={(part) => form.setValue('hands', { ...texts.hands, ...part })}
+          put={(part) => form.setValue('hands', { ...handsOf(texts), ...part })}
         />
       ) : null}
       {corrects ? (
@@ -292,10 +293,9 @@ interface StartingFrom {
   timeZone: string;
   units: UnitSystem;
   /** as measured here just before */ conditions: Conditions | undefined;
-  /** who was at work beside before, that day */ beside: readonly string[];
 }
 
-function startTexts({ corrects, done, timeZone, units, conditions: near, beside }: StartingFrom): Texts {
+function startTexts({ corrects, done, timeZone, units, conditions: near }: StartingFrom): Texts {
   const now = localField(trueNow(), timeZone);
   const body = corrects?.body;
   const conditions = body && 'conditions' in body ? body.conditions : near;
@@ -312,6 +312,6 @@ function startTexts({ corrects, done, timeZone, units, conditions: near, beside 
     usedKg: fieldText(finish?.usedKg, 'kg', units),
     note: body?.note ?? '',
     supersedesReason: '',
-    hands: { ...NOBODY_TICKED, ticked: [...(corrects ? (finish?.hands ?? []) : beside)] },
+    hands: corrects ? { ...NOBODY_TICKED, ticked: [...(finish?.hands ?? [])] } : null,
   };
 }
