@@ -69,19 +69,24 @@ export function benchProgrammeJob() {
 
   const beganAt = performance.now();
   const search = betterProgrammeJob(items, NOTHING_DONE, options);
-  let [foundMs, step] = [NaN, search.next(false)];
+  let step = search.next(false);
+  // placed in order it stands at once; that counts where it misses nothing
+  const passed = step.done ? null : step.value.proposal.programme;
+  let [keptMs, ownMs] = [NaN, NaN];
   while (!step.done) {
-    if (Number.isNaN(foundMs) && step.value.proposal.programme) foundMs = performance.now() - beganAt;
+    const { programme } = step.value.proposal;
+    if (Number.isNaN(keptMs) && programme?.conflicts.length === 0) keptMs = performance.now() - beganAt;
+    if (Number.isNaN(ownMs) && programme !== passed) ownMs = performance.now() - beganAt;
     step = search.next(performance.now() - beganAt > 5000);
   }
   const better = step.value?.programme;
   const reference = firstFit(items);
   report(
     `${items.length} pieces of work, a programme by the search`,
-    `first after ${foundMs.toFixed(0)} ms; after 5 s ${better ? days(endOf(better)) : 'none'} days with ${better?.conflicts.length} missed, bound ${days(step.value?.lowerBoundMs ?? nowMs)}; ` +
+    `one that misses nothing after ${keptMs.toFixed(0)} ms, the first of its own that is better after ${ownMs.toFixed(0)} ms; after 5 s ${better ? days(endOf(better)) : 'none'} days with ${better?.conflicts.length} missed, bound ${days(step.value?.lowerBoundMs ?? nowMs)}; ` +
       `placed in order ${days(endOf(placed))} days with ${placed.conflicts.length}; first-fit ${days(reference.endMs)} days with ${reference.missed}`,
-    'first under 300 ms, nothing missed',
-    foundMs < 300 && better?.conflicts.length === 0,
+    'one that misses nothing under 300 ms',
+    keptMs < 300 && better?.conflicts.length === 0,
   );
 
   const large = workOf(200, 3000);

@@ -1,5 +1,6 @@
 import { MINUTE_MS } from '../quantities/index.js';
 import type { Issue } from '../issues.js';
+import { betterOf } from './better-of.js';
 import type { Clash, Proposal } from './proposal.js';
 import { Bounds } from './schedule-bounds.js';
 import { cannotBe, clashOf } from './schedule-clash.js';
@@ -12,6 +13,7 @@ import { windowOf } from './task-windows.js';
 import type { Conflict, PlacedTask, Programme, Task, TaskSetting } from './task.js';
 import { Units } from './units.js';
 import { WallAges } from './wall-ages.js';
+import { workBound } from './work-bound.js';
 
 const DAY_MIN = 24 * 60;
 /** What is told apart of times that were worked out in minutes. */
@@ -21,7 +23,8 @@ const SLACK_DAYS = 21;
 
 /**
  * Looks for a programme that ends earlier, or keeps a window that `first` missed, over all tasks at once. Yields how far it is and the
- * best so far whenever it is told to go on; told to stop, it answers with that. Undefined where nothing is to be placed.
+ * best so far whenever it is told to go on, `first` until there is a better; told to stop, it answers with that. Undefined where nothing
+ * is to be placed.
  * @param first how `forwardPass` placed the same tasks
  */
 export function* betterAtOnce(
@@ -43,7 +46,13 @@ export function* betterAtOnce(
     for (const id of hopeless) givenUp.add(id);
     return hopeless.length > 0;
   };
-  const nothing: Proposal = { programme: null, lowerBoundMs: setting.nowMs, isProven: false, isImpossible: false, clash };
+  const asPassed: Proposal = {
+    programme: first,
+    lowerBoundMs: workBound(tasks, setting, first),
+    isProven: false,
+    isImpossible: false,
+    clash,
+  };
   const chains = new Map(tasks.map(({ id, chain }) => [id, chain]));
   const missed = new Set(first.conflicts.map(({ taskId }) => chains.get(taskId)!));
   for (const chain of missed) {
@@ -51,9 +60,12 @@ export function* betterAtOnce(
     const alone = ofChain(situation, chain);
     for (;;) {
       const model = modelOfTasks(alone, horizonMs, givenUp);
-      const isImpossible = yield* trial(cannotBe(model.input), nothing);
-      if (isImpossible === null) return nothing;
-      if (!isImpossible || !take(yield* clashIn(model, nothing))) break;
+      const isImpossible = yield* trial(cannotBe(model.input), asPassed);
+      if (isImpossible === null) return asPassed;
+      if (!isImpossible) break;
+      const found = yield* clashIn(model, asPassed);
+      if (found === null) return asPassed;
+      if (!take(found)) break;
     }
   }
   // what cannot be kept whatever is done is given up and told, so that the rest is placed as well as it can be
@@ -62,7 +74,9 @@ export function* betterAtOnce(
     const found = yield* searchModel(situation, model, clash);
     if (!found.isImpossible) return found;
     if (planned.length <= MOST_FILTERED) {
-      if (!take(yield* clashIn(model, found))) return { ...found, clash };
+      const more = yield* clashIn(model, asPassed);
+      if (more === null) return asPassed;
+      if (!take(more)) return { ...found, clash };
       continue;
     }
     // of many it is not asked which of them clash: all that the pass missed are given up, and told as missed
@@ -83,10 +97,13 @@ function ofChain({ tasks, setting, placed }: Situation, chain: string): Situatio
   return { tasks: own, setting, placed: { tasks: placed.tasks.filter(({ id }) => ids.has(id)), conflicts } };
 }
 
-/** Goes through a trial, telling meanwhile that there is nothing yet. */
-function* trial<T>(steps: Generator<void, T, boolean>, so: Proposal): Generator<{ share: number; proposal: Proposal }, T, boolean> {
+/** Goes through a trial, telling meanwhile what there is so far; null where it was told to stop before the end. */
+function* trial<T>(steps: Generator<void, T, boolean>, so: Proposal): Generator<{ share: number; proposal: Proposal }, T | null, boolean> {
   let next = steps.next(false);
-  while (!next.done) next = steps.next(yield { share: 0, proposal: so });
+  while (!next.done) {
+    if (yield { share: 0, proposal: so }) return null;
+    next = steps.next(false);
+  }
   return next.value;
 }
 
@@ -102,10 +119,10 @@ function* searchModel(
   const none: Proposal = { programme: null, lowerBoundMs: situation.setting.nowMs, isProven: false, isImpossible: true, clash };
   if (schedules.tasks.some(({ times }) => times.count === 0) || !root.propagate()) return none;
   const slices = searchSchedules(schedules, root, FINISH_ONLY);
-  let shown: { of: Schedule | null; programme: Programme | null } = { of: null, programme: null };
+  let shown: { of: Schedule | null; programme: Programme } = { of: null, programme: situation.placed };
   const proposalOf = (schedule: Schedule | null, lowerBoundMin: number): Proposal => {
-    if (schedule !== shown.of)
-      shown = { of: schedule, programme: schedule && programmeOf(situation, model, pullForward(schedules, schedule)) };
+    if (schedule && schedule !== shown.of)
+      shown = { of: schedule, programme: betterOf(situation.placed, programmeOf(situation, model, pullForward(schedules, schedule))) };
     const lowerBoundMs = model.fromMs + lowerBoundMin * MINUTE_MS;
     return { programme: shown.programme, lowerBoundMs, isProven: false, isImpossible: false, clash };
   };
@@ -119,8 +136,10 @@ function* searchModel(
   return { ...proposalOf(schedule, lowerBoundMin), isProven };
 }
 
-function* clashIn({ input, places }: TaskModel, so: Proposal): Generator<{ share: number; proposal: Proposal }, Clash[], boolean> {
+/** Null where it was told to stop before it knew. */
+function* clashIn({ input, places }: TaskModel, so: Proposal): Generator<{ share: number; proposal: Proposal }, Clash[] | null, boolean> {
   const found = yield* trial(clashOf(input), so);
+  if (found === null) return null;
   const ids = new Map([...places].map(([id, place]) => [place, id]));
   return found.flatMap((each) => nameOf(each, input, ids));
 }

@@ -2,7 +2,7 @@ import type { Programme } from './task.js';
 
 /** What a search has come to. */
 export interface Proposal {
-  /** null as long as there is none */ programme: Programme | null;
+  /** null where none keeps all that was not given up */ programme: Programme | null;
   /** ms since 1970; no programme ends earlier */ lowerBoundMs: number;
   /** none ends earlier than this one */ isProven: boolean;
   /** there is none, and that is proven */ isImpossible: boolean;

@@ -1,8 +1,10 @@
 import { predecessorsOf } from './chain-order.js';
 import { betterAtOnce } from './better-at-once.js';
+import { betterOf } from './better-of.js';
 import type { Clash, Proposal } from './proposal.js';
 import { forwardPass } from './forward-pass.js';
 import type { PlacedTask, Programme, Task, TaskSetting } from './task.js';
+import { workBound } from './work-bound.js';
 
 export interface Stretches {
   /** tasks that are searched together */ together: number;
@@ -51,19 +53,19 @@ export function* rollingProgramme(
     let next = search.next(false);
     let [looks, since] = [0, 0];
     while (!next.done) {
-      if (next.value.proposal.programme) since++;
+      if (next.value.proposal.programme !== placed) since++;
       const stop: boolean = yield { share: settled.size / order.length, proposal: proposalOf(best) };
       if (stop) return proposalOf(best);
       next = search.next(++looks > LONGEST_LOOKS || since > MORE_LOOKS);
     }
-    const found = better(placed, next.value?.programme ?? null);
+    const found = betterOf(placed, next.value?.programme ?? null);
     clash.push(...(next.value?.clash ?? []).filter(({ taskId }) => !clash.some((each) => each.taskId === taskId)));
     const untilMs = settle(found, stretch, { byId, settled, most: stretch.size === open.length ? Infinity : stretches.settled });
     nowMs = Math.max(nowMs, untilMs);
     // the whole is placed anew now and then: of thousands that takes a while
     if (settled.size - shown < order.length / MOST_SHOWN && settled.size < order.length) continue;
     shown = settled.size;
-    best = better(best, wholeOf(tasks, setting, settled));
+    best = betterOf(best, wholeOf(tasks, setting, settled));
   }
   return proposalOf(best);
 }
@@ -110,34 +112,4 @@ function wholeOf(tasks: readonly Task[], setting: TaskSetting, settled: Readonly
     return at ? { ...task, kept: { startMs: at.startMs, isPinned: task.kept?.isPinned ?? false } } : task;
   });
   return forwardPass(kept, setting);
-}
-
-const endOf = ({ tasks }: Programme): number => Math.max(...tasks.map(({ endMs }) => endMs));
-
-/** Of two the one that misses less, else the one that ends earlier. */
-function better(a: Programme, b: Programme | null): Programme {
-  if (!b || b.conflicts.length > a.conflicts.length) return a;
-  return b.conflicts.length < a.conflicts.length || endOf(b) < endOf(a) ? b : a;
-}
-
-/** No programme ends before its gangs have had as many hours as there is work for them (energetic bound), nor before the longest of its chains. */
-function workBound(tasks: readonly Task[], { nowMs, shifts, gangs = 1 }: TaskSetting, first: Programme): number {
-  const planned = new Set(first.tasks.filter(({ state }) => state === 'planned').map(({ id }) => id));
-  const chains = new Map<string, number>();
-  let leftMs = 0;
-  for (const { id, chain, zone, durationMs, restMs = 0 } of tasks) {
-    if (!planned.has(id)) continue;
-    leftMs += durationMs;
-    // strips of a face lie side by side
-    if (zone === undefined) chains.set(chain, (chains.get(chain) ?? 0) + durationMs + restMs);
-  }
-  const longestMs = Math.max(0, ...chains.values());
-  leftMs /= gangs;
-  for (const { fromMs, toMs } of shifts) {
-    const lastsMs = toMs - Math.max(fromMs, nowMs);
-    if (lastsMs <= 0) continue;
-    if (leftMs <= lastsMs) return Math.max(nowMs + longestMs, Math.max(fromMs, nowMs) + leftMs);
-    leftMs -= lastsMs;
-  }
-  return nowMs + longestMs;
 }
