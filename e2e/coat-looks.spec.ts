@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { type Browser, type Page, expect, test } from '@playwright/test';
+import type { JobModel } from '@caulkhorn/core/jobs';
 import type { LogLine } from '@caulkhorn/core/site-log';
 import { apiPath, released, signIn, writeLog } from './support';
 
@@ -43,9 +44,10 @@ test('a coat is looked at an hour after it was laid: what is not right is told, 
   await phone.context().close();
 });
 
-test('before a coat covers it, what can be shown only now is asked for, and opened by a press', async ({ page, browser }) => {
+/** A job in which all is done at one face but its coats, two hours ago, and the foreman's phone at that face. */
+async function coatNext(page: Page, browser: Browser, name: string) {
   await signIn(page);
-  const { path, latest } = await released(page, 'Net loft', 'Loft, bare once');
+  const { path, latest } = await released(page, 'Net loft', name);
   const slurried = latest.decided.faces.filter(({ family }) => family === 'crystalline-slurry').map(({ faceId }) => faceId);
   const { faceId } = latest.workItems.find((item) => slurried.includes(item.faceId) && item.step === 'coat-1')!;
   const before = latest.workItems.filter(
@@ -64,10 +66,62 @@ test('before a coat covers it, what can be shown only now is asked for, and open
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
   await signIn(phone, 'foreman@hollin.example');
   await phone.goto(`${path}/site-log?face=${faceId}`);
+  return { path, faceId, phone };
+}
+
+test('before a coat covers it, what can be shown only now is asked for, and opened by a press', async ({ page, browser }) => {
+  const { phone } = await coatNext(page, browser, 'Loft, bare once');
   const asked = phone.getByRole('region', { name: 'To be shown before this is laid' });
   await expect(asked).toContainText('stands as left out for good');
   expect((await new AxeBuilder({ page: phone }).include('section[aria-label^="To be shown"]').analyze()).violations).toEqual([]);
   await asked.getByRole('link', { name: /^Drop of water before coating/ }).tap();
   await expect(phone.getByRole('heading', { name: /Drop of water before coating/ })).toBeVisible();
+  await phone.context().close();
+});
+
+test('the air of a coat is what was measured there when it starts, whatever came later or lay there from before', async ({
+  page,
+  browser,
+}) => {
+  const { path, faceId, phone } = await coatNext(page, browser, 'Loft, its air');
+  const form = phone.getByRole('form', { name: /coat 1/ });
+  const humidity = form.getByLabel(/^Humidity/);
+  const taken = form.getByText(/^Taken from what was measured here at/);
+  const measure = (relativeHumidityPct: number, minutesAgo: number) =>
+    writeLog(page, path, [{ kind: 'reading', faceId, conditions: { ...AIR, relativeHumidityPct } }], minutesAgo);
+  // two hours later it is another air
+  await expect(humidity).toHaveValue('');
+  await measure(61, 20);
+  await expect(humidity).toHaveValue('61');
+  await expect(taken).toBeVisible();
+  // what somebody types stays, whatever is measured elsewhere meanwhile
+  await humidity.fill('55');
+  await measure(70, 5);
+  await form.getByLabel('Note').fill('By the stair.');
+  await expect(phone.getByText(/RH 70 %/).first()).toBeAttached();
+  await expect(humidity).toHaveValue('55');
+  await expect(taken).toBeHidden();
+  await humidity.fill('61');
+  await expect(humidity).toHaveValue('70');
+  // begun before that: by the air of then, and it still is when the form has been left and opened again
+  const { model } = (await (await page.request.get(`/api${apiPath(path)}`)).json()) as { model: Pick<JobModel, 'job'> };
+  const [day, time] = new Date(Date.now() - 100 * 60_000).toLocaleString('sv-SE', { timeZone: model.job.timeZone }).split(' ');
+  await form.getByLabel('Started at').fill(`${day}T${time!.slice(0, 5)}`);
+  await expect(humidity).toHaveValue('50');
+  await phone.reload();
+  await expect(humidity).toHaveValue('50');
+  await expect(taken).toBeVisible();
+  await form.getByLabel(/^It starts .* its window|^Why/).fill('Driven by a test.');
+  await form.getByRole('button', { name: /^Start/ }).tap();
+  const starts = async () =>
+    ((await (await page.request.get(`/api${apiPath(path)}/log`)).json()) as LogLine[]).flatMap(({ entry: { body, occurredAt } }) =>
+      body.kind === 'start' && body.note === 'By the stair.'
+        ? [[body.conditions?.relativeHumidityPct, Math.round((Date.parse(occurredAt) - Date.parse(body.conditionsAt ?? '')) / 60_000)]]
+        : [],
+    );
+  await expect.poll(async () => (await starts()).map(([pct]) => pct)).toEqual([50]);
+  const [[, apartMin]] = (await starts()) as [[number, number]];
+  expect(apartMin).toBeGreaterThan(17);
+  expect(apartMin).toBeLessThan(23);
   await phone.context().close();
 });

@@ -16,7 +16,7 @@ import {
   nearestMeasurement,
   wantsAir,
 } from '@caulkhorn/core/site-log';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { t } from '../messages/t';
 import { fieldText, readQuantity } from '../shared/numbers';
 import { useUnits } from '../shared/preferences';
@@ -44,7 +44,13 @@ interface Texts extends ConditionTexts {
   usedKg: string;
   note: string;
   supersedesReason: string;
+  /** what was measured before, which stands in the fields of the air as long as nobody changes them */ taken: Taken | null;
   /** none: as the last finish of the day had it, which may arrive while this stands open */ hands: Ticked | null;
+}
+
+interface Taken {
+  /** when it was measured, ms since 1970 */ at: number;
+  texts: ConditionTexts;
 }
 
 interface StepFormProps {
@@ -69,12 +75,12 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const product = revision ? productOfWork(revision, item.id) : undefined;
   const wantsAirFirst = product ? wantsAir(product) : isCoat;
   const near = useMeasuredHere(item);
-  const [found] = useState(() => (corrects || kind === 'finish' ? undefined : near(trueNow())));
+  const follows = kind === 'start' && corrects === undefined;
   const beside = useMemo(() => handsOfDay(lines, session.personId, { atMs: trueNow(), timeZone }), [lines, session.personId, timeZone]);
   const handsOf = ({ hands }: Pick<Texts, 'hands'>): Ticked => hands ?? { ...NOBODY_TICKED, ticked: [...beside] };
   const form = useKeptForm<Texts>(
     `${kind} ${item.id} ${corrects?.id ?? ''} ${units}`,
-    startTexts({ corrects, done, timeZone, units, conditions: found?.conditions }),
+    startTexts({ corrects, done, timeZone, units, near: follows ? near(trueNow()) : undefined }),
   );
   const { register, formState, watch } = form;
   const faults = formState.errors;
@@ -87,6 +93,15 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
   const breaches = kind === 'start' && measured ? breachesOf(product, measured) : [];
   const breach = breaches.length > 0 && !breaches.some(({ isFinal }) => isFinal);
   const startMs = Date.parse(fromLocalField(texts.occurredAt, timeZone) ?? '');
+  useEffect(() => {
+    // what was typed stays; what was taken over is that of the hour in which it starts, and may arrive while this stands open
+    if (!follows || Number.isNaN(startMs) || !isUntyped(texts)) return;
+    const nearest = near(startMs);
+    if (nearest?.at === texts.taken?.at) return;
+    const taken = nearest ? takenFrom(nearest, units) : null;
+    for (const [name, text] of Object.entries(taken?.texts ?? NO_CONDITIONS)) form.setValue(name as keyof ConditionTexts, text);
+    form.setValue('taken', taken);
+  });
   const off = kind === 'start' && window ? outOfWindow(window, startMs) : undefined;
   /** past its day, or it lay in the cold: not without a reason */
   const isSpoiled = kind === 'start' && batches.warning !== undefined;
@@ -131,13 +146,6 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
     onSaved?.();
   });
 
-  /** What stands in the form is what was measured here before, untouched. */
-  const isTakenOver = (values: Texts): boolean => {
-    const given = conditionsFrom(values, units);
-    const before = found && conditionsFrom({ ...NO_CONDITIONS, ...conditionTexts(found.conditions, units) }, units);
-    return given !== undefined && before !== undefined && JSON.stringify(given) === JSON.stringify(before);
-  };
-
   const bodyFrom = (values: Texts): EntryBody => {
     const common = {
       workItemId: item.id,
@@ -150,7 +158,7 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
         kind: 'start',
         ...common,
         ...(conditions ? { conditions } : {}),
-        ...(isTakenOver(values) ? { conditionsAt: new Date(found!.at).toISOString() } : {}),
+        ...(values.taken && isAsTaken(values) ? { conditionsAt: new Date(values.taken.at).toISOString() } : {}),
         ...text('batchNumber'),
         ...(breach || off || isSpoiled ? text('breachReason') : {}),
         ...text('note'),
@@ -180,7 +188,9 @@ export function StepForm({ item, kind, done, window, corrects, onSaved }: StepFo
       {kind === 'start' && (isCoat || product?.measure === 'kg') ? (
         <Air isWanted={wantsAirFirst} isFilled={measured !== undefined || faults.surfaceTemperatureC !== undefined}>
           <ConditionsFields register={register} errors={faults} texts={texts} product={product} />
-          {found ? <p className="text-[13px] text-soft">{t('conditions.as-measured', { at: dayAndTime(found.at, timeZone) })}</p> : null}
+          {texts.taken && isAsTaken(texts) ? (
+            <p className="text-[13px] text-soft">{t('conditions.as-measured', { at: dayAndTime(texts.taken.at, timeZone) })}</p>
+          ) : null}
         </Air>
       ) : null}
       {breach || off || isSpoiled ? (
@@ -287,26 +297,35 @@ function conditionTexts(conditions: Conditions, units: UnitSystem): ConditionTex
   };
 }
 
+const takenFrom = ({ at, conditions }: Measurement, units: UnitSystem): Taken => ({ at, texts: conditionTexts(conditions, units) });
+
+const AIR = Object.keys(NO_CONDITIONS) as (keyof ConditionTexts)[];
+const isAsTaken = ({ taken, ...texts }: Texts): boolean => taken !== null && AIR.every((name) => texts[name] === taken.texts[name]);
+const isUntyped = (texts: Texts): boolean => isAsTaken(texts) || (texts.taken === null && AIR.every((name) => texts[name] === ''));
+
 interface StartingFrom {
   corrects: LogEntry | undefined;
   done: WorkDone | undefined;
   timeZone: string;
   units: UnitSystem;
-  /** as measured here just before */ conditions: Conditions | undefined;
+  /** as measured here just before */ near: Measurement | undefined;
 }
 
-function startTexts({ corrects, done, timeZone, units, conditions: near }: StartingFrom): Texts {
+function startTexts({ corrects, done, timeZone, units, near }: StartingFrom): Texts {
   const now = localField(trueNow(), timeZone);
   const body = corrects?.body;
-  const conditions = body && 'conditions' in body ? body.conditions : near;
+  const start = body?.kind === 'start' ? body : undefined;
+  const conditions = start ? start.conditions : near?.conditions;
+  const at = start?.conditionsAt === undefined ? near?.at : Date.parse(start.conditionsAt);
+  const air = conditions ? conditionTexts(conditions, units) : NO_CONDITIONS;
   const finish = body?.kind === 'finish' ? body : undefined;
   const local = (iso: string | undefined, otherwise: string) => (iso ? localField(Date.parse(iso), timeZone) : otherwise);
   return {
-    ...NO_CONDITIONS,
-    ...(conditions ? conditionTexts(conditions, units) : {}),
+    ...air,
+    taken: at === undefined ? null : { at, texts: air },
     occurredAt: local(corrects?.occurredAt, now),
     batchNumber: (body && 'batchNumber' in body ? body.batchNumber : undefined) ?? done?.batchNumbers.at(-1) ?? '',
-    breachReason: (body?.kind === 'start' ? body.breachReason : undefined) ?? '',
+    breachReason: start?.breachReason ?? '',
     firstLaidAt: local(finish?.firstLaidAt, done?.startedAt ? localField(done.startedAt, timeZone) : now),
     lastLaidAt: local(finish?.lastLaidAt, now),
     usedKg: fieldText(finish?.usedKg, 'kg', units),
