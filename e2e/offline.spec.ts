@@ -1,7 +1,7 @@
 import { Buffer } from 'node:buffer';
 import { type BrowserContext, type Page, expect, test } from '@playwright/test';
 import type { JobModel } from '@caulkhorn/core/jobs';
-import { addFace, allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
+import { addFace, addresses, allSent, choose, makeJob, openJob, row, signIn, slate } from './support.js';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -163,4 +163,25 @@ test('a device that is nearly full says so before a photo is lost, and another p
   await goOffline(context);
   await page.goto('/');
   await expect(page.getByText('Lock gatehouse')).toHaveCount(0);
+});
+
+test('the page on site starts with a few files, and a visitor’s does without those of the trade', async ({ page, browser }) => {
+  await signIn(page);
+  const { o, j } = await addresses(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  const scripts = (of: Page) =>
+    of.evaluate(() => performance.getEntriesByType('resource').flatMap(({ name }) => /\/assets\/(.*)\.js$/.exec(name)?.[1] ?? []));
+  await page.goto(`/o/${o}/jobs/${j}/site-log`);
+  await expect(page.getByRole('button', { name: /^(Start|Finish) / }).first()).toBeVisible();
+  const onSite = await scripts(page);
+  expect(onSite.length).toBeLessThan(60);
+  const ofTheTrade = onSite.filter((name) => name.startsWith('phone-'));
+  expect(ofTheTrade).toHaveLength(1);
+  const visitor = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+  await visitor.goto('/plate/there-is-none');
+  await expect(visitor.getByRole('heading').first()).toBeVisible();
+  const seen = await scripts(visitor);
+  expect(seen.length).toBeGreaterThan(1);
+  expect(seen).not.toContain(ofTheTrade[0]);
+  await visitor.context().close();
 });

@@ -3,6 +3,7 @@ import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
+import { PHONE_PARTS, phoneParts } from './phone-parts.ts';
 import { verifyPage } from './verify-plugin.ts';
 
 export default defineConfig({
@@ -10,6 +11,7 @@ export default defineConfig({
     react(),
     tailwindcss(),
     verifyPage(),
+    phoneParts(),
     // pressed once here instead of at each request by the thread that answers
     compression({ include: /^assets\/.*\.(js|css|svg|wasm|ttf)$/, threshold: 1024, algorithms: ['gzip'] }),
     VitePWA({
@@ -59,10 +61,7 @@ export default defineConfig({
       output: {
         codeSplitting: {
           // what every page starts with is one file, and so are the icons: dozens of files of some hundred bytes are more waiting than reading
-          groups: [
-            { name: 'start', tags: ['$initial'] },
-            { name: 'icons', test: /node_modules\/lucide-react/ },
-          ],
+          groups: [{ name: 'start', tags: ['$initial'] }, { name: 'icons', test: /node_modules\/lucide-react/ }, ...PHONE_PARTS],
         },
       },
     },

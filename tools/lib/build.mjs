@@ -11,6 +11,7 @@ const SOURCES = [
   'web/public',
   'web/index.html',
   'web/vite.config.ts',
+  'web/phone-parts.ts',
   'web/verify-plugin.ts',
   'package-lock.json',
   'tsconfig.base.json',
