@@ -54,6 +54,11 @@ export class PhotosService {
     return this.database.inJob(jobId, caller, ({ photoFiles }) => photoFiles.brought());
   }
 
+  /** Ids of the photos of work that the log speaks of. */
+  ofWork(jobId: string, caller: Caller): Promise<string[]> {
+    return this.database.inJob(jobId, caller, ({ log }) => log.photoIds());
+  }
+
   async picture(jobId: string, photoId: string, size: 'image' | 'thumbnail', caller: Caller): Promise<Buffer> {
     const picture = await this.database.inJob(jobId, caller, ({ photoFiles }) => photoFiles.picture(photoId, size));
     if (!picture) throw notFound();

@@ -4,7 +4,7 @@ import { JobsService } from '../jobs/jobs.service.js';
 import type { Caller } from '../people/caller.js';
 import { PeopleService } from '../people/people.service.js';
 import { PhotosService } from '../photos/photos.service.js';
-import type { Answer } from './print-server.js';
+import type { Answer } from './print-pictures.js';
 
 /** What the page that is printed may read: of this one job the same as whoever asked, and nothing else. */
 @Injectable()
@@ -29,5 +29,11 @@ export class PrintAnswers {
     const [, photoId, size] = /\/photos\/([0-9a-f-]{36})\/(image|thumbnail)$/.exec(path) ?? [];
     if (!photoId || path !== `${job}/photos/${photoId}/${size}`) return undefined;
     return this.photos.picture(jobId, photoId, size as 'image' | 'thumbnail', caller).catch(() => undefined);
+  }
+
+  /** Addresses of the pictures of work, all of which a whole dossier shows. */
+  async pictures(jobId: string, caller: Caller): Promise<string[]> {
+    const ids = await this.photos.ofWork(jobId, caller);
+    return ids.map((id) => `/organisations/${caller.organisationId}/jobs/${jobId}/photos/${id}/image`);
   }
 }

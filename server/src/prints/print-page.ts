@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { PrintDto } from '@caulkhorn/contract';
 import { type Browser, type Page, chromium } from 'playwright-core';
-import { type Answer, servePrint } from './print-server.js';
+import { type Source, servePrint } from './print-server.js';
 
 /** Debian's, the one without windows first: it is the leaner; unless the environment names another. */
 const BROWSERS = [process.env['CHROMIUM'], '/usr/lib/chromium/chromium-headless-shell', '/usr/bin/chromium'];
@@ -13,10 +13,8 @@ const SCREEN_PX = { width: 900, height: 1200 };
 /** Where there is nobody: whatever the page would ask for elsewhere leads nowhere. */
 const NOWHERE = 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1';
 
-export interface PrintTask extends Pick<PrintDto, 'paper' | 'units' | 'locale'> {
-  webRoot: string;
+export interface PrintTask extends Pick<PrintDto, 'paper' | 'units' | 'locale'>, Source {
   /** of the page, after the origin */ address: string;
-  answer(path: string): Promise<Answer>;
   /** How far it is, 0 to 1. */
   tell(share: number): void;
   /** ends it, wherever it is */ signal: AbortSignal;
@@ -52,7 +50,7 @@ export async function printPage(task: PrintTask): Promise<Buffer | null> {
 }
 
 async function printIn(browser: Browser, task: PrintTask): Promise<Buffer> {
-  const { origin, headers, close } = await servePrint(task.webRoot, task.answer);
+  const { origin, headers, close } = await servePrint(task);
   try {
     const context = await browser.newContext({
       ...{ viewport: SCREEN_PX, locale: task.locale, serviceWorkers: 'block', colorScheme: 'light' },
@@ -67,6 +65,7 @@ async function printIn(browser: Browser, task: PrintTask): Promise<Buffer> {
     await page.waitForSelector('[data-read="read"]', { state: 'attached', timeout: OPEN_MS });
     await picturesIn(page, task);
     await page.evaluate(addSheet(paperOf(task, await page.title())));
+    await page.evaluate(STAND_STILL);
     return await page.pdf({ preferCSSPageSize: true, tagged: true, outline: true, printBackground: true });
   } finally {
     close();
@@ -96,6 +95,9 @@ const PICTURES = `(() => {
   for (const picture of pictures) picture.loading = 'eager';
   return [pictures.filter(({ complete }) => complete).length, pictures.length];
 })()`;
+
+// runs in the page: as it stands now it is printed, and asks for nothing new while that lasts
+const STAND_STILL = `for (let id = setTimeout(() => {}); id > 0; id--) clearTimeout(id)`;
 
 /** Waits for every picture, and tells how many there are by now. */
 async function picturesIn(page: Page, task: PrintTask): Promise<void> {

@@ -3,10 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { type IncomingMessage, type ServerResponse, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { extname, join, normalize, sep } from 'node:path';
-import sharp from 'sharp';
-
-/** What the page is answered at an address of the API, a text being JSON already; undefined where it is not to be known. */
-export type Answer = object | string | Buffer | undefined;
+import { type Answer, PrintPictures } from './print-pictures.js';
 
 export interface PrintServer {
   origin: string;
@@ -23,47 +20,51 @@ const TYPES: Readonly<Record<string, string>> = {
   '.png': 'image/png',
   '.wasm': 'application/wasm',
 };
-/** A picture as wide as a third of a page, at 300 dots an inch. */
-const PICTURE_PX = 720;
 const SECRET_HEADER = 'x-caulkhorn-print';
 
+export interface Source {
+  webRoot: string;
+  answer(path: string): Promise<Answer>;
+  /** addresses of those that the page will ask for once it has read everything */ pictures: readonly string[];
+}
+
 /** Serves one page to one browser on this machine: the files of the built web app, and answers of the API, of reading ones alone. */
-export async function servePrint(webRoot: string, answer: (path: string) => Promise<Answer>): Promise<PrintServer> {
+export async function servePrint(source: Source): Promise<PrintServer> {
+  const pictures = new PrintPictures((path) => source.answer(path));
   const secret = randomBytes(24).toString('base64url');
   const server = createServer((request, response) => {
     const isOurs = request.headers[SECRET_HEADER] === secret && request.method === 'GET';
     if (!isOurs) return void response.writeHead(404).end();
-    void respond(request, response, { webRoot, answer }).catch(() => response.writeHead(500).end());
+    void respond(request, response, { source, pictures }).catch(() => response.writeHead(500).end());
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  void pictures.makeAhead(source.pictures);
   const { port } = server.address() as AddressInfo;
   return {
     origin: `http://127.0.0.1:${port}`,
     headers: { [SECRET_HEADER]: secret },
     close: () => {
+      pictures.close();
       server.close();
       server.closeAllConnections();
     },
   };
 }
 
-interface Source {
-  webRoot: string;
-  answer(path: string): Promise<Answer>;
-}
-
-async function respond(request: IncomingMessage, response: ServerResponse, { webRoot, answer }: Source): Promise<void> {
+async function respond(
+  request: IncomingMessage,
+  response: ServerResponse,
+  { source, pictures }: { source: Source; pictures: PrintPictures },
+): Promise<void> {
   const { pathname } = new URL(request.url ?? '/', 'http://print');
   if (!pathname.startsWith('/api/')) {
-    const { body, type } = await fileAt(webRoot, pathname);
+    const { body, type } = await fileAt(source.webRoot, pathname);
     return void response.writeHead(200, { 'content-type': type }).end(body);
   }
-  const found = await answer(pathname.slice('/api'.length));
+  const path = pathname.slice('/api'.length);
+  const found = await pictures.at(path);
   const headers = { 'x-caulkhorn': '1', 'cache-control': 'no-store' };
-  if (Buffer.isBuffer(found)) {
-    const picture = await sharp(found).resize({ width: PICTURE_PX, withoutEnlargement: true }).jpeg({ quality: 80 }).toBuffer();
-    return void response.writeHead(200, { ...headers, 'content-type': 'image/jpeg' }).end(picture);
-  }
+  if (Buffer.isBuffer(found)) return void response.writeHead(200, { ...headers, 'content-type': 'image/jpeg' }).end(found);
   response.writeHead(found === undefined ? 404 : 200, { ...headers, 'content-type': 'application/json' });
   response.end(typeof found === 'string' ? found : JSON.stringify(found ?? { error: 'not-found' }));
 }

@@ -92,6 +92,8 @@ export class PrintsService implements OnModuleInit, OnModuleDestroy {
         webRoot: this.settings.webRoot!,
         ...{ paper: asked.paper, units: asked.units, locale: asked.locale, address: addressOf(organisationId, jobId, asked) },
         answer: (path) => this.answers.at(path, jobId, caller),
+        // of a part or a face only some are wanted
+        pictures: asked.part === 'all' && !asked.faceId ? await this.answers.pictures(jobId, caller) : [],
         tell: (now) => (share = now),
         signal: AbortSignal.any([stopping.signal, this.ending.signal]),
       });

@@ -119,6 +119,19 @@ export class LogRows {
     return rows.map(({ of, at }) => ({ of, at: Date.parse(at) }));
   }
 
+  /** Ids of all photos of work, as far as they stand. */
+  async photoIds(): Promise<string[]> {
+    const rows = await this.manager.query<{ id: string }[]>(
+      `select entry->'body'->>'photoId' as id from log_entry photo
+       where organisation_id = $1 and job_id = $2 and entry->'body'->>'kind' = 'photo'
+         and not exists (select 1 from log_entry later where later.organisation_id = $1 and later.job_id = $2
+           and later.entry->>'supersedes' = photo.entry->>'id')
+       order by receipt_seq`,
+      [this.organisationId, this.jobId],
+    );
+    return rows.map(({ id }) => id);
+  }
+
   /** The last that the log says by then of the air of a room, and of how somebody is brought out of it. */
   async confinedAt(spaceId: string, atMs: number): Promise<Pick<ConfinedState, 'gas' | 'rescue'>> {
     const rows = await this.manager.query<{ entry: LogEntry }[]>(
