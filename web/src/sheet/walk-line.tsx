@@ -56,32 +56,35 @@ function Line({ camera, model, hasSheet }: { camera: SheetCamera; model: JobMode
   const bracket = useRef<HTMLDivElement>(null);
 
   useEffect(() => {
+    // what is observed may still answer when the line has gone already
+    const [line, on] = [bar.current!, canvas.current!];
     const paint = () => {
-      const { clientWidth: width, clientHeight: height } = bar.current!;
+      const { clientWidth: width, clientHeight: height } = line;
       if (width === 0) return;
       const dpr = Math.min(2, devicePixelRatio || 1);
-      Object.assign(canvas.current!, { width: Math.round(width * dpr), height: Math.round(height * dpr) });
-      const ctx = canvas.current!.getContext('2d')!;
+      Object.assign(on, { width: Math.round(width * dpr), height: Math.round(height * dpr) });
+      const ctx = on.getContext('2d')!;
       ctx.setTransform(dpr, 0, 0, dpr, 0, 0);
       paintWalk(ctx, { layout, model, due, unseen }, { width, height }, readPalette(theme));
     };
     const observer = new ResizeObserver(paint);
-    observer.observe(bar.current!);
-    void document.fonts.ready.then(() => canvas.current && paint());
+    observer.observe(line);
+    void document.fonts.ready.then(paint);
     return () => observer.disconnect();
   }, [layout, model, due, unseen, theme]);
 
   useEffect(() => {
+    const [line, around] = [bar.current!, bracket.current!];
     const place = () => {
       const span = hasSheet && openPlateId === null ? camera.span : null;
-      const scale = walkScale(layout, bar.current!.clientWidth);
-      if (!span) return bracket.current!.style.setProperty('display', 'none');
-      const width = bar.current!.clientWidth;
+      const width = line.clientWidth;
+      const scale = walkScale(layout, width);
+      if (!span) return around.style.setProperty('display', 'none');
       const left = Math.min(width - LEAST_BRACKET_PX, Math.max(0, scale.toPx(span[0])));
       const right = Math.max(left + LEAST_BRACKET_PX, Math.min(width, scale.toPx(span[1])));
-      Object.assign(bracket.current!.style, { display: '', transform: `translateX(${left}px)`, width: `${right - left}px` });
+      Object.assign(around.style, { display: '', transform: `translateX(${left}px)`, width: `${right - left}px` });
       const middle = (span[0] + span[1]) / 2;
-      bar.current!.setAttribute(
+      line.setAttribute(
         'aria-valuenow',
         String(Math.round((100 * (middle - layout.bounds.minX)) / (layout.bounds.maxX - layout.bounds.minX))),
       );
