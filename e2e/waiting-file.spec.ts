@@ -1,10 +1,19 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { type Page, expect, test } from '@playwright/test';
+import { type Page, type TestInfo, expect, test } from '@playwright/test';
 import { type LogLine, findBrokenLink } from '@caulkhorn/core/site-log';
 import { apiPath, releasedCopy, signIn } from './support.js';
 
 const FOREMAN = 'foreman@hollin.example';
 const waits = (page: Page) => page.getByRole('region', { name: 'What waits on this device' });
+
+async function savedFrom(page: Page, info: TestInfo): Promise<string> {
+  const save = waits(page).getByRole('button', { name: 'Save them as a file' });
+  const [saved] = await Promise.all([page.waitForEvent('download'), save.click()]);
+  const file = info.outputPath('waits.json');
+  await saved.saveAs(file);
+  return file;
+}
+
 const bring = (page: Page, file: string) => waits(page).getByLabel('File of what waits').setInputFiles(file);
 
 test('what waits on a dying phone goes by file to another device of its owner, under the phone’s own signature, once', async ({
@@ -27,12 +36,7 @@ test('what waits on a dying phone goes by file to another device of its owner, u
   }
   await phone.getByRole('link', { name: '2 kept here' }).tap();
   await expect(waits(phone)).toContainText('2 changes wait here.');
-  const [saved] = await Promise.all([
-    phone.waitForEvent('download'),
-    waits(phone).getByRole('button', { name: 'Save them as a file' }).tap(),
-  ]);
-  const file = info.outputPath('waits.json');
-  await saved.saveAs(file);
+  const file = await savedFrom(phone, info);
 
   await test.step('nobody else brings it in, nor is it taken with an address of its own', async () => {
     await page.goto('/account');
@@ -71,6 +75,58 @@ test('what waits on a dying phone goes by file to another device of its owner, u
   await office.context().close();
 });
 
+test('a note of an accident and a delivery that wait go with the file too, and are there once', async ({ page, browser }, info) => {
+  await signIn(page);
+  const path = await releasedCopy(page, `Dying phone, store ${Date.now()}`);
+  const [what, batchNumber] = [`Hose came off at ${Date.now()}`, `WF-${Date.now()}`];
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await signIn(phone, FOREMAN);
+  await phone.route(/\/incidents$|\/stores\/moves$/, (route) => route.abort());
+  await phone.goto(`${path}/site-log`);
+  await phone.getByRole('navigation', { name: 'Views' }).getByRole('button', { name: 'Log' }).tap();
+  await phone.locator('summary', { hasText: 'Accident or near miss' }).tap();
+  const form = phone.getByRole('form', { name: 'Write down what happened' });
+  await form.getByLabel('What happened').fill(what);
+  await form.getByRole('button', { name: 'Send it' }).tap();
+  await expect(phone.getByRole('region', { name: 'Not sent yet' })).toContainText(what);
+  await phone.goto(path.replace(/jobs\/.*/, 'house/stores'));
+  await phone.getByRole('button', { name: 'Receive a delivery' }).tap();
+  const dialog = phone.getByRole('dialog');
+  await dialog.getByLabel('Product').selectOption('osmere-rampart');
+  await dialog.getByLabel('Batch').fill(batchNumber);
+  await dialog.getByLabel('How many').fill('4');
+  await dialog.getByLabel('Use by').fill('2031-01-31');
+  await dialog.getByRole('button', { name: 'Write it down' }).tap();
+  await expect(dialog).toHaveCount(0);
+  await phone.goto('/account');
+  await expect(waits(phone)).toContainText('2 changes wait here.');
+  const file = await savedFrom(phone, info);
+
+  const notes = async () => (await page.request.get(`/api${apiPath(path)}/incidents`)).text();
+  const store = async () => (await page.request.get(`/api${apiPath(path.replace(/\/jobs\/.*/, ''))}/stores`)).text();
+  const times = (text: string, of: string) => text.split(of).length - 1;
+  expect([times(await notes(), what), times(await store(), batchNumber)]).toEqual([0, 0]);
+  const office = await (await browser.newContext()).newPage();
+  await signIn(office, FOREMAN);
+  await office.goto('/account');
+  const altered = info.outputPath('altered.json');
+  writeFileSync(altered, readFileSync(file, 'utf8').replace('"packs":4', '"packs":-4'));
+  await bring(office, altered);
+  await expect(waits(office).getByRole('alert')).toBeVisible();
+  await bring(office, file);
+  await expect(waits(office).getByRole('status')).toContainText('2 changes are brought in');
+  await expect(waits(office)).toContainText('Nothing waits here');
+  expect([times(await notes(), what), times(await store(), batchNumber)]).toEqual([1, 1]);
+
+  // the phone has signal again
+  await phone.unroute(/\/incidents$|\/stores\/moves$/);
+  await phone.reload();
+  await expect(waits(phone)).toContainText('Nothing waits here');
+  expect([times(await notes(), what), times(await store(), batchNumber)]).toEqual([1, 1]);
+  await phone.context().close();
+  await office.context().close();
+});
+
 test('an entry that was changed in the file is not taken by the server, and says so', async ({ page, browser }, info) => {
   await signIn(page);
   const path = await releasedCopy(page, `Altered file ${Date.now()}`);
@@ -80,12 +136,7 @@ test('an entry that was changed in the file is not taken by the server, and says
   await form.getByLabel('Note').fill('three litres an hour');
   await form.getByRole('button', { name: 'Write it down' }).click();
   await page.getByRole('link', { name: '1 kept here' }).click();
-  const [saved] = await Promise.all([
-    page.waitForEvent('download'),
-    waits(page).getByRole('button', { name: 'Save them as a file' }).click(),
-  ]);
-  const file = info.outputPath('waits.json');
-  await saved.saveAs(file);
+  const file = await savedFrom(page, info);
   writeFileSync(file, readFileSync(file, 'utf8').replace('three litres', 'nine litres'));
 
   const other = await (await browser.newContext()).newPage();

@@ -1,5 +1,6 @@
 import { CommandDto } from './commands.js';
-import { Id, NestedList, OneOf, Optional, Nested, Text, Time, Whole } from './constraints.js';
+import { AnyRecords, Given, Id, NestedList, OneOf, Optional, Nested, Text, Time, Whole } from './constraints.js';
+import { IncidentDto } from './incidents.js';
 import { DeviceKeyDto } from './log-keys.js';
 
 export class WaitingDeviceDto {
@@ -18,13 +19,27 @@ export class WaitingJobDto {
   /** in the order in which they are sent */ @NestedList(() => CommandDto, 20_000) commands!: CommandDto[];
 }
 
+export class WaitingStoreDto {
+  /** where the server takes it: /organisations/… */ @Text(200) path!: string;
+  /** each by its own kind (`stockMoveClass`), in the order in which they are sent */ @AnyRecords(20_000) moves!: object[];
+}
+
+export class WaitingIncidentDto {
+  /** of its job */ @Text(200) path!: string;
+  @Given() @Nested(() => IncidentDto) note!: IncidentDto;
+}
+
 /** What one person's device has not handed over, to be brought in on another of theirs. Entries carry their device's signature. */
 export class WaitingFileDto {
   @OneOf(['caulkhorn-waiting']) format!: 'caulkhorn-waiting';
-  @Whole(1, 1) version!: 1;
+  /** 1 knew of jobs alone */ @Whole(1, 2) version!: 1 | 2;
   @Id() personId!: string;
   @Time() savedAt!: string;
-  @NestedList(() => WaitingJobDto, 500, 1) jobs!: WaitingJobDto[];
+  @NestedList(() => WaitingJobDto, 500) jobs!: WaitingJobDto[];
   @NestedList(() => WaitingPhotoDto, 2000) photos!: WaitingPhotoDto[];
   @NestedList(() => WaitingDeviceDto, 100) devices!: WaitingDeviceDto[];
+  @Optional() @NestedList(() => WaitingStoreDto, 100) stores?: WaitingStoreDto[];
+  /** accidents and near misses, which few may read */ @Optional()
+  @NestedList(() => WaitingIncidentDto, 1000)
+  incidents?: WaitingIncidentDto[];
 }

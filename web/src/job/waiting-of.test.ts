@@ -20,5 +20,6 @@ test('whatever waits of a person is counted: of jobs, of the store, of accidents
   kept.set('incident outbox p2 /organisations/o', queue(100));
   kept.set('photo p1', queue(100));
   expect(await waitingOf('p1')).toBe(31);
+  expect(await waitingOf('p1', ['stock outbox ', 'incident outbox '])).toBe(24);
   expect(await waitingOf('p3')).toBe(0);
 });

@@ -15,9 +15,9 @@ import { Failed, Loading } from '../shared/ui/states';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { Devices } from '../house/devices';
-import { WaitingHere } from '../job/waiting-here';
 import { OwnDrawer } from './own-drawer';
 import { SecondFactor } from './second-factor';
+import { WaitingHere } from './waiting-here';
 
 const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 

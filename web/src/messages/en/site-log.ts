@@ -195,7 +195,8 @@ export const SITE_LOG = {
   'waiting-file.about':
     'They are sent by themselves as soon as there is signal. Where there will be none, or the battery ends, save them as a file and bring it in on another device of yours. Sent from both, each is there once.',
   'waiting-file.save': 'Save them as a file',
-  'waiting-file.saved': 'Saved. They stay here until they are sent. The file holds photos and names: keep it as you keep the phone.',
+  'waiting-file.saved':
+    'Saved. They stay here until they are sent. The file holds photos, names and notes of accidents: keep it as you keep the phone.',
   'waiting-file.nothing': 'Nothing waits here.',
   'waiting-file.bring-in': 'Bring in a file',
   'waiting-file.file': 'File of what waits',

@@ -1,15 +1,22 @@
 import '../messages/later';
 import type { SessionInfo } from '@caulkhorn/contract';
+import { useQuery } from '@tanstack/react-query';
 import { Download, Upload } from 'lucide-react';
 import { useEffect, useState, useSyncExternalStore } from 'react';
+import { outboxesOf } from '../job/outboxes';
+import { waitingOf } from '../job/waiting-of';
 import { t } from '../messages/t';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { saveFile } from '../shared/save-file';
+import { QUEUES } from '../shared/send-queue';
 import { Button } from '../shared/ui/button';
 import { FileButton } from '../shared/ui/file-button';
-import { outboxesOf } from './outboxes';
-import { bringIn, waitingFile } from './waiting-file';
+import { bringIn, sendBeside, waitingFile } from './waiting-file';
+
+const LOOK_EVERY_MS = 1000;
+/** Of no one job: their queues are open only on pages of their house. */
+const BESIDE = [QUEUES.stock, QUEUES.incidents];
 
 const total = (by: ReadonlyMap<string, number>) => [...by.values()].reduce((sum, n) => sum + n, 0);
 
@@ -19,7 +26,16 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
   const { pending, refused } = useSyncExternalStore(outboxes.subscribe, outboxes.getState);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
   useEffect(() => void outboxes.openKept(session.organisations.map(({ id }) => id)), [outboxes, session.organisations]);
-  const n = total(pending) + total(refused);
+  useEffect(() => {
+    const sending = sendBeside(session);
+    return () => void sending.then((end) => end());
+  }, [session]);
+  const { personId } = session;
+  const { data: beside } = useQuery({
+    ...{ queryKey: ['waiting-beside', personId], networkMode: 'always', refetchInterval: LOOK_EVERY_MS },
+    queryFn: () => waitingOf(personId, BESIDE),
+  });
+  const n = total(pending) + total(refused) + (beside ?? 0);
 
   const save = async () => {
     const file = await waitingFile(session.personId);
@@ -29,7 +45,7 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
   };
   const take = async (file: File) => {
     try {
-      const taken = await bringIn(await file.text(), session.personId, outboxes);
+      const taken = await bringIn(await file.text(), session, outboxes);
       setSaid(
         taken.ok
           ? { text: t('waiting-file.taken', { n: taken.value }), isFault: false }
@@ -42,7 +58,8 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
 
   return (
     <>
-      <p className="font-medium">{n === 0 ? t('waiting-file.none') : t('waiting-file.waits', { n })}</p>
+      {/* until it is known, nothing is promised */}
+      <p className="min-h-5 font-medium">{n > 0 ? t('waiting-file.waits', { n }) : beside === 0 ? t('waiting-file.none') : null}</p>
       <p className="text-[13px] text-soft">{t('waiting-file.about')}</p>
       <div className="flex flex-wrap gap-2">
         <Button disabled={n === 0} onClick={() => void save()}>
