@@ -4,7 +4,6 @@ import {
   type CoatLookId,
   type CureWay,
   type EntryBody,
-  GLASS_PATH,
   PHOTO_OF,
   type PhotoOf,
   SIGN_ROLES,
@@ -15,16 +14,7 @@ import {
   type VisitWhy,
 } from '@caulkhorn/core/site-log';
 import { byKind } from '@caulkhorn/core/fields';
-import {
-  CARE_IDS,
-  type CareId,
-  SKILLS,
-  type Skill,
-  TEST_RESULT_FIELDS,
-  type TestResult,
-  VOIDED_BY,
-  type VoidedBy,
-} from '@caulkhorn/core/jobs';
+import { CARE_IDS, type CareId, TEST_RESULT_FIELDS, type TestResult, VOIDED_BY, type VoidedBy } from '@caulkhorn/core/jobs';
 import { IsBoolean } from 'class-validator';
 import { OfField } from './dto-of.js';
 import { WORK_HAZARDS } from '@caulkhorn/core/planning';
@@ -38,7 +28,6 @@ import {
   OneOf,
   Optional,
   OrNull,
-  Pattern,
   Quantity,
   Sha256,
   SomeOf,
@@ -47,16 +36,7 @@ import {
   Time,
   Whole,
 } from './constraints.js';
-
-export class ConditionsDto {
-  @Quantity(-40, 60) airTemperatureC!: number;
-  @Quantity(-40, 80) surfaceTemperatureC!: number;
-  @Quantity(0, 100) relativeHumidityPct!: number;
-  @Optional() @Quantity(-60, 60) coldestAheadC?: number;
-  @Optional() @Quantity(-60, 100) warmestAheadC?: number;
-  @Optional() @Quantity(0, 1000) rainInH?: number;
-  @Optional() @Quantity(0, 100) windMS?: number;
-}
+import { ConditionsDto, CoveredDto, FilmReadingDto, GasReadingDto, GlassSignatureDto, ShownCardDto } from './log-values.js';
 
 /** What each kind of entry is read by; a kind that is missing here does not compile. */
 const KINDS = {
@@ -151,13 +131,6 @@ export class PailBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
-/** A film that is laid wet is no thicker than what is sprayed or trowelled in one layer. */
-class FilmReadingDto {
-  @Quantity(0, 30) wetMm!: number;
-  @Optional() @Quantity(-1000, 1000) uM?: number;
-  @Optional() @Quantity(-1000, 1000) vM?: number;
-}
-
 export class FilmBodyDto extends EntryBodyDto {
   declare kind: 'film';
   @Text(200) workItemId!: string;
@@ -193,15 +166,6 @@ export class LookBodyDto extends EntryBodyDto {
   @Optional() @Text(2000) note?: string;
 }
 
-/** A long name in many strokes has some 4,000 signs. */
-const MOST_GLASS_SIGNS = 20_000;
-
-class GlassSignatureDto {
-  @Text(70) name!: string;
-  @Optional() @Text(48) firm?: string;
-  @Pattern(GLASS_PATH, MOST_GLASS_SIGNS) drawn!: string;
-}
-
 export class HoldBodyDto extends EntryBodyDto {
   declare kind: 'hold';
   @Text(200) workItemId!: string;
@@ -217,13 +181,6 @@ export class RedoneBodyDto extends EntryBodyDto {
   @Text(200) workItemId!: string;
   @Id() planRevisionId!: string;
   @Text(1000) note!: string;
-}
-
-class GasReadingDto {
-  @Quantity(0, 100) oxygenPct!: number;
-  @Quantity(0, 100) lelPct!: number;
-  @Quantity(0, 10_000) h2sPpm!: number;
-  @Quantity(0, 10_000) coPpm!: number;
 }
 
 export class GasBodyDto extends EntryBodyDto {
@@ -255,13 +212,6 @@ export class AloneBodyDto extends EntryBodyDto {
   @OneOf(['begun', 'well', 'ended']) state!: 'begun' | 'well' | 'ended';
   @Optional() @Whole(5, 60) everyMin?: number;
   @Optional() @Text(2000) note?: string;
-}
-
-class ShownCardDto {
-  @Text(120) name!: string;
-  @OneOf([...SKILLS]) skill!: Skill;
-  @Text(60) number!: string;
-  @Optional() @Day() until?: string;
 }
 
 /** What can hurt somebody at a day's work: by the work and its products, and by the places where it is done. */
@@ -307,14 +257,6 @@ export class TestBodyDto extends EntryBodyDto {
   @Optional() @Text(200) weather?: string;
   @Optional() @Id() mendId?: string;
   @Optional() @Text(2000) note?: string;
-}
-
-class CoveredDto {
-  @Sha256() revisionFingerprint!: string;
-  @Whole(1, 100_000_000) receiptSeq!: number;
-  @Sha256() receiptHash!: string;
-  @Sha256() readingsSha256!: string;
-  @Sha256() photosSha256!: string;
 }
 
 export class SignBodyDto extends EntryBodyDto {

@@ -22,6 +22,7 @@ const TYPES: Readonly<Record<string, string>> = {
 };
 const SECRET_HEADER = 'x-caulkhorn-print';
 
+/** What a page that is printed is answered from. */
 export interface Source {
   webRoot: string;
   answer(path: string): Promise<Answer>;

@@ -133,6 +133,7 @@ export async function sendBeside(session: SessionInfo): Promise<() => void> {
   return () => closers.forEach((close) => close());
 }
 
+/** From then on they wait here and are on their way. */
 async function addAll<C extends { id: string }>(queue: SendQueue<C>, all: readonly C[]): Promise<void> {
   queue.open();
   for (const each of all) await queue.add(each);
