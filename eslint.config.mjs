@@ -4,7 +4,7 @@ import { defineConfig } from 'eslint/config';
 import tseslint from 'typescript-eslint';
 
 export default defineConfig(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['**/dist/**', '**/dist-print/**', '**/node_modules/**', '.data/**', 'test-results/**', 'playwright-report/**'] },
   tseslint.configs.recommended,
   prettier,
   {

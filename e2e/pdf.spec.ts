@@ -21,6 +21,19 @@ async function rolesOf(pdf: PDFDocumentProxy): Promise<Set<string>> {
   return roles;
 }
 
+/** What the page of the dossier says, piece by piece, without what only a screen shows and the time at which it was drawn. */
+const saidOn = (page: Page): Promise<string[]> =>
+  page.getByRole('main').evaluate((main) => {
+    const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
+    const said: string[] = [];
+    while (walker.nextNode()) {
+      const { parentElement, data } = walker.currentNode as Text;
+      if (data.trim() && !data.startsWith('as of') && !parentElement?.closest('.no-print')) said.push(data);
+    }
+    return said;
+  });
+const bare = (text: string): string => text.normalize('NFKC').replaceAll(/\s+/g, '');
+
 test('the server makes the dossier a PDF: tagged, with bookmarks and page numbers, on the paper and in the units asked for', async ({
   page,
 }) => {
@@ -29,6 +42,8 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   await page.goto(`/o/${o}/jobs/${j}/dossier`);
   await expect(page.getByRole('img', { name: /^Brine cellar, drawn at 1 : \d+$/ })).toBeVisible();
   await expect(page.getByRole('img', { name: /^Drying deck, drawn at 1 : \d+$/ })).toBeVisible();
+  const said = await saidOn(page);
+  expect(said.length).toBeGreaterThan(200);
   const whole = await makePdf(page);
   await expect(page.getByRole('status').filter({ hasText: 'The PDF was made and saved' })).toBeVisible();
   const pages = await textOf(whole);
@@ -36,6 +51,10 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   expect(text).toContain('Look for leaks, after four weeks');
   expect(text).toContain('B Smoke house side');
   expect(text).not.toContain('Make the PDF');
+  // it says what the page says, and in the same words
+  const foot = (i: number) => bare(`Net loft, brine cellar · dossier ${i + 1} / ${pages.length}`);
+  const printed = pages.map((each, i) => bare(each).replace(foot(i), '')).join('');
+  expect(said.filter((piece) => !printed.includes(bare(piece)))).toEqual([]);
   pages.forEach((each, i) => expect(each).toContain(`${i + 1} / ${pages.length}`));
   expect(await whole.getMarkInfo()).toMatchObject({ Marked: true });
   const roles = await rolesOf(whole);

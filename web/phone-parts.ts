@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url';
 import type { Plugin } from 'vite';
 
 /** What the page of a phone on site starts with: `app.tsx` asks for all of these at once. */
-const ON_SITE = ['job/job-context', 'job/plan-engine', 'desk/job-page', 'desk/phone-page', 'site-log/site-log-slate'];
+const ON_SITE = ['job/job-provider', 'job/plan-engine', 'desk/job-page', 'desk/phone-page', 'site-log/site-log-slate'];
 
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 const SOURCES = folder('src/');

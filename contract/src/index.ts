@@ -67,7 +67,7 @@ export { MakePlateDto, RenewPlateDto } from './plates.js';
 export type { Plate, PublicPlate } from './plates.js';
 export { SealBundleDto } from './bundles.js';
 export { PAPERS, PRINT_PARTS, PrintDto } from './prints.js';
-export type { PrintAnswer } from './prints.js';
+export type { PrintAnswer, PrintedPage, PrintedRecord } from './prints.js';
 export { ProgrammeSearchDto } from './programme-search.js';
 export type { ProgrammeSearchAnswer } from './programme-search.js';
 export { upgradeJobFile } from './upgrade-job-file.js';

@@ -1,4 +1,5 @@
 import { Id, Language, OneOf, Optional } from './constraints.js';
+import type { SessionInfo, Standing } from './people.js';
 
 export const PAPERS = ['A4', 'Letter'] as const;
 export const PRINT_UNITS = ['metric', 'us'] as const;
@@ -19,4 +20,21 @@ export interface PrintAnswer {
   state: 'waiting' | 'running' | 'stopping' | 'done' | 'failed';
   share: number;
   /** of the file */ bytes: number | null;
+}
+
+/** What a dossier is written from before it is printed: answers of the API in JSON, and for whom. */
+export interface PrintedRecord extends Pick<PrintDto, 'units' | 'part' | 'faceId'> {
+  organisationId: string;
+  jobId: string;
+  session: SessionInfo;
+  standing: Standing;
+  answers: Readonly<Record<'job' | 'log' | 'plan' | 'house' | 'brought', string>>;
+  /** addresses of style sheets */ styles: readonly string[];
+}
+
+/** A page that needs nothing to run: its words and drawings stand in it, its pictures under their addresses. */
+export interface PrintedPage {
+  title: string;
+  html: string;
+  /** what stands for a picture that cannot be had */ notHere: string;
 }

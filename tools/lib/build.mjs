@@ -11,6 +11,7 @@ const SOURCES = [
   'web/public',
   'web/index.html',
   'web/vite.config.ts',
+  'web/vite.print.config.ts',
   'web/phone-parts.ts',
   'web/verify-plugin.ts',
   'package-lock.json',
@@ -25,6 +26,7 @@ export function build() {
   console.log('Building …');
   runNode('node_modules/typescript/bin/tsc', ['-b', 'core', 'contract', 'server']);
   runNode('node_modules/vite/bin/vite.js', ['build', 'web', '--logLevel', 'warn']);
+  runNode('node_modules/vite/bin/vite.js', ['build', 'web', '--config', 'web/vite.print.config.ts', '--logLevel', 'warn']);
   writeFileSync(MARK, from);
 }
 

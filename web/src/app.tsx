@@ -10,10 +10,10 @@ import { StockOutboxProvider } from './stores/stock-outbox';
 import { Failed, Loading } from './shared/ui/states';
 
 const jobParts = {
-  context: () => import('./job/job-context'),
+  provider: () => import('./job/job-provider'),
   page: () => import('./desk/job-page'),
 };
-const JobProvider = lazy(() => jobParts.context().then((m) => ({ default: m.JobProvider })));
+const JobProvider = lazy(() => jobParts.provider().then((m) => ({ default: m.JobProvider })));
 const JobPage = lazy(() => jobParts.page().then((m) => ({ default: m.JobPage })));
 const onPhone = {
   page: () => import('./desk/phone-page'),

@@ -5,7 +5,7 @@ import { Injectable } from '@nestjs/common';
 import type { Caller } from '../people/caller.js';
 import { invalid, notFound } from '../platform/errors.js';
 import { Turnstile } from '../platform/turnstile.js';
-import type { PictureFacts } from '../records/photo-file-rows.js';
+import type { PictureFacts, PictureSize } from '../records/photo-file-rows.js';
 import { RecordsDatabase } from '../records/records.js';
 import { asKept, reEncode } from './re-encode.js';
 
@@ -59,7 +59,7 @@ export class PhotosService {
     return this.database.inJob(jobId, caller, ({ log }) => log.photoIds());
   }
 
-  async picture(jobId: string, photoId: string, size: 'image' | 'thumbnail', caller: Caller): Promise<Buffer> {
+  async picture(jobId: string, photoId: string, size: PictureSize, caller: Caller): Promise<Buffer> {
     const picture = await this.database.inJob(jobId, caller, ({ photoFiles }) => photoFiles.picture(photoId, size));
     if (!picture) throw notFound();
     return picture;

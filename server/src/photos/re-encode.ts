@@ -3,12 +3,15 @@ import sharp from 'sharp';
 
 export interface StoredPicture {
   /** JPEG, upright, without any metadata */ image: Buffer;
+  /** as wide as a dossier prints it */ printed: Buffer;
   thumbnail: Buffer;
   widthPx: number;
   heightPx: number;
 }
 
 const LONGEST_SIDE_PX = 2560;
+/** A third of a page across, at 300 dots an inch. */
+const PRINTED_PX = 720;
 const THUMBNAIL_PX = 360;
 /** A picture that unpacks to more is taken for an attack, or is of no use on a phone. */
 const MOST_PIXELS = 60_000_000;
@@ -37,17 +40,25 @@ export async function reEncode(original: Buffer): Promise<Result<StoredPicture>>
       .resize({ width: LONGEST_SIDE_PX, height: LONGEST_SIDE_PX, fit: 'inside', withoutEnlargement: true })
       .jpeg({ quality: 82 })
       .toBuffer({ resolveWithObject: true });
-    return accept({ image: data, thumbnail: await thumbnailOf(data), widthPx: info.width, heightPx: info.height });
+    return accept({ image: data, ...(await smallerOf(data)), widthPx: info.width, heightPx: info.height });
   } catch {
     return refuse(issue('picture-damaged', 'file'));
   }
 }
 
-const thumbnailOf = (image: Buffer): Promise<Buffer> =>
-  sharp(image, { failOn: 'error', limitInputPixels: MOST_PIXELS })
-    .resize({ width: THUMBNAIL_PX, height: THUMBNAIL_PX, fit: 'inside', withoutEnlargement: true })
-    .jpeg({ quality: 72 })
-    .toBuffer();
+/** The thumbnail is made of the printed one: the picture itself takes longer to unpack. */
+async function smallerOf(image: Buffer): Promise<Pick<StoredPicture, 'printed' | 'thumbnail'>> {
+  const printed = await printedOf(image);
+  const thumbnail = sharp(printed).resize({ width: THUMBNAIL_PX, height: THUMBNAIL_PX, fit: 'inside', withoutEnlargement: true });
+  return { printed, thumbnail: await thumbnail.jpeg({ quality: 72 }).toBuffer() };
+}
+
+/** A kept picture no wider than it is printed. */
+export async function printedOf(image: Buffer): Promise<Buffer> {
+  const picture = sharp(image, { failOn: 'error', limitInputPixels: MOST_PIXELS });
+  const { width } = await picture.metadata();
+  return width <= PRINTED_PX ? image : picture.resize({ width: PRINTED_PX }).jpeg({ quality: 80 }).toBuffer();
+}
 
 /**
  * A picture that was made so before, by this or another server, kept byte for byte: made anew it would be another one, and its hash
@@ -59,7 +70,7 @@ export async function asKept(image: Buffer): Promise<Result<StoredPicture>> {
   try {
     const { width, height } = await sharp(image, { limitInputPixels: MOST_PIXELS }).metadata();
     if (Math.max(width, height) > LONGEST_SIDE_PX) return refused;
-    return accept({ image, thumbnail: await thumbnailOf(image), widthPx: width, heightPx: height });
+    return accept({ image, ...(await smallerOf(image)), widthPx: width, heightPx: height });
   } catch {
     return refused;
   }

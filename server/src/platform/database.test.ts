@@ -9,16 +9,6 @@ import { type Agent, ORGANISATION, TestServer, loginUrl } from '../testing/test-
 const JOB = demoId('gatehouse');
 const SETTINGS = { sessionSecret: 'only for tests, thirty-two characters', logLevel: 'silent' };
 
-async function asOwner<T>(server: TestServer, action: (client: Client) => Promise<T>): Promise<T> {
-  const client = new Client({ connectionString: server.databaseUrl });
-  await client.connect();
-  try {
-    return await action(client);
-  } finally {
-    await client.end();
-  }
-}
-
 describe('the server’s login', () => {
   let server: TestServer;
   beforeAll(async () => {
@@ -49,7 +39,7 @@ describe('the server’s login', () => {
     const client = new Client({ connectionString: url.href });
     await client.connect();
     await client.end();
-    await asOwner(server, (owner) => owner.query(`drop role ${url.username}`));
+    await server.asOwner((owner) => owner.query(`drop role ${url.username}`));
   });
 
   test('a server refuses to run as the owner, in one line', async () => {
@@ -59,18 +49,18 @@ describe('the server’s login', () => {
 
   test('on half a restored database, or one in which a table is missing, it says so in one line', async () => {
     const start = () => createApp({ ...SETTINGS, databaseUrl: loginUrl(server.databaseUrl) }).catch((fault: Error) => fault.message);
-    await asOwner(server, (client) => client.query(`create table restore_running ()`));
+    await server.asOwner((client) => client.query(`create table restore_running ()`));
     expect(await start()).toBe('The database was restored only in part. Run "npm run restore" again, to its end.');
-    await asOwner(server, (client) => client.query(`drop table restore_running; alter table photo_file rename to photo_file_gone`));
+    await server.asOwner((client) => client.query(`drop table restore_running; alter table photo_file rename to photo_file_gone`));
     expect(await start()).toMatch(/^In the database these tables are missing: photo_file\. /);
-    await asOwner(server, (client) => client.query(`alter table photo_file_gone rename to photo_file`));
+    await server.asOwner((client) => client.query(`alter table photo_file_gone rename to photo_file`));
   });
 });
 
 test('a server that ends leaves no connection behind', async () => {
   const server = await TestServer.start();
   const open = async () => {
-    const { rows } = await asOwner(server, (owner) =>
+    const { rows } = await server.asOwner((owner) =>
       owner.query<{ pid: number }>(`select pid from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()`),
     );
     return rows.length;
@@ -115,7 +105,7 @@ describe('a database that goes away in the middle of a transaction', () => {
         occurredAt: '2026-05-20T10:00:00Z',
       });
     let isOver = false;
-    const killing = asOwner(server, async (client) => {
+    const killing = server.asOwner(async (client) => {
       while (!isOver) {
         await client.query(
           `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and random() < 0.5`,
@@ -144,7 +134,7 @@ describe('a database that goes away in the middle of a transaction', () => {
 test('every list has its index: plans at the size of a large house', async () => {
   const server = await TestServer.start();
   try {
-    await asOwner(server, async (client) => {
+    await server.asOwner(async (client) => {
       const { rows } = await client.query<{ id: string }>(`select id from organisation`);
       const organisation = rows[0]!.id;
       const person = (await client.query<{ id: string }>(`select id from person limit 1`)).rows[0]!.id;

@@ -20,6 +20,7 @@ import { DossierPrint1764000000013 } from './migrations/0013-dossier-print.js';
 import { BroughtPhotos1764000000015 } from './migrations/0015-brought-photos.js';
 import { Incident1764000000017 } from './migrations/0017-incident.js';
 import { Drawer1764000000018 } from './migrations/0018-drawer.js';
+import { PrintedPhotos1764000000019 } from './migrations/0019-printed-photos.js';
 import { WallPlate1764000000016 } from './migrations/0016-wall-plate.js';
 import { SigningLink1764000000014 } from './migrations/0014-signing-link.js';
 import { Trust1764000000007 } from './migrations/0007-trust.js';
@@ -43,6 +44,7 @@ const MIGRATIONS = [
   WallPlate1764000000016,
   Incident1764000000017,
   Drawer1764000000018,
+  PrintedPhotos1764000000019,
 ];
 
 /**

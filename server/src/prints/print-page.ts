@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs';
-import type { PrintDto } from '@caulkhorn/contract';
+import type { PrintDto, PrintedPage } from '@caulkhorn/contract';
 import { type Browser, type Page, chromium } from 'playwright-core';
-import { type Source, servePrint } from './print-server.js';
+import { PrintPictures } from './print-pictures.js';
+import { servePrint } from './print-server.js';
 
 /** Debian's, the one without windows first: it is the leaner; unless the environment names another. */
 const BROWSERS = [process.env['CHROMIUM'], '/usr/lib/chromium/chromium-headless-shell', '/usr/bin/chromium'];
@@ -13,8 +14,10 @@ const SCREEN_PX = { width: 900, height: 1200 };
 /** Where there is nobody: whatever the page would ask for elsewhere leads nowhere. */
 const NOWHERE = 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1';
 
-export interface PrintTask extends Pick<PrintDto, 'paper' | 'units' | 'locale'>, Source {
-  /** of the page, after the origin */ address: string;
+export interface PrintTask extends Pick<PrintDto, 'paper'> {
+  /** folder of the built web app, for styles and fonts */ webRoot: string;
+  /** what is printed, as soon as it is written */ page: Promise<PrintedPage>;
+  pictures: PrintPictures;
   /** How far it is, 0 to 1. */
   tell(share: number): void;
   /** ends it, wherever it is */ signal: AbortSignal;
@@ -23,10 +26,12 @@ export interface PrintTask extends Pick<PrintDto, 'paper' | 'units' | 'locale'>,
 export const canPrint = (webRoot: string | undefined): webRoot is string => webRoot !== undefined && browserHere() !== undefined;
 
 /**
- * Prints a page of the app as PDF, tagged, with bookmarks and page numbers; null where it was stopped.
- * The browser has no network and no session: it reaches a server of its own, which answers reading requests alone.
+ * Prints a page as PDF, tagged, with bookmarks and page numbers; null where it was stopped. The browser has no network, no session and
+ * no script of the page: it reaches a server of its own, which has this page alone.
  */
 export async function printPage(task: PrintTask): Promise<Buffer | null> {
+  // told where it is waited for, once the browser stands
+  task.page.catch(() => {});
   const browser = await chromium.launch({
     executablePath: browserHere(),
     args: [
@@ -50,27 +55,27 @@ export async function printPage(task: PrintTask): Promise<Buffer | null> {
 }
 
 async function printIn(browser: Browser, task: PrintTask): Promise<Buffer> {
-  const { origin, headers, close } = await servePrint(task);
+  const { title, html, notHere } = await task.page;
+  task.tell(WRITTEN);
+  const { origin, headers, close } = await servePrint({ ...task, html });
   try {
-    const context = await browser.newContext({
-      ...{ viewport: SCREEN_PX, locale: task.locale, serviceWorkers: 'block', colorScheme: 'light' },
-      extraHTTPHeaders: headers,
-    });
-    const preferences = JSON.stringify({ state: { units: task.units, theme: 'light' }, version: 0 });
-    await context.addInitScript(`localStorage.setItem('caulkhorn-preferences', ${JSON.stringify(preferences)})`);
+    const context = await browser.newContext({ viewport: SCREEN_PX, colorScheme: 'light', extraHTTPHeaders: headers });
     await context.addInitScript(addSheet(UNSEEN));
     const page = await context.newPage();
-    await page.goto(`${origin}${task.address}`, { timeout: OPEN_MS });
-    // said by the page itself, once what it shows was read anew
-    await page.waitForSelector('[data-read="read"]', { state: 'attached', timeout: OPEN_MS });
+    // a page that is not laid out waits for its pictures all the same, and those are many
+    await page.goto(origin, { timeout: OPEN_MS, waitUntil: 'domcontentloaded' });
     await picturesIn(page, task);
-    await page.evaluate(addSheet(paperOf(task, await page.title())));
-    await page.evaluate(STAND_STILL);
+    await page.evaluate(wordForMissing(notHere));
+    await page.evaluate(addSheet(paperOf(task, title)));
     return await page.pdf({ preferCSSPageSize: true, tagged: true, outline: true, printBackground: true });
   } finally {
     close();
   }
 }
+
+/** Shares of the whole: the page is written, its pictures are in. */
+const WRITTEN = 0.2;
+const PICTURED = 0.5;
 
 /** On a screen that nobody looks at nothing is laid out: only the paper is, which saves a third of time and memory. */
 const UNSEEN = '@media screen { main { display: none } }';
@@ -96,8 +101,9 @@ const PICTURES = `(() => {
   return [pictures.filter(({ complete }) => complete).length, pictures.length];
 })()`;
 
-// runs in the page: as it stands now it is printed, and asks for nothing new while that lasts
-const STAND_STILL = `for (let id = setTimeout(() => {}); id > 0; id--) clearTimeout(id)`;
+/** Runs in the page. */
+const wordForMissing = (notHere: string): string => `
+  for (const picture of [...document.images]) if (picture.naturalWidth === 0) picture.replaceWith(${JSON.stringify(notHere)})`;
 
 /** Waits for every picture, and tells how many there are by now. */
 async function picturesIn(page: Page, task: PrintTask): Promise<void> {
@@ -105,7 +111,7 @@ async function picturesIn(page: Page, task: PrintTask): Promise<void> {
   await page.evaluate('Promise.allSettled([...document.fonts].map((font) => font.load())).then(() => {})');
   for (;;) {
     const [loaded, all] = await page.evaluate<[number, number]>(PICTURES);
-    task.tell(0.2 + 0.6 * (all === 0 ? 1 : loaded / all));
+    task.tell(WRITTEN + (PICTURED - WRITTEN) * (all === 0 ? 1 : loaded / all));
     if (loaded === all) return;
     await page.waitForTimeout(LOOK_MS);
   }

@@ -1,20 +1,17 @@
-import sharp from 'sharp';
+import { printedOf } from '../photos/re-encode.js';
 
-/** What the page is answered at an address of the API, a text being JSON already; undefined where it is not to be known. */
-export type Answer = object | string | Buffer | undefined;
+/** The picture at an address; undefined where there is none to be shown. */
+export type FindPicture = (path: string) => Promise<Buffer | undefined>;
 
-/** A picture as wide as a third of a page, at 300 dots an inch. */
-const PICTURE_PX = 720;
-
-/** Answers with pictures as wide as they are printed. Those of which it is known that the page will want them are made while it still reads. */
+/** Pictures as wide as they are printed. Those of which it is known that the page will want them are made while it is still written. */
 export class PrintPictures {
-  private readonly ready = new Map<string, Promise<Answer>>();
+  private readonly ready = new Map<string, Promise<Buffer | undefined>>();
   private readonly asked = new Set<string>();
   private isClosed = false;
 
-  constructor(private readonly answer: (path: string) => Promise<Answer>) {}
+  constructor(private readonly find: FindPicture) {}
 
-  /** Makes them one after the other: the browser beside it has the rest of the machine. */
+  /** Makes them one after the other: what goes on beside it has the rest of the machine. */
   async makeAhead(paths: readonly string[]): Promise<void> {
     for (const path of paths) {
       if (this.isClosed) return;
@@ -26,7 +23,7 @@ export class PrintPictures {
     }
   }
 
-  at(path: string): Promise<Answer> {
+  at(path: string): Promise<Buffer | undefined> {
     this.asked.add(path);
     const made = this.ready.get(path) ?? this.made(path);
     this.ready.delete(path);
@@ -37,9 +34,8 @@ export class PrintPictures {
     this.isClosed = true;
   }
 
-  private async made(path: string): Promise<Answer> {
-    const found = await this.answer(path);
-    if (!Buffer.isBuffer(found)) return found;
-    return sharp(found).resize({ width: PICTURE_PX, withoutEnlargement: true }).jpeg({ quality: 80 }).toBuffer();
+  private async made(path: string): Promise<Buffer | undefined> {
+    const found = await this.find(path);
+    return found && printedOf(found);
   }
 }

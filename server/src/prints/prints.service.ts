@@ -1,13 +1,20 @@
 import { randomUUID } from 'node:crypto';
-import type { PrintAnswer, PrintDto } from '@caulkhorn/contract';
+import { readFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import type { PrintAnswer, PrintDto, PrintedPage, PrintedRecord } from '@caulkhorn/contract';
 import { Injectable, Logger, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
+import { Piscina } from 'piscina';
 import type { Caller } from '../people/caller.js';
 import { RefusedError, notFound } from '../platform/errors.js';
 import { DOSSIER_PRINT, JobQueue } from '../platform/job-queue.js';
 import { RecordsDatabase } from '../records/records.js';
 import { PrintAnswers } from './print-answers.js';
+import type { PageTask } from './page.worker.js';
 import { canPrint, printPage } from './print-page.js';
+import { PrintPictures } from './print-pictures.js';
 
+/** the compiled worker, also for tests that run this file from its source */
+const WORKER = resolve(__dirname, '../../dist/prints/page.worker.js');
 /** Whoever has not made it by then is taken for fallen, and another server takes it up. */
 const LONGEST_S = 240;
 const LOOK_MS = 500;
@@ -87,15 +94,15 @@ export class PrintsService implements OnModuleInit, OnModuleDestroy {
       // a database that is away for a moment ends no print
       void told.then((goesOn) => goesOn || stopping.abort()).catch(() => {});
     }, LOOK_MS);
+    const signal = AbortSignal.any([stopping.signal, this.ending.signal]);
+    const pictures = new PrintPictures((path) => this.answers.picture(path, jobId, caller));
     try {
+      // of a part or a face only some are wanted
+      if (asked.part === 'all' && !asked.faceId) void pictures.makeAhead(await this.answers.pictures(jobId, caller));
       const file = await printPage({
-        webRoot: this.settings.webRoot!,
-        ...{ paper: asked.paper, units: asked.units, locale: asked.locale, address: addressOf(organisationId, jobId, asked) },
-        answer: (path) => this.answers.at(path, jobId, caller),
-        // of a part or a face only some are wanted
-        pictures: asked.part === 'all' && !asked.faceId ? await this.answers.pictures(jobId, caller) : [],
+        ...{ webRoot: this.settings.webRoot!, paper: asked.paper, pictures, signal },
+        page: this.written(jobId, asked, caller, signal),
         tell: (now) => (share = now),
-        signal: AbortSignal.any([stopping.signal, this.ending.signal]),
       });
       this.ending.signal.throwIfAborted();
       await this.database.inJob(jobId, caller, ({ prints }) => (file ? prints.end(printId, file) : prints.forget(printId)));
@@ -104,7 +111,29 @@ export class PrintsService implements OnModuleInit, OnModuleDestroy {
       this.log.error(fault);
       await this.database.inJob(jobId, caller, ({ prints }) => prints.end(printId, null));
     } finally {
+      pictures.close();
       clearInterval(looking);
+    }
+  }
+
+  /** Half a second to several: in a thread, so that who asks this server for anything else is answered meanwhile. */
+  private async written(
+    jobId: string,
+    { locale, units, part, faceId }: PrintDto,
+    caller: Caller,
+    signal: AbortSignal,
+  ): Promise<PrintedPage> {
+    const { organisationId, standing } = caller;
+    const record: PrintedRecord = {
+      ...{ organisationId, jobId, standing, units, part, styles: stylesOf(this.settings.webRoot!) },
+      ...(faceId ? { faceId } : {}),
+      ...(await this.answers.record(jobId, caller)),
+    };
+    const thread = new Piscina({ filename: WORKER, minThreads: 0, maxThreads: 1 });
+    try {
+      return (await thread.run({ writer: writerOf(this.settings.webRoot!), locale, record } satisfies PageTask, { signal })) as PrintedPage;
+    } finally {
+      await thread.destroy();
     }
   }
 
@@ -113,7 +142,11 @@ export class PrintsService implements OnModuleInit, OnModuleDestroy {
   }
 }
 
-function addressOf(organisationId: string, jobId: string, { part, faceId }: PrintDto): string {
-  const which = new URLSearchParams({ ...(part === 'all' ? {} : { part }), ...(faceId ? { face: faceId } : {}) });
-  return `/o/${organisationId}/jobs/${jobId}/dossier?${which}`;
+/** Beside the built web app lies what writes its pages on a server. */
+const writerOf = (webRoot: string): string => resolve(webRoot, '../dist-print/print-record.mjs');
+
+/** Those that its own page names. */
+function stylesOf(webRoot: string): string[] {
+  const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
+  return [...page.matchAll(/<link rel="stylesheet"[^>]* href="([^"]+)"/g)].map(([, href]) => href!);
 }

@@ -72,6 +72,17 @@ export class TestServer {
     this.app = await appOn(this.databaseUrl, this.options);
   }
 
+  /** Past all that the server itself may do. */
+  async asOwner<T>(action: (client: Client) => Promise<T>): Promise<T> {
+    const client = new Client({ connectionString: this.databaseUrl });
+    await client.connect();
+    try {
+      return await action(client);
+    } finally {
+      await client.end();
+    }
+  }
+
   async forget(): Promise<void> {
     await sql(this.adminUrl, `drop database ${this.database} with (force)`);
   }

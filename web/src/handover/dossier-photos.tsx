@@ -7,7 +7,7 @@ import { useBroughtPhotos } from './use-brought-photos';
 
 /** Pictures that the log sealed, before and after side by side: what was hidden for good is seen here alone. */
 export function PhotosOfFace({ of: { face, work }, timeZone }: { of: DossierFace; timeZone: string }) {
-  const { ids } = useBroughtPhotos();
+  const ids = useBroughtPhotos();
   const taken = work.flatMap(({ item, photos }) => photos.map((photo) => ({ item, photo })));
   if (taken.length === 0) return null;
   return (

@@ -84,7 +84,7 @@ interface SessionSettings {
   person: SessionInfo;
   standing: Standing;
   client: QueryClient;
-  outbox: Outbox;
+  outbox: Pick<Outbox, 'getState' | 'subscribe' | 'onAccepted' | 'add' | 'discard'>;
   planningBy: PlanningMeans;
   notify(notice: Notice): void;
 }

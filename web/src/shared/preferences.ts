@@ -1,5 +1,6 @@
 import type { Tool } from '@caulkhorn/core/catalogue';
 import type { UnitSystem } from '@caulkhorn/core/quantities';
+import { useSyncExternalStore } from 'react';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { sayFiguresIn } from '../messages/figures-in-words';
@@ -52,4 +53,6 @@ export function followTheme(): void {
   usePreferences.subscribe(show);
 }
 
-export const useUnits = (): UnitSystem => usePreferences((preferences) => preferences.units);
+const units = () => usePreferences.getState().units;
+/** Also where a page is written and not shown: there a store's own hook gives what it began with. */
+export const useUnits = (): UnitSystem => useSyncExternalStore(usePreferences.subscribe, units, units);
