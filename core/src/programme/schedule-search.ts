@@ -1,5 +1,6 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { LearningSearch } from './learning-search.js';
+import { scheduleAtOnce } from './schedule-at-once.js';
 import type { Bounds } from './schedule-bounds.js';
 import { lowerBounds } from './schedule-lower-bound.js';
 import type { Schedule, ScheduleModel } from './schedule-model.js';
@@ -28,8 +29,8 @@ const BOUND_EVERY = 4;
 const LOOSE = 1.1;
 
 /**
- * Searches until it is told to stop or nothing better is left: the makespan first, by a search that learns; where other things are
- * weighed too, longer schedules beside it. Answers each yield with whether to stop.
+ * Searches until it is told to stop or nothing better is left, from a schedule that is there at once: the makespan first, by a search
+ * that learns; where other things are weighed too, longer schedules beside it. Answers each yield with whether to stop.
  * @param root propagated
  */
 export function* searchSchedules(model: ScheduleModel, root: Bounds, weights: Weights): Generator<Progress, Found, boolean> {
@@ -46,6 +47,10 @@ export function* searchSchedules(model: ScheduleModel, root: Bounds, weights: We
     const weight = weigh(model, formed, weights);
     if (weight < chosenWeight) [chosen, chosenWeight] = [formed, weight];
   };
+  const first = scheduleAtOnce(model, root);
+  if (first) keep(first);
+  // one of the search's own that is as good takes its place
+  chosenWeight += EPSILON;
   const isProven = () => shortest.isExhausted || (shortest.best !== null && shortest.best.makespanMin <= lower + EPSILON);
   // other weights than the end have no bound to be proven against: those go on until they are stopped
   for (let slice = 0; !isProven() || (shaped && shortest.best !== null); slice++) {

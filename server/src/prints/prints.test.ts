@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PrintAnswer } from '@caulkhorn/contract';
 import sharp from 'sharp';
-import { DEMO_ORGANISATION, DEMO_PEOPLE } from '../demo/demo-people';
+import { DEMO_GUEST, DEMO_ORGANISATION, DEMO_PEOPLE } from '../demo/demo-people';
 import { type Agent, ORGANISATION, TestServer } from '../testing/test-server';
 import { PrintAnswers } from './print-answers';
 
@@ -150,6 +150,15 @@ test('what is printed is read of its own job, as whoever asked, and of no other'
   expect(JSON.parse(record.answers.job)).toHaveProperty('model.job.id', jobId);
   await expect(answers.record(randomUUID(), caller)).rejects.toThrow();
   await expect(answers.record(jobId, { ...caller, organisationId: randomUUID() })).rejects.toThrow();
+  const [shown] = (await (await server.as('guest')).get(`${ORGANISATION}/jobs`)).body as { id: string }[];
+  const guest = { organisationId, personId: DEMO_GUEST.id, standing: 'guest' } as const;
+  expect((await answers.record(shown!.id, guest)).session).toMatchObject({ personId: guest.personId });
+  await expect(
+    answers.record(
+      [jobId, otherJobId].find((id) => id !== shown!.id)!,
+      guest,
+    ),
+  ).rejects.toThrow();
   const photo = await photoOf(jobId);
   const at = (job: string, rest: string) => answers.picture(`${ORGANISATION}/jobs/${job}/photos/${rest}`, jobId, caller);
   expect((await sharp(await at(jobId, `${photo}/image`)).metadata()).width).toBe(720);
