@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { PrintDto, PrintedPage } from '@caulkhorn/contract';
 import { type Browser, type Page, chromium } from 'playwright-core';
-import { PrintPictures } from './print-pictures.js';
+import type { PrintPictures } from './print-pictures.js';
 import { servePrint } from './print-server.js';
 
 /** Debian's, the one without windows first: it is the leaner; unless the environment names another. */
@@ -94,6 +94,11 @@ const addSheet = (css: string): string => `{
   document.adoptedStyleSheets.push(sheet);
 }`;
 
+// runs in the page, which may be read to its end before its styles have come
+const STYLES = `Promise.all(
+  [...document.querySelectorAll('link[rel=stylesheet]')].map((link) => link.sheet ?? new Promise((come) => (link.onload = link.onerror = come))),
+).then(() => {})`;
+
 // runs in the page; a picture that is fetched only when it comes into view never would be
 const PICTURES = `(() => {
   const pictures = [...document.images];
@@ -107,6 +112,7 @@ const wordForMissing = (notHere: string): string => `
 
 /** Waits for every picture, and tells how many there are by now. */
 async function picturesIn(page: Page, task: PrintTask): Promise<void> {
+  await page.evaluate(STYLES);
   // what is not laid out asks for no font by itself
   await page.evaluate('Promise.allSettled([...document.fonts].map((font) => font.load())).then(() => {})');
   for (;;) {
