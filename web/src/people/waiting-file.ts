@@ -11,12 +11,12 @@ import {
 import { type Issue, type Result, issue, refuse } from '@caulkhorn/core/issues';
 import type { Photo } from '@caulkhorn/core/jobs';
 import type { LogEntry } from '@caulkhorn/core/site-log';
+import { keys } from 'idb-keyval';
 import type { Outboxes } from '../job/outboxes';
 import { keepPhotoFile, photoFile } from '../job/photo-files';
-import { queuesOf } from '../job/waiting-of';
 import { api } from '../shared/api';
 import { type PublicKey, publicKey, signed } from '../shared/device';
-import { QUEUES, type SendQueue } from '../shared/send-queue';
+import { QUEUES, type SendQueue, keptIn } from '../shared/send-queue';
 import { trueNowIso } from '../shared/true-clock';
 import { IncidentOutbox, type IncidentOut } from '../site-log/incident-outbox';
 import { type SentMove, StockOutbox } from '../stores/stock-outbox';
@@ -50,6 +50,17 @@ export async function waitingFile(personId: string): Promise<WaitingFileDto | un
     ...(stores.length > 0 ? { stores } : {}),
     ...(incidents.length > 0 ? { incidents } : {}),
   };
+}
+
+/** Queues of one kind in which something of a person's is left, what the server would not take first. */
+async function queuesOf<C>(kind: string, personId: string): Promise<{ rest: string; path: string; left: C[] }[]> {
+  const prefix = `${kind}${personId} `;
+  const own = (await keys<string>()).filter((key) => typeof key === 'string' && key.startsWith(prefix));
+  const all = await Promise.all(own.map(async (key) => ({ rest: key.slice(prefix.length), kept: await keptIn<C>(key) })));
+  return all.flatMap(({ rest, kept }) => {
+    const left = [...(kept?.refused.map(({ command }) => command) ?? []), ...(kept?.pending ?? [])];
+    return kept?.path && left.length > 0 ? [{ rest, path: kept.path, left }] : [];
+  });
 }
 
 async function underSignature(command: Command, devices: Map<string, PublicKey | undefined>): Promise<CommandDto> {
@@ -107,6 +118,19 @@ export async function bringIn(text: string, session: SessionInfo, outboxes: Outb
     );
   const changes = [...jobs.flatMap(({ commands }) => commands), ...stores.flatMap(({ moves }) => moves), ...incidents];
   return { ok: true, value: changes.length };
+}
+
+/** Sends what waits of houses and not of single jobs; on pages of a house it is sent anyway. @returns ends it */
+export async function sendBeside(session: SessionInfo): Promise<() => void> {
+  const [stores, incidents] = await Promise.all([
+    queuesOf<SentMove>(QUEUES.stock, session.personId),
+    queuesOf<IncidentOut>(QUEUES.incidents, session.personId),
+  ]);
+  const closers = [
+    ...stores.map(({ path }) => new StockOutbox(session, path, () => {}).open()),
+    ...incidents.map(({ path }) => new IncidentOutbox(session.personId, path, () => {}).open()),
+  ];
+  return () => closers.forEach((close) => close());
 }
 
 /** From then on they wait here and are on their way. */
