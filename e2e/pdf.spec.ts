@@ -42,6 +42,9 @@ test('the server makes the dossier a PDF: tagged, with bookmarks and page number
   await page.goto(`/o/${o}/jobs/${j}/dossier`);
   await expect(page.getByRole('img', { name: /^Brine cellar, drawn at 1 : \d+$/ })).toBeVisible();
   await expect(page.getByRole('img', { name: /^Drying deck, drawn at 1 : \d+$/ })).toBeVisible();
+  // the plan and the log come after the sheet
+  await expect(page.getByRole('heading', { name: 'Care, and when to look again' })).toBeVisible();
+  await expect(page.getByText('K1 crack · drips')).toBeVisible();
   const said = await saidOn(page);
   expect(said.length).toBeGreaterThan(200);
   const whole = await makePdf(page);
