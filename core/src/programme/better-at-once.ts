@@ -118,7 +118,7 @@ function* searchModel(
   root.markAll();
   const none: Proposal = { programme: null, lowerBoundMs: situation.setting.nowMs, isProven: false, isImpossible: true, clash };
   if (schedules.tasks.some(({ times }) => times.count === 0) || !root.propagate()) return none;
-  const slices = searchSchedules(schedules, root, FINISH_ONLY);
+  const slices = searchSchedules(schedules, root, FINISH_ONLY, null);
   let shown: { of: Schedule | null; programme: Programme } = { of: null, programme: situation.placed };
   const proposalOf = (schedule: Schedule | null, lowerBoundMin: number): Proposal => {
     if (schedule && schedule !== shown.of)

@@ -17,6 +17,7 @@ import { contradictingLags } from './lag-cycle.js';
 import { clashOf } from './schedule-clash.js';
 import { Bounds, type Push } from './schedule-bounds.js';
 import { type ScheduleInput, type ScheduleModel, buildModel, placesKey } from './schedule-model.js';
+import { scheduleAtOnce } from './schedule-at-once.js';
 import { type Found, searchSchedules } from './schedule-search.js';
 import { FINISH_ONLY, type Weights } from './schedule-weights.js';
 
@@ -117,7 +118,7 @@ export const programme: LongCalculator<typeof fields, ProgrammeAnswer> = {
 };
 
 function* search(model: ScheduleModel, root: Bounds, weights: Weights = FINISH_ONLY): Generator<number, Found, boolean> {
-  const slices = searchSchedules(model, root, weights);
+  const slices = searchSchedules(model, root, weights, scheduleAtOnce(model, root));
   let next = slices.next(false);
   while (!next.done) next = slices.next(yield next.value.share);
   return next.value;

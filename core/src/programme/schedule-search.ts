@@ -1,6 +1,5 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { LearningSearch } from './learning-search.js';
-import { scheduleAtOnce } from './schedule-at-once.js';
 import type { Bounds } from './schedule-bounds.js';
 import { lowerBounds } from './schedule-lower-bound.js';
 import type { Schedule, ScheduleModel } from './schedule-model.js';
@@ -29,11 +28,17 @@ const BOUND_EVERY = 4;
 const LOOSE = 1.1;
 
 /**
- * Searches until it is told to stop or nothing better is left, from a schedule that is there at once: the makespan first, by a search
+ * Searches until it is told to stop or nothing better is left, from a schedule that stands already: the makespan first, by a search
  * that learns; where other things are weighed too, longer schedules beside it. Answers each yield with whether to stop.
  * @param root propagated
+ * @param first what it answers with until it has one as good; null where whoever asks has an answer of their own
  */
-export function* searchSchedules(model: ScheduleModel, root: Bounds, weights: Weights): Generator<Progress, Found, boolean> {
+export function* searchSchedules(
+  model: ScheduleModel,
+  root: Bounds,
+  weights: Weights,
+  first: Schedule | null,
+): Generator<Progress, Found, boolean> {
   const shaped = weights.outOfHours + weights.batches + weights.cost > 0;
   const shortest = new LearningSearch(model, root, { random: xoroshiro128plus(SEED) });
   const bounds = lowerBounds(model, root);
@@ -47,7 +52,6 @@ export function* searchSchedules(model: ScheduleModel, root: Bounds, weights: We
     const weight = weigh(model, formed, weights);
     if (weight < chosenWeight) [chosen, chosenWeight] = [formed, weight];
   };
-  const first = scheduleAtOnce(model, root);
   if (first) keep(first);
   // one of the search's own that is as good takes its place
   chosenWeight += EPSILON;
