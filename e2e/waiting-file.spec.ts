@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { type Page, type TestInfo, expect, test } from '@playwright/test';
 import { type LogLine, findBrokenLink } from '@caulkhorn/core/site-log';
-import { apiPath, releasedCopy, signIn } from './support.js';
+import { addresses, apiPath, releasedCopy, signIn } from './support.js';
 
 const FOREMAN = 'foreman@hollin.example';
 const waits = (page: Page) => page.getByRole('region', { name: 'What waits on this device' });
@@ -15,6 +15,22 @@ async function savedFrom(page: Page, info: TestInfo): Promise<string> {
 }
 
 const bring = (page: Page, file: string) => waits(page).getByLabel('File of what waits').setInputFiles(file);
+
+const storeOf = async (page: Page, path: string): Promise<string> =>
+  (await page.request.get(`/api${apiPath(path.replace(/\/jobs\/.*/, ''))}/stores`)).text();
+
+/** Writes down that a delivery came to the house of a job. */
+async function receive(page: Page, path: string, batchNumber: string): Promise<void> {
+  await page.goto(path.replace(/jobs\/.*/, 'house/stores'));
+  await page.getByRole('button', { name: 'Receive a delivery' }).tap();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Product').selectOption('osmere-rampart');
+  await dialog.getByLabel('Batch').fill(batchNumber);
+  await dialog.getByLabel('How many').fill('4');
+  await dialog.getByLabel('Use by').fill('2031-01-31');
+  await dialog.getByRole('button', { name: 'Write it down' }).tap();
+  await expect(dialog).toHaveCount(0);
+}
 
 test('what waits on a dying phone goes by file to another device of its owner, under the phone’s own signature, once', async ({
   page,
@@ -89,21 +105,13 @@ test('a note of an accident and a delivery that wait go with the file too, and a
   await form.getByLabel('What happened').fill(what);
   await form.getByRole('button', { name: 'Send it' }).tap();
   await expect(phone.getByRole('region', { name: 'Not sent yet' })).toContainText(what);
-  await phone.goto(path.replace(/jobs\/.*/, 'house/stores'));
-  await phone.getByRole('button', { name: 'Receive a delivery' }).tap();
-  const dialog = phone.getByRole('dialog');
-  await dialog.getByLabel('Product').selectOption('osmere-rampart');
-  await dialog.getByLabel('Batch').fill(batchNumber);
-  await dialog.getByLabel('How many').fill('4');
-  await dialog.getByLabel('Use by').fill('2031-01-31');
-  await dialog.getByRole('button', { name: 'Write it down' }).tap();
-  await expect(dialog).toHaveCount(0);
+  await receive(phone, path, batchNumber);
   await phone.goto('/account');
   await expect(waits(phone)).toContainText('2 changes wait here.');
   const file = await savedFrom(phone, info);
 
   const notes = async () => (await page.request.get(`/api${apiPath(path)}/incidents`)).text();
-  const store = async () => (await page.request.get(`/api${apiPath(path.replace(/\/jobs\/.*/, ''))}/stores`)).text();
+  const store = () => storeOf(page, path);
   const times = (text: string, of: string) => text.split(of).length - 1;
   expect([times(await notes(), what), times(await store(), batchNumber)]).toEqual([0, 0]);
   const office = await (await browser.newContext()).newPage();
@@ -125,6 +133,24 @@ test('a note of an accident and a delivery that wait go with the file too, and a
   expect([times(await notes(), what), times(await store(), batchNumber)]).toEqual([1, 1]);
   await phone.context().close();
   await office.context().close();
+});
+
+test('a delivery that waits is told on the page of all jobs, and sent from there', async ({ page, browser }) => {
+  await signIn(page);
+  const { o, j } = await addresses(page, 'Net loft', 'A');
+  const batchNumber = `AJ-${Date.now()}`;
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await signIn(phone, FOREMAN);
+  await phone.route(/\/stores\/moves$/, (route) => route.abort());
+  await receive(phone, `/o/${o}/jobs/${j}`, batchNumber);
+  await phone.goto('/');
+  const told = phone.getByText('One move of the store or note of an accident is kept here and will be sent');
+  await expect(told).toBeVisible();
+  expect(await storeOf(page, `/o/${o}/jobs/${j}`)).not.toContain(batchNumber);
+  await phone.unroute(/\/stores\/moves$/);
+  await expect.poll(() => storeOf(page, `/o/${o}/jobs/${j}`)).toContain(batchNumber);
+  await expect(told).toHaveCount(0);
+  await phone.context().close();
 });
 
 test('an entry that was changed in the file is not taken by the server, and says so', async ({ page, browser }, info) => {

@@ -29,6 +29,7 @@ const SignInPage = lazy(() => import('./people/sign-in-page').then((m) => ({ def
 const TodayPage = lazy(() => import('./jobs/today-page').then((m) => ({ default: m.TodayPage })));
 const GlossaryPage = lazy(() => import('./help/glossary-page'));
 const WaitingBar = lazy(() => import('./job/waiting-bar').then((m) => ({ default: m.WaitingBar })));
+const SendingBeside = lazy(() => import('./people/sending-beside').then((m) => ({ default: m.SendingBeside })));
 const AccountPage = lazy(() => import('./people/account-page').then((m) => ({ default: m.AccountPage })));
 const EnrolPage = lazy(() => import('./people/enrol-page').then((m) => ({ default: m.EnrolPage })));
 const ResetPage = lazy(() => import('./people/reset-page').then((m) => ({ default: m.ResetPage })));
@@ -73,6 +74,7 @@ function SignedInApp() {
       <SkipLink />
       <Suspense>
         <WaitingBar session={session.data} />
+        <SendingBeside session={session.data} />
       </Suspense>
       <Keys />
       <Routes>

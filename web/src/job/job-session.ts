@@ -244,15 +244,14 @@ export class JobSession {
   private accept(command: Command, outcome: CommandOutcome): void {
     const { client, jobId } = this.settings;
     const { job, log, plan } = this.queries;
-    const model = this.pendingModel.taken(command);
+    const target = targetOf(command, jobId);
+    // another page may tell of it when the server's answer, or a later change, is here already
+    const isNews = outcome.version > (this.stored?.versions[target] ?? 0);
+    const model = isNews ? this.pendingModel.taken(command) : undefined;
     if (model && this.stored) {
       // an answer that is on its way may be older than this
       void client.cancelQueries({ queryKey: job.queryKey });
-      this.stored = {
-        ...this.stored,
-        model,
-        versions: { ...this.stored.versions, [targetOf(command, this.settings.jobId)]: outcome.version },
-      };
+      this.stored = { ...this.stored, model, versions: { ...this.stored.versions, [target]: outcome.version } };
       client.setQueryData<StoredJob>(['job', jobId], this.stored);
     }
     const entry = entryOf(command);

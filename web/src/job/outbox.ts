@@ -10,18 +10,22 @@ import { sendPhotoFile } from './photo-files';
 export type Refused = RefusedBy<Command>;
 export type OutboxState = QueueState<Command>;
 type OnAccepted = (command: Command, outcome: CommandOutcome) => void;
+interface Accepted {
+  command: Command;
+  outcome: CommandOutcome;
+}
 
 export const OUTBOX_PREFIX = QUEUES.job;
 
 /** What this device has changed on a job and not yet handed over. */
-export class Outbox extends SendQueue<Command> {
+export class Outbox extends SendQueue<Command, Accepted> {
   private readonly acceptors = new Set<OnAccepted>();
 
   constructor(path: string, personId: string, jobId: string) {
     super(`${OUTBOX_PREFIX}${personId} ${jobId}`, personId, path);
   }
 
-  /** Tells of each command that the server has taken, until the returned function is called. */
+  /** Tells of each command that the server has taken, from whatever page of its owner, until the returned function is called. */
   onAccepted(accept: OnAccepted): () => void {
     this.acceptors.add(accept);
     return () => this.acceptors.delete(accept);
@@ -32,12 +36,16 @@ export class Outbox extends SendQueue<Command> {
     return kind === 'log.append';
   }
 
-  protected override async deliver(command: Command): Promise<void> {
+  protected override async deliver(command: Command): Promise<Accepted> {
     const sent = command.kind === 'log.append' ? await this.underSignature(command) : command;
     const outcome = await api.post<CommandOutcome>(`${this.path}/commands`, sent);
     if (outcome.id !== command.id || !Number.isInteger(outcome.version)) throw new ApiError(0, 'not-our-answer');
-    for (const accept of this.acceptors) accept(sent, outcome);
     if (command.kind === 'photo.put') await sendPhotoFile(this.path, (command.payload as Photo).id);
+    return { command: sent, outcome };
+  }
+
+  protected override onTaken({ command, outcome }: Accepted): void {
+    for (const accept of this.acceptors) accept(command, outcome);
   }
 
   /** The entry as its device signs it. The device is made known to the server first, with the key that checks it. */

@@ -11,12 +11,13 @@ import {
 import { type Issue, type Result, issue, refuse } from '@caulkhorn/core/issues';
 import type { Photo } from '@caulkhorn/core/jobs';
 import type { LogEntry } from '@caulkhorn/core/site-log';
-import { keys } from 'idb-keyval';
+import type { QueryClient } from '@tanstack/react-query';
 import type { Outboxes } from '../job/outboxes';
 import { keepPhotoFile, photoFile } from '../job/photo-files';
+import { queuesOf } from '../job/waiting-of';
 import { api } from '../shared/api';
 import { type PublicKey, publicKey, signed } from '../shared/device';
-import { QUEUES, type SendQueue, keptIn } from '../shared/send-queue';
+import { QUEUES, type SendQueue } from '../shared/send-queue';
 import { trueNowIso } from '../shared/true-clock';
 import { IncidentOutbox, type IncidentOut } from '../site-log/incident-outbox';
 import { type SentMove, StockOutbox } from '../stores/stock-outbox';
@@ -52,17 +53,6 @@ export async function waitingFile(personId: string): Promise<WaitingFileDto | un
   };
 }
 
-/** Queues of one kind in which something of a person's is left, what the server would not take first. */
-async function queuesOf<C>(kind: string, personId: string): Promise<{ rest: string; path: string; left: C[] }[]> {
-  const prefix = `${kind}${personId} `;
-  const own = (await keys<string>()).filter((key) => typeof key === 'string' && key.startsWith(prefix));
-  const all = await Promise.all(own.map(async (key) => ({ rest: key.slice(prefix.length), kept: await keptIn<C>(key) })));
-  return all.flatMap(({ rest, kept }) => {
-    const left = [...(kept?.refused.map(({ command }) => command) ?? []), ...(kept?.pending ?? [])];
-    return kept?.path && left.length > 0 ? [{ rest, path: kept.path, left }] : [];
-  });
-}
-
 async function underSignature(command: Command, devices: Map<string, PublicKey | undefined>): Promise<CommandDto> {
   const entry = command.payload as LogEntry;
   if (!devices.has(entry.deviceId)) devices.set(entry.deviceId, await publicKey(entry.deviceId));
@@ -74,7 +64,7 @@ async function underSignature(command: Command, devices: Map<string, PublicKey |
  * under the same signatures. Refuses what is no such file, and another person's (`waiting-of-another`). Sent twice, it is there once.
  * @returns how many changes were taken in
  */
-export async function bringIn(text: string, session: SessionInfo, outboxes: Outboxes): Promise<Result<number>> {
+export async function bringIn(text: string, session: SessionInfo, outboxes: Outboxes, client: QueryClient): Promise<Result<number>> {
   let parsed: unknown;
   try {
     parsed = JSON.parse(text);
@@ -110,33 +100,21 @@ export async function bringIn(text: string, session: SessionInfo, outboxes: Outb
     for (const { id, publicKey: known } of file.devices) await api.put(`${houseOf(path)}/devices/${id}`, known ? { publicKey: known } : {});
   for (const { id, base64 } of file.photos) await keepPhotoFile(id, blobOf(base64));
   for (const { path, jobId, commands } of jobs) for (const command of commands) await outboxes.of(path, jobId).add(command);
-  for (const { path, moves } of stores) await addAll(new StockOutbox(session, path, () => {}), moves as SentMove[]);
+  for (const { path, moves } of stores) await addAll(new StockOutbox(client, session, path), moves as SentMove[]);
   for (const house of new Set(incidents.map(({ path }) => houseOf(path))))
     await addAll(
-      new IncidentOutbox(session.personId, house, () => {}),
+      new IncidentOutbox(client, session.personId, house),
       incidents.filter(({ path }) => houseOf(path) === house).map((each) => ({ id: each.note.id, ...each })),
     );
   const changes = [...jobs.flatMap(({ commands }) => commands), ...stores.flatMap(({ moves }) => moves), ...incidents];
   return { ok: true, value: changes.length };
 }
 
-/** Sends what waits of houses and not of single jobs; on pages of a house it is sent anyway. @returns ends it */
-export async function sendBeside(session: SessionInfo): Promise<() => void> {
-  const [stores, incidents] = await Promise.all([
-    queuesOf<SentMove>(QUEUES.stock, session.personId),
-    queuesOf<IncidentOut>(QUEUES.incidents, session.personId),
-  ]);
-  const closers = [
-    ...stores.map(({ path }) => new StockOutbox(session, path, () => {}).open()),
-    ...incidents.map(({ path }) => new IncidentOutbox(session.personId, path, () => {}).open()),
-  ];
-  return () => closers.forEach((close) => close());
-}
-
 /** From then on they wait here and are on their way. */
-async function addAll<C extends { id: string }>(queue: SendQueue<C>, all: readonly C[]): Promise<void> {
-  queue.open();
+async function addAll<C extends { id: string }>(queue: SendQueue<C, unknown>, all: readonly C[]): Promise<void> {
+  const leave = queue.open();
   for (const each of all) await queue.add(each);
+  leave();
 }
 
 async function base64Of(file: Blob): Promise<string> {

@@ -1,40 +1,28 @@
 import '../messages/later';
 import type { SessionInfo } from '@caulkhorn/contract';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Download, Upload } from 'lucide-react';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { outboxesOf } from '../job/outboxes';
-import { waitingOf } from '../job/waiting-of';
+import { besideQuery } from '../job/waiting-of';
 import { t } from '../messages/t';
 import { faultText } from '../shared/fault-text';
 import { refusalOf } from '../shared/refusal';
 import { saveFile } from '../shared/save-file';
-import { QUEUES } from '../shared/send-queue';
 import { Button } from '../shared/ui/button';
 import { FileButton } from '../shared/ui/file-button';
-import { bringIn, sendBeside, waitingFile } from './waiting-file';
-
-const LOOK_EVERY_MS = 1000;
-/** Of no one job: their queues are open only on pages of their house. */
-const BESIDE = [QUEUES.stock, QUEUES.incidents];
+import { bringIn, waitingFile } from './waiting-file';
 
 const total = (by: ReadonlyMap<string, number>) => [...by.values()].reduce((sum, n) => sum + n, 0);
 
 /** What this device still has to hand over: saved as a file where there will be no signal, and brought in where there is. */
 export function WaitingHere({ session }: { session: SessionInfo }) {
+  const client = useQueryClient();
   const outboxes = outboxesOf(session.personId);
   const { pending, refused } = useSyncExternalStore(outboxes.subscribe, outboxes.getState);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
   useEffect(() => void outboxes.openKept(session.organisations.map(({ id }) => id)), [outboxes, session.organisations]);
-  useEffect(() => {
-    const sending = sendBeside(session);
-    return () => void sending.then((end) => end());
-  }, [session]);
-  const { personId } = session;
-  const { data: beside } = useQuery({
-    ...{ queryKey: ['waiting-beside', personId], networkMode: 'always', refetchInterval: LOOK_EVERY_MS },
-    queryFn: () => waitingOf(personId, BESIDE),
-  });
+  const { data: beside } = useQuery(besideQuery(session.personId));
   const n = total(pending) + total(refused) + (beside ?? 0);
 
   const save = async () => {
@@ -45,7 +33,7 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
   };
   const take = async (file: File) => {
     try {
-      const taken = await bringIn(await file.text(), session, outboxes);
+      const taken = await bringIn(await file.text(), session, outboxes, client);
       setSaid(
         taken.ok
           ? { text: t('waiting-file.taken', { n: taken.value }), isFault: false }

@@ -40,9 +40,10 @@ const MOST_FAULTS = 5;
 
 /**
  * What this device has to hand over. Kept in IndexedDB, sent in order, one at a time; several tabs share it and take turns.
- * Goes on when its screen is left, and stops when its owner signs out: nothing is ever sent in another's name.
+ * Goes on when its screen is left, and stops when its owner signs out: nothing is ever sent in another's name. What the server took is
+ * told to every tab, whichever of them sent it.
  */
-export abstract class SendQueue<C extends { id: string }> {
+export abstract class SendQueue<C extends { id: string }, T = C> {
   private state: QueueState<C> = { pending: [], refused: [], keeping: [], unkept: [], status: 'loading' };
   private readonly listeners = new Set<() => void>();
   private channel: BroadcastChannel | null = null;
@@ -50,8 +51,8 @@ export abstract class SendQueue<C extends { id: string }> {
   private wake: () => void = () => {};
   /** in this page's memory alone: on their way to the store, or the store is full */
   private unkept: readonly C[] = [];
-  /** taken by the server and still kept: after a fall they are sent again, and it knows them */
-  private readonly taken = new Set<string>();
+  /** taken by the server and still kept, by id: after a fall they are sent again, and it knows them */
+  private readonly taken = new Map<string, T>();
 
   /** @param key under which it is kept, its owner's own */
   constructor(
@@ -73,8 +74,11 @@ export abstract class SendQueue<C extends { id: string }> {
     return false;
   }
 
-  /** Hands one over; throws the server's refusal. */
-  protected abstract deliver(command: C): Promise<void>;
+  /** Hands one over and answers with what the server then has; throws its refusal. */
+  protected abstract deliver(command: C): Promise<T>;
+
+  /** The server has something, from this page or, as they tell it, from another. */
+  protected abstract onTaken(taken: T): void;
 
   /** Puts right what was refused, where that can be done; true when it may be tried again. */
   protected mend(_fault: ApiError): Promise<boolean> {
@@ -84,7 +88,11 @@ export abstract class SendQueue<C extends { id: string }> {
   /** Sends what is kept, and shares it with other tabs until the returned function is called. */
   open(): () => void {
     this.channel = new BroadcastChannel(this.key);
-    this.channel.onmessage = () => void this.reload();
+    this.channel.onmessage = ({ data }: MessageEvent<{ taken: readonly T[] }>) => {
+      // before it is no longer shown as waiting
+      for (const each of data.taken) this.onTaken(each);
+      void this.reload();
+    };
     addEventListener('online', this.wakeUp);
     // a device that fell may have forgotten whose it is until the server says so again
     const endArrival = onArrival(() => void this.run());
@@ -176,8 +184,9 @@ export abstract class SendQueue<C extends { id: string }> {
   /** Changes what is kept, whatever other tabs do meanwhile. */
   protected async keepChanged(change: (kept: Kept<C>) => Kept<C>): Promise<void> {
     let stored = nothing<C>();
-    const struck = [...this.taken];
+    const struck = new Map<string, T>();
     const keep = (kept = nothing<C>()) => {
+      for (const [id, each] of this.taken) struck.set(id, each);
       const left = kept.pending.filter(({ id }) => !this.taken.has(id));
       const { faults: _over, ...sinceTaken } = kept;
       // what the server stumbled over was the first of those before
@@ -185,9 +194,12 @@ export abstract class SendQueue<C extends { id: string }> {
       return (stored = { ...change({ ...now, pending: left }), path: this.path });
     };
     await update<Kept<C>>(this.key, keep, strictStore);
-    for (const id of struck) this.taken.delete(id);
+    for (const id of struck.keys()) this.taken.delete(id);
     this.showKept(stored);
-    this.channel?.postMessage('changed');
+    // what goes on when its screen is left is told all the same
+    const channel = this.channel ?? new BroadcastChannel(this.key);
+    channel.postMessage({ taken: [...struck.values()] });
+    if (channel !== this.channel) channel.close();
   }
 
   private show(part: Partial<QueueState<C>>): void {
@@ -260,8 +272,9 @@ export abstract class SendQueue<C extends { id: string }> {
   /** True when the server has decided, one way or the other. */
   private async send(command: C): Promise<boolean> {
     try {
-      await this.deliver(command);
-      await this.drop(command.id);
+      const taken = await this.deliver(command);
+      this.onTaken(taken);
+      await this.drop(command.id, taken);
       return true;
     } catch (fault) {
       if (!(fault instanceof ApiError)) throw fault;
@@ -281,9 +294,9 @@ export abstract class SendQueue<C extends { id: string }> {
     return faults >= MOST_FAULTS;
   }
 
-  private async drop(commandId: string): Promise<void> {
+  private async drop(commandId: string, taken: T): Promise<void> {
     this.unkept = this.unkept.filter(({ id }) => id !== commandId);
-    this.taken.add(commandId);
+    this.taken.set(commandId, taken);
     const { pending, unkept } = this.state;
     this.show({ pending: pending.filter(({ id }) => id !== commandId), unkept: unkept.filter((id) => id !== commandId) });
     if (this.taken.size >= STRUCK_AT_ONCE) await this.strike();

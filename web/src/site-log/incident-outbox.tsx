@@ -1,5 +1,5 @@
 import type { IncidentDto, SessionInfo } from '@caulkhorn/contract';
-import { useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, createContext, use, useEffect, useState, useSyncExternalStore } from 'react';
 import { api } from '../shared/api';
 import { QUEUES, type QueueState, SendQueue } from '../shared/send-queue';
@@ -14,9 +14,9 @@ export interface IncidentOut {
 /** Notes that have not reached the server yet: apart from what waits of the jobs, as they are kept apart there. */
 export class IncidentOutbox extends SendQueue<IncidentOut> {
   constructor(
+    private readonly client: QueryClient,
     personId: string,
-    path: string,
-    private readonly onTaken: (jobPath: string) => void,
+    /** of its house */ path: string,
   ) {
     super(`${QUEUES.incidents}${personId} ${path}`, personId, path);
   }
@@ -26,9 +26,13 @@ export class IncidentOutbox extends SendQueue<IncidentOut> {
     return true;
   }
 
-  protected override async deliver({ path, note }: IncidentOut): Promise<void> {
-    await api.post(`${path}/incidents`, note);
-    this.onTaken(path);
+  protected override async deliver(sent: IncidentOut): Promise<IncidentOut> {
+    await api.post(`${sent.path}/incidents`, sent.note);
+    return sent;
+  }
+
+  protected override onTaken({ path }: IncidentOut): void {
+    void this.client.invalidateQueries({ queryKey: ['incidents', path] });
   }
 }
 
@@ -38,10 +42,7 @@ const Context = createContext<IncidentOutbox | null>(null);
 export function IncidentOutboxProvider(props: { organisationId: string; session: SessionInfo; children: ReactNode }) {
   const { organisationId, session, children } = props;
   const client = useQueryClient();
-  const [outbox] = useState(() => {
-    const readAnew = (path: string) => void client.invalidateQueries({ queryKey: ['incidents', path] });
-    return new IncidentOutbox(session.personId, `/organisations/${organisationId}`, readAnew);
-  });
+  const [outbox] = useState(() => new IncidentOutbox(client, session.personId, `/organisations/${organisationId}`));
   useEffect(() => outbox.open(), [outbox]);
   return <Context value={outbox}>{children}</Context>;
 }

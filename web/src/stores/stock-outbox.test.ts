@@ -1,5 +1,7 @@
+import type { StoresAnswer } from '@caulkhorn/contract';
 import { SHIPPED_CATALOGUE } from '@caulkhorn/core/catalogue';
 import { type StockMove, foldStock } from '@caulkhorn/core/materials';
+import { QueryClient } from '@tanstack/react-query';
 import { ApiError, api } from '../shared/api';
 import { type SentMove, StockOutbox } from './stock-outbox';
 
@@ -9,6 +11,15 @@ jest.mock('idb-keyval', () => ({
   get: (key: string) => Promise.resolve(storage.get(key)),
   update: (key: string, change: (old: unknown) => unknown) => Promise.resolve(void storage.set(key, change(storage.get(key)))),
 }));
+/** Whoever asks for the same name waits for who has it. */
+const held = new Map<string, Promise<void>>();
+const LOCKS = {
+  request(name: string, work: () => Promise<void>): Promise<void> {
+    const next = (held.get(name) ?? Promise.resolve()).then(work);
+    held.set(name, next);
+    return next;
+  },
+};
 const post = jest.spyOn(api, 'post');
 const closeAll: (() => void)[] = [];
 /** who works at the device; nobody, when the test is over */
@@ -22,7 +33,7 @@ beforeEach(() => {
   Object.assign(globalThis, {
     addEventListener: () => {},
     removeEventListener: () => {},
-    navigator: {},
+    navigator: { locks: LOCKS },
     localStorage: { getItem: () => here },
   });
 });
@@ -34,10 +45,13 @@ afterEach(async () => {
 });
 
 function open(path = '/organisations/o') {
-  const taken: StockMove[] = [];
-  const outbox = new StockOutbox(NADIA, path, (move) => taken.push(move));
-  closeAll.push(outbox.open());
-  return { outbox, taken };
+  const client = new QueryClient();
+  const key = ['stores', path.replace('/organisations/', '')];
+  client.setQueryData<StoresAnswer>(key, { moves: [] });
+  const outbox = new StockOutbox(client, NADIA, path);
+  const close = outbox.open();
+  closeAll.push(close);
+  return { outbox, close, taken: () => client.getQueryData<StoresAnswer>(key)!.moves as StockMove[] };
 }
 
 const settled = async (wanted: () => boolean) => {
@@ -63,13 +77,13 @@ test('what is written goes out in order, without a name of its own, and stands u
   post.mockImplementation((_path, body) => Promise.resolve({ id: (body as SentMove).id }) as Promise<never>);
   await outbox.add(delivery);
   await outbox.add(take('t1', 10));
-  await settled(() => taken.length === 2);
+  await settled(() => taken().length === 2);
   expect(post.mock.calls).toEqual([
     ['/organisations/o/stores/moves', delivery],
     ['/organisations/o/stores/moves', take('t1', 10)],
   ]);
-  expect(taken.map(({ by }) => by)).toEqual(['Nadia Brook', 'Nadia Brook']);
-  expect(onHand(taken)).toBe(40);
+  expect(taken().map(({ by }) => by)).toEqual(['Nadia Brook', 'Nadia Brook']);
+  expect(onHand(taken())).toBe(40);
 });
 
 test('without an answer it waits, and the store already shows it', async () => {
@@ -90,8 +104,8 @@ test('one move that is refused holds up no other, and is kept with its reason', 
   );
   await outbox.add(take('t1', 60));
   await outbox.add(take('t2', 1));
-  await settled(() => taken.length === 1 && outbox.getState().pending.length === 0);
-  expect(taken.map(({ id }) => id)).toEqual(['t2']);
+  await settled(() => taken().length === 1 && outbox.getState().pending.length === 0);
+  expect(taken().map(({ id }) => id)).toEqual(['t2']);
   expect(outbox.getState().refused).toMatchObject([
     { command: { id: 't1', amount: 60 }, fields: { amount: [{ code: 'stock-negative' }] } },
   ]);
@@ -106,4 +120,22 @@ test('each organisation has a queue of its own', async () => {
   await settled(() => here.outbox.getState().status === 'waiting');
   expect(there.outbox.getState().pending).toEqual([]);
   expect([...storage.keys()]).toEqual(['stock outbox p1 /organisations/a']);
+});
+
+test('what one page has sent stands in the store of every other of its owner, and of one that was opened while it went', async () => {
+  const [one, other] = [open(), open()];
+  let answer = () => {};
+  post.mockImplementation(
+    (_path, body) => new Promise<never>((resolve) => (answer = () => resolve({ id: (body as SentMove).id } as never))),
+  );
+  await one.outbox.add(delivery);
+  await settled(() => post.mock.calls.length === 1 && other.outbox.getState().pending.length === 1);
+  one.close();
+  const late = open();
+  answer();
+  for (const { outbox, taken } of [one, other, late]) {
+    await settled(() => taken().length === 1 && outbox.getState().pending.length === 0);
+    expect(taken()[0]).toMatchObject({ id: 'd1', by: 'Nadia Brook' });
+  }
+  expect(post).toHaveBeenCalledTimes(1);
 });

@@ -1,7 +1,8 @@
 import type { SessionInfo, StoresAnswer } from '@caulkhorn/contract';
 import type { StockMove } from '@caulkhorn/core/materials';
-import { useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, createContext, use, useEffect, useState, useSyncExternalStore } from 'react';
+import { storesQuery } from '../job/job-queries';
 import { ApiError, api } from '../shared/api';
 import { QUEUES, type QueueState, SendQueue } from '../shared/send-queue';
 
@@ -11,9 +12,9 @@ export type SentMove = StockMove extends infer M ? (M extends StockMove ? Omit<M
 /** What was written down about the store and has not reached the server yet. */
 export class StockOutbox extends SendQueue<SentMove> {
   constructor(
+    private readonly client: QueryClient,
     readonly session: Pick<SessionInfo, 'personId' | 'name'>,
-    path: string,
-    private readonly onTaken: (move: StockMove) => void,
+    /** of its house */ path: string,
   ) {
     super(`${QUEUES.stock}${session.personId} ${path}`, session.personId, path);
   }
@@ -23,10 +24,20 @@ export class StockOutbox extends SendQueue<SentMove> {
     return { ...move, by: this.session.name } as StockMove;
   }
 
-  protected override async deliver(move: SentMove): Promise<void> {
+  protected override async deliver(move: SentMove): Promise<SentMove> {
     const answer = await api.post<{ id: string }>(`${this.path}/stores/moves`, move);
     if (answer.id !== move.id) throw new ApiError(0, 'not-our-answer');
-    this.onTaken(this.named(move));
+    return move;
+  }
+
+  protected override onTaken(move: SentMove): void {
+    const { queryKey } = storesQuery(this.path.replace('/organisations/', ''));
+    // an answer that is on its way may be older than this
+    void this.client.cancelQueries({ queryKey });
+    this.client.setQueryData<StoresAnswer>(
+      queryKey,
+      (old) => old && { moves: old.moves.some(({ id }) => id === move.id) ? old.moves : [...old.moves, this.named(move)] },
+    );
   }
 }
 
@@ -41,15 +52,7 @@ interface ProviderProps {
 /** One queue for all screens of an organisation. */
 export function StockOutboxProvider({ organisationId, session, children }: ProviderProps) {
   const client = useQueryClient();
-  const [outbox] = useState(
-    () =>
-      new StockOutbox(session, `/organisations/${organisationId}`, (move) =>
-        client.setQueryData<StoresAnswer>(
-          ['stores', organisationId],
-          (old) => old && { moves: old.moves.some(({ id }) => id === move.id) ? old.moves : [...old.moves, move] },
-        ),
-      ),
-  );
+  const [outbox] = useState(() => new StockOutbox(client, session, `/organisations/${organisationId}`));
   useEffect(() => outbox.open(), [outbox]);
   return <Context value={outbox}>{children}</Context>;
 }

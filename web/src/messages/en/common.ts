@@ -98,6 +98,8 @@ export const COMMON = {
   'outbox.away-kept': 'no answer · {n} kept here',
   'waiting.elsewhere': '{n} changes of other jobs are kept here and will be sent',
   'waiting.elsewhere.one': 'One change of another job is kept here and will be sent',
+  'waiting.beside': '{n} moves of the store or notes of accidents are kept here and will be sent',
+  'waiting.beside.one': 'One move of the store or note of an accident is kept here and will be sent',
   'waiting.refused': '{n} changes were not taken: look',
   'waiting.refused.one': 'One change was not taken: look',
   'outbox.unkept': '{n} not kept here yet',
