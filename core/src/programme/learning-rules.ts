@@ -25,7 +25,15 @@ export function pairsOf({ rivalsOf }: ScheduleModel): Pair[] {
  * index, then the pairs.
  */
 export class LearningRules {
-  private readonly pairsAt: number[][];
+  /** of each task: its pairs, who the other is, and the side that rises when this one comes first */
+  private readonly pairsAt: Int32Array[];
+  private readonly othersAt: Int32Array[];
+  private readonly firstSidesAt: Int32Array[];
+  /** minutes that follow from the bounds of each task when it was last followed: never tighter than those are */
+  private readonly startsMin: Float64Array;
+  private readonly endsMin: Float64Array;
+  private readonly latestMin: Float64Array;
+  private readonly latestEndsMin: Float64Array;
   /** of resources whose orders are not all told by pairs */ private readonly timeTables: readonly TimeTable[];
   private readonly tablesOf: readonly (readonly TimeTable[])[];
 
@@ -34,11 +42,23 @@ export class LearningRules {
     private readonly trail: Trail,
     private readonly pairs: readonly Pair[],
   ) {
-    this.pairsAt = model.tasks.map(() => []);
+    const pairsAt: number[][] = model.tasks.map(() => []);
     pairs.forEach(({ first, second }, p) => {
-      this.pairsAt[first]!.push(p);
-      this.pairsAt[second]!.push(p);
+      pairsAt[first]!.push(p);
+      pairsAt[second]!.push(p);
     });
+    this.pairsAt = pairsAt.map((own) => Int32Array.from(own));
+    this.othersAt = pairsAt.map((own, task) =>
+      Int32Array.from(own, (p) => (pairs[p]!.first === task ? pairs[p]!.second : pairs[p]!.first)),
+    );
+    this.firstSidesAt = pairsAt.map((own, task) =>
+      Int32Array.from(own, (p) => 2 * (model.tasks.length + p) + (pairs[p]!.first === task ? 0 : 1)),
+    );
+    this.startsMin = new Float64Array(model.tasks.length);
+    this.endsMin = new Float64Array(model.tasks.length);
+    this.latestMin = new Float64Array(model.tasks.length);
+    this.latestEndsMin = new Float64Array(model.tasks.length);
+    model.tasks.forEach((_, task) => this.know(task));
     const paired = new Set(pairs.map(({ first, second }) => first * model.tasks.length + second));
     this.timeTables = model.usersOf.flatMap((users, resource) => {
       const asks = users.filter(({ task }) => model.tasks[task]!.durationMin > 0);
@@ -79,7 +99,53 @@ export class LearningRules {
     const isLeast = (side & 1) === 0;
     for (const lag of model.lagsFrom[v]!) if (!(isLeast ? this.openLag(lag) : this.closeLag(lag))) return false;
     for (const lag of model.lagsTo[v]!) if (!(isLeast ? this.reachLag(lag) : this.leaveLag(lag))) return false;
-    for (const p of this.pairsAt[v]!) if (!(isLeast ? this.orderLater(p, v) : this.orderEarlier(p, v))) return false;
+    return isLeast ? this.pairsLater(v) : this.pairsEarlier(v);
+  }
+
+  private know(task: number): void {
+    this.startsMin[task] = this.startMin(task);
+    this.endsMin[task] = this.endMin(task);
+    this.latestMin[task] = this.latestStartMin(task);
+    this.latestEndsMin[task] = this.model.tasks[task]!.times.endMin(this.most(task));
+  }
+
+  /** Most pairs have nothing to say; those are passed over by what is known of the other. */
+  private pairsLater(task: number): boolean {
+    this.know(task);
+    const {
+      startsMin,
+      latestMin,
+      trail: { values },
+    } = this;
+    const endMin = this.endsMin[task]!;
+    const [pairs, others, sides] = [this.pairsAt[task]!, this.othersAt[task]!, this.firstSidesAt[task]!];
+    for (let i = 0; i < pairs.length; i++) {
+      const own = sides[i]!;
+      const other = others[i]!;
+      if (values[own] === 1 - (own & 1)) {
+        if (startsMin[other]! >= endMin) continue;
+      } else if (values[own ^ 1] === (own & 1) || endMin <= latestMin[other]! + EPSILON) continue;
+      if (!this.orderLater(pairs[i]!, task)) return false;
+    }
+    return true;
+  }
+
+  private pairsEarlier(task: number): boolean {
+    this.know(task);
+    const {
+      endsMin,
+      latestEndsMin,
+      trail: { values },
+    } = this;
+    const latestMin = this.latestMin[task]!;
+    const [pairs, others, sides] = [this.pairsAt[task]!, this.othersAt[task]!, this.firstSidesAt[task]!];
+    for (let i = 0; i < pairs.length; i++) {
+      const own = sides[i]!;
+      if (values[own] === 1 - (own & 1)) continue;
+      const other = others[i]!;
+      if ((values[own ^ 1] === (own & 1) ? latestEndsMin : endsMin)[other]! <= latestMin) continue;
+      if (!this.orderEarlier(pairs[i]!, task)) return false;
+    }
     return true;
   }
 
@@ -90,6 +156,7 @@ export class LearningRules {
 
   /** Bounds were taken back: every table is to be looked at anew. */
   forget(): void {
+    for (let task = 0; task < this.startsMin.length; task++) this.know(task);
     for (const table of this.timeTables) table.touchAll();
   }
 
@@ -134,6 +201,13 @@ export class LearningRules {
   /** An order has been settled, or is looked at for the first time. */
   order(p: number): boolean {
     const { first, second } = this.pairs[p]!;
+    const side = 2 * (this.model.tasks.length + p);
+    const { values } = this.trail;
+    if (values[side]! + values[side + 1]! === 0) {
+      const [before, after] = values[side] === 1 ? [first, second] : [second, first];
+      if (this.startsMin[after]! >= this.endsMin[before]! && this.latestEndsMin[before]! <= this.latestMin[after]!) return true;
+      return this.orderLater(p, before) && this.orderEarlier(p, after);
+    }
     return this.orderLater(p, first) && this.orderEarlier(p, first) && this.orderLater(p, second) && this.orderEarlier(p, second);
   }
 

@@ -143,4 +143,10 @@ describe('programmes of this trade', () => {
         expect(there.reduce((sum, { uses }) => sum + (uses[resource] ?? 0), 0)).toBeLessThanOrEqual(capacity);
       }
   });
+
+  test('what ends early in a shift is brought into the shift before, not only a quarter of an hour forward', () => {
+    // the last shift of the best known begins on day 8 at 07:00; a search that goes step by step stays on day 9
+    const { makespanMin } = plan(tradeProgramme(81, 70), 600);
+    expect(makespanMin).toBeLessThanOrEqual(8 * 1440 + 1020);
+  });
 });

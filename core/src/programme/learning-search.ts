@@ -12,20 +12,22 @@ const BETTER_BY_MIN = 1e-3;
 const DECAY = 0.95;
 /** Conflicts of the first run of each kind before another begins. */
 const RUN = 100;
-/** Each such run is that much longer than the one before, up to so many times. */
+/** Each such run is that much longer than the one before, up to so many times; less often once there is a schedule, whose neighbours do more. */
 const GROWTH = 1.2;
 const MOST_GROWN = 20;
-const NEIGHBOUR = 120;
+const MOST_GROWN_AROUND = 5;
+const NEIGHBOUR = 100;
 /** Of a neighbourhood: tasks that are placed anew, at least, and at most as a share of all. */
 const LEAST_RELAXED = 4;
-const MOST_RELAXED = 0.3;
+const MOST_RELAXED = 0.2;
 /** One decision in so many is left to chance where variety is wanted. */
 const BY_CHANCE = 4;
 
 type Way = 'build' | 'busy' | 'neighbour';
 const WITHOUT_BEST: readonly Way[] = ['build', 'busy'];
-/** Mostly neighbours; what is learnt anew from the root finds what no neighbour would. */
-const WITH_BEST: readonly Way[] = ['neighbour', 'neighbour', 'neighbour', 'busy', 'neighbour', 'neighbour', 'neighbour', 'build'];
+/** Mostly neighbours; what is learnt anew from the root, now one way and then the other, finds what no neighbour would. */
+const AROUND: readonly Way[] = Array.from({ length: 7 }, () => 'neighbour');
+const WITH_BEST: readonly Way[] = [...AROUND, 'busy', ...AROUND, 'build'];
 
 export interface LearningOptions {
   random: RandomGenerator;
@@ -40,6 +42,7 @@ export interface LearningOptions {
 export class LearningSearch {
   best: Schedule | null = null;
   /** no schedule is left that ends earlier than the best */ isExhausted = false;
+  /** no schedule ends earlier, as far as anybody knows */ lowerBoundMin = 0;
   private readonly trail: Trail;
   private readonly rules: LearningRules;
   private readonly clauses: Clauses;
@@ -51,7 +54,7 @@ export class LearningSearch {
   private way: Way = 'build';
   private runs = 0;
   private conflictsLeft = RUN;
-  private assumed: Literal[] = [];
+  /** as one decision before all others: what they rule out is not searched */ private assumed: Literal[] = [];
   /** whose neighbours are searched */ private around: Schedule | null = null;
   private readonly needs: Map<number, number> = new Map();
 
@@ -102,6 +105,10 @@ export class LearningSearch {
       return;
     }
     if (this.conflictsLeft <= 0) return this.beginAnew();
+    if (this.trail.level === 0 && this.assumed.length > 0) {
+      if (!this.trail.decideAll(this.assumed)) this.giveUp();
+      return;
+    }
     const decision = this.decide();
     if (decision !== null) this.trail.decide(decision);
     else this.keep();
@@ -135,6 +142,7 @@ export class LearningSearch {
     this.conflictsLeft--;
     const level = Math.max(...trail.conflict!.map((of) => trail.levelAt(trail.placeOf(of))));
     if (level === 0) return void (this.isExhausted = true);
+    if (level === 1 && this.assumed.length > 0) return this.giveUp();
     const asserted = this.oneCause(level);
     const others = this.withoutImplied();
     const levels = others.map((of) => trail.levelAt(trail.placeOf(of)));
@@ -146,6 +154,13 @@ export class LearningSearch {
     this.backTo(jump);
     trail.conflict = null;
     trail.raise(sideOf(asserted), valueOf(asserted), this.clauses.add([asserted, ...others.map(negated)]));
+  }
+
+  /** Nothing better is left among these neighbours. */
+  private giveUp(): void {
+    this.backTo(0);
+    this.trail.conflict = null;
+    this.conflictsLeft = 0;
   }
 
   /** Goes back along the reasons of a conflict to the one bound of its level through which all of them lead; what denies it. `needs` then holds the rest. */
@@ -214,11 +229,12 @@ export class LearningSearch {
     this.runs++;
     const ways = this.around ? WITH_BEST : WITHOUT_BEST;
     this.way = ways[this.runs % ways.length]!;
-    this.conflictsLeft = this.way === 'neighbour' ? NEIGHBOUR : RUN * GROWTH ** Math.min(this.runs, MOST_GROWN);
-    this.assumed = this.way === 'neighbour' ? this.neighbourhood() : [];
+    const grown = Math.min(this.runs, this.around ? MOST_GROWN_AROUND : MOST_GROWN);
+    this.conflictsLeft = this.way === 'neighbour' ? NEIGHBOUR : RUN * GROWTH ** grown;
+    this.assumed = this.way === 'neighbour' ? [...this.neighbourhood(), ...this.aim()] : [];
   }
 
-  /** Orders of the best schedule among all but a handful of tasks, and that those start no later. */
+  /** Orders of the best schedule among all but some tasks; times are left open, as what ends too late would have to move all behind it. */
   private neighbourhood(): Literal[] {
     const { model } = this;
     const n = model.tasks.length;
@@ -226,20 +242,35 @@ export class LearningSearch {
     const { random } = this.options;
     const size = Math.min(n, uniformInt(random, LEAST_RELAXED, Math.max(LEAST_RELAXED, Math.ceil(n * MOST_RELAXED))));
     const relaxed = chooseRelaxed(model, around, size, random);
-    const assumed: Literal[] = [];
-    for (const { before, after } of handovers(model, around, relaxed)) {
+    // a model too large for pairs has no orders to keep: of that, times are kept
+    if (this.pairs.length === 0)
+      return model.tasks.flatMap(({ times }, task) => {
+        const inTime = literal(2 * task + 1, -times.notBefore(around.startsMin[task]!));
+        return relaxed.has(task) || this.trail.fails(inTime) ? [] : [inTime];
+      });
+    return handovers(model, around, relaxed).flatMap(({ before, after }) => {
       const [first, second] = [Math.min(before, after), Math.max(before, after)];
       const pair = this.pairOf.get(first * n + second);
-      if (pair !== undefined) assumed.push(before === first ? literal(2 * (n + pair), 1) : literal(2 * (n + pair) + 1, 0));
-    }
-    for (let task = 0; task < n; task++)
-      if (!relaxed.has(task)) assumed.push(literal(2 * task + 1, -model.tasks[task]!.times.notBefore(around.startsMin[task]!)));
-    return assumed;
+      if (pair === undefined) return [];
+      return [before === first ? literal(2 * (n + pair), 1) : literal(2 * (n + pair) + 1, 0)];
+    });
+  }
+
+  /** Every other time: that all ends before the rest before the shift in which it now ends. A quarter of an hour at a time wins little. */
+  private aim(): Literal[] {
+    const { model, around } = this;
+    const { random, isLoose } = this.options;
+    if (isLoose || !around || uniformInt(random, 0, 1) === 0) return [];
+    const ending = model.tasks.findIndex(({ isAside }, task) => !isAside && around.endsMin[task]! === around.makespanMin);
+    const beforeMin = model.tasks[ending]?.times.endBeforeRest(around.startsMin[ending]!) ?? null;
+    if (beforeMin === null || beforeMin < this.lowerBoundMin) return [];
+    return model.tasks.flatMap(({ times, isAside }, task) =>
+      isAside || model.lagsFrom[task]!.length > 0 ? [] : [literal(2 * task + 1, -times.endingNotAfter(beforeMin))],
+    );
   }
 
   private decide(): Literal | null {
     const { trail, rules } = this;
-    for (const of of this.assumed) if (!trail.holds(of) && !trail.fails(of)) return of;
     const { random, isLoose } = this.options;
     if (isLoose && uniformInt(random, 1, BY_CHANCE) === 1) {
       const task = uniformInt(random, 0, this.model.tasks.length - 1);

@@ -88,6 +88,12 @@ export class Trail {
     this.raise(sideOf(of), valueOf(of), null);
   }
 
+  /** Several as one decision. False, with the conflict kept, where one of them is forbidden already. */
+  decideAll(all: readonly Literal[]): boolean {
+    this.starts.push(this.sides.length);
+    return all.every((of) => this.raise(sideOf(of), valueOf(of), null));
+  }
+
   /** Takes back what came after so many decisions. */
   backTo(level: number): void {
     if (level >= this.level) return;

@@ -38,16 +38,41 @@ export function handovers(model: ScheduleModel, { startsMin, endsMin }: Schedule
   }
 }
 
-/** Tasks to place anew: those nearest in time to a random moment, or a random handful, or those of one resource nearest to it. */
+/** One neighbourhood in so many goes by time or chance alone; the others keep together what waits for each other. */
+const APART_EVERY = 5;
+
+/**
+ * Tasks to place anew. Mostly what waits for each other, such as the coats of a face, since no part of it can move far alone: from a
+ * task on along its waits, then from the next, near a random moment or anywhere. Now and then those nearest in time to a random moment,
+ * or a random handful, or those of one resource nearest to it.
+ */
 export function chooseRelaxed(model: ScheduleModel, schedule: Schedule, size: number, random: RandomGenerator): Set<number> {
   const all = model.tasks.map((_, task) => task);
-  const way = uniformInt(random, 0, 3);
   const atMin = uniformInt(random, 0, Math.max(1, Math.ceil(schedule.makespanMin)));
   const distance = (task: number) => Math.abs((schedule.startsMin[task]! + schedule.endsMin[task]!) / 2 - atMin);
+  const nearest = (tasks: readonly number[]) => [...tasks].sort((a, b) => distance(a) - distance(b));
+  if (uniformInt(random, 1, APART_EVERY) > 1)
+    return alongWaits(model, uniformInt(random, 0, 1) === 0 ? nearest(all) : shuffled(all, random), size);
+  const way = uniformInt(random, 0, 3);
   if (way === 0) return new Set(shuffled(all, random).slice(0, size));
   const users =
     way === 1 && model.usersOf.length > 0 ? model.usersOf[uniformInt(random, 0, model.usersOf.length - 1)]!.map(({ task }) => task) : all;
-  return new Set([...users].sort((a, b) => distance(a) - distance(b)).slice(0, size));
+  return new Set(nearest(users).slice(0, size));
+}
+
+function alongWaits({ lagsFrom, lagsTo }: ScheduleModel, order: readonly number[], size: number): Set<number> {
+  const out = new Set<number>();
+  for (const first of order) {
+    const next = [first];
+    for (let task = next.shift(); task !== undefined && out.size < size; task = next.shift()) {
+      if (out.has(task)) continue;
+      out.add(task);
+      for (const { to } of lagsFrom[task]!) next.push(to);
+      for (const { from } of lagsTo[task]!) next.push(from);
+    }
+    if (out.size >= size) break;
+  }
+  return out;
 }
 
 function shuffled(items: readonly number[], random: RandomGenerator): number[] {

@@ -68,6 +68,7 @@ export function* searchSchedules(
     }
     const of: LearningSearch = shaped && shortest.best !== null && (isProven() || slice % 2 === 0) ? (loose ??= looseFrom()) : shortest;
     const before = of.best;
+    of.lowerBoundMin = lower;
     of.advance(STEPS_A_SLICE);
     if (of.best !== null && of.best !== before) keep(of.best);
     if (loose && chosen) loose.lookAround(chosen);

@@ -76,6 +76,13 @@ export class StartTimes {
     return this.firstEnd((end) => end > minutes + EPSILON) - 1;
   }
 
+  /** The last end before the rest before a start: of the starts before it, the last from which the next is further than a step. Null where there is no rest. */
+  endBeforeRest(startMin: number): number | null {
+    let index = this.notBefore(startMin);
+    while (index > 0 && this.slots[index]! - this.slots[index - 1]! <= 1) index--;
+    return index > 0 ? this.ends[index - 1]! : null;
+  }
+
   private firstEnd(holds: (end: number) => boolean): number {
     let [low, high] = [0, this.count];
     while (low < high) {
