@@ -145,7 +145,7 @@ describe('programmes of this trade', () => {
   });
 
   test('what ends early in a shift is brought into the shift before, not only a quarter of an hour forward', () => {
-    // the last shift of the best known begins on day 8 at 07:00; a search that goes step by step stays on day 9
+    // the best known ends with the shift of day 8, counted from 0; step by step it would stay on day 9 past its first hours
     const { makespanMin } = plan(tradeProgramme(81, 70), 600);
     expect(makespanMin).toBeLessThanOrEqual(8 * 1440 + 1020);
   });

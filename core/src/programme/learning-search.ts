@@ -20,6 +20,8 @@ const NEIGHBOUR = 100;
 /** Of a neighbourhood: tasks that are placed anew, at least, and at most as a share of all. */
 const LEAST_RELAXED = 4;
 const MOST_RELAXED = 0.2;
+/** Up to so many orders are decided themselves, those in recent conflicts first; of more, starts lead to schedules sooner. */
+const FEW_ORDERS = 3000;
 /** One decision in so many is left to chance where variety is wanted. */
 const BY_CHANCE = 4;
 
@@ -50,6 +52,8 @@ export class LearningSearch {
   private readonly pairOf: ReadonlyMap<number, number>;
   private read = 0;
   private readonly activity: Float64Array;
+  private readonly orderActivity: Float64Array;
+  /** in this run orders are decided first */ private isByOrder = false;
   private bump = 1;
   private way: Way = 'build';
   private runs = 0;
@@ -73,6 +77,7 @@ export class LearningSearch {
     this.clauses = new Clauses(this.trail);
     this.pairOf = new Map(this.pairs.map(({ first, second }, pair) => [first * tasks.length + second, pair]));
     this.activity = new Float64Array(tasks.length);
+    this.orderActivity = new Float64Array(this.pairs.length);
     // the bounds of the root have settled all but the orders
     this.isExhausted = !this.pairs.every((_, pair) => this.rules.order(pair));
   }
@@ -195,7 +200,7 @@ export class LearningSearch {
   private age(): void {
     this.bump /= DECAY;
     if (this.bump < 1e100) return;
-    for (let i = 0; i < this.activity.length; i++) this.activity[i]! *= 1e-100;
+    for (const each of [this.activity, this.orderActivity]) for (let i = 0; i < each.length; i++) each[i]! *= 1e-100;
     this.bump *= 1e-100;
   }
 
@@ -218,7 +223,9 @@ export class LearningSearch {
 
   private touch(v: number): void {
     if (v < this.activity.length) return void (this.activity[v]! += this.bump);
-    const { first, second } = this.pairs[v - this.activity.length]!;
+    const pair = v - this.activity.length;
+    const { first, second } = this.pairs[pair]!;
+    this.orderActivity[pair]! += this.bump;
     this.activity[first]! += this.bump;
     this.activity[second]! += this.bump;
   }
@@ -229,6 +236,8 @@ export class LearningSearch {
     this.runs++;
     const ways = this.around ? WITH_BEST : WITHOUT_BEST;
     this.way = ways[this.runs % ways.length]!;
+    this.isByOrder =
+      this.pairs.length <= FEW_ORDERS && (this.way === 'busy' || (this.way === 'neighbour' && uniformInt(this.options.random, 0, 1) === 0));
     const grown = Math.min(this.runs, this.around ? MOST_GROWN_AROUND : MOST_GROWN);
     this.conflictsLeft = this.way === 'neighbour' ? NEIGHBOUR : RUN * GROWTH ** grown;
     this.assumed = this.way === 'neighbour' ? [...this.neighbourhood(), ...this.aim()] : [];
@@ -276,6 +285,24 @@ export class LearningSearch {
       const task = uniformInt(random, 0, this.model.tasks.length - 1);
       if (!trail.isFixed(task)) return literal(2 * task + 1, -rules.least(task));
     }
+    return (this.isByOrder ? this.decideOrder() : null) ?? this.decideStart();
+  }
+
+  /** The order that took part in most of the recent conflicts: first whichever must start first. */
+  private decideOrder(): Literal | null {
+    const { trail, rules, pairs, orderActivity } = this;
+    const n = this.model.tasks.length;
+    let [chosen, most] = [-1, 0];
+    for (let pair = 0; pair < pairs.length; pair++)
+      if (orderActivity[pair]! > most && !trail.isFixed(n + pair)) [chosen, most] = [pair, orderActivity[pair]!];
+    if (chosen < 0) return null;
+    const { first, second } = pairs[chosen]!;
+    const isFirst = rules.latestStartMin(first) <= rules.latestStartMin(second);
+    return isFirst ? literal(2 * (n + chosen), 1) : literal(2 * (n + chosen) + 1, 0);
+  }
+
+  private decideStart(): Literal | null {
+    const { trail, rules } = this;
     let chosen = -1;
     let [chosenBy, chosenThen] = [Infinity, Infinity];
     for (let task = 0; task < this.model.tasks.length; task++) {
