@@ -26,9 +26,9 @@ export function pairsOf({ rivalsOf }: ScheduleModel): Pair[] {
  */
 export class LearningRules {
   /** of each task: its pairs, who the other is, and the side that rises when this one comes first */
-  private readonly pairsAt: Int32Array[];
-  private readonly othersAt: Int32Array[];
-  private readonly firstSidesAt: Int32Array[];
+  private readonly pairsAt: readonly (readonly number[])[];
+  private readonly othersAt: readonly (readonly number[])[];
+  private readonly firstSidesAt: readonly (readonly number[])[];
   /** minutes that follow from the bounds of each task when it was last followed: never tighter than those are */
   private readonly startsMin: Float64Array;
   private readonly endsMin: Float64Array;
@@ -43,17 +43,20 @@ export class LearningRules {
     private readonly pairs: readonly Pair[],
   ) {
     const pairsAt: number[][] = model.tasks.map(() => []);
+    const othersAt: number[][] = model.tasks.map(() => []);
+    const firstSidesAt: number[][] = model.tasks.map(() => []);
     pairs.forEach(({ first, second }, p) => {
+      const side = 2 * (model.tasks.length + p);
       pairsAt[first]!.push(p);
+      othersAt[first]!.push(second);
+      firstSidesAt[first]!.push(side);
       pairsAt[second]!.push(p);
+      othersAt[second]!.push(first);
+      firstSidesAt[second]!.push(side + 1);
     });
-    this.pairsAt = pairsAt.map((own) => Int32Array.from(own));
-    this.othersAt = pairsAt.map((own, task) =>
-      Int32Array.from(own, (p) => (pairs[p]!.first === task ? pairs[p]!.second : pairs[p]!.first)),
-    );
-    this.firstSidesAt = pairsAt.map((own, task) =>
-      Int32Array.from(own, (p) => 2 * (model.tasks.length + p) + (pairs[p]!.first === task ? 0 : 1)),
-    );
+    this.pairsAt = pairsAt;
+    this.othersAt = othersAt;
+    this.firstSidesAt = firstSidesAt;
     this.startsMin = new Float64Array(model.tasks.length);
     this.endsMin = new Float64Array(model.tasks.length);
     this.latestMin = new Float64Array(model.tasks.length);
@@ -118,7 +121,9 @@ export class LearningRules {
       trail: { values },
     } = this;
     const endMin = this.endsMin[task]!;
-    const [pairs, others, sides] = [this.pairsAt[task]!, this.othersAt[task]!, this.firstSidesAt[task]!];
+    const pairs = this.pairsAt[task]!;
+    const others = this.othersAt[task]!;
+    const sides = this.firstSidesAt[task]!;
     for (let i = 0; i < pairs.length; i++) {
       const own = sides[i]!;
       const other = others[i]!;
@@ -138,7 +143,9 @@ export class LearningRules {
       trail: { values },
     } = this;
     const latestMin = this.latestMin[task]!;
-    const [pairs, others, sides] = [this.pairsAt[task]!, this.othersAt[task]!, this.firstSidesAt[task]!];
+    const pairs = this.pairsAt[task]!;
+    const others = this.othersAt[task]!;
+    const sides = this.firstSidesAt[task]!;
     for (let i = 0; i < pairs.length; i++) {
       const own = sides[i]!;
       if (values[own] === 1 - (own & 1)) continue;
