@@ -34,6 +34,8 @@ export function WaitingHere({ session }: { session: SessionInfo }) {
   const take = async (file: File) => {
     try {
       const taken = await bringIn(await file.text(), session, outboxes, client);
+      // what is on its way now is told before anything says that nothing waits
+      await client.invalidateQueries({ queryKey: besideQuery(session.personId).queryKey });
       setSaid(
         taken.ok
           ? { text: t('waiting-file.taken', { n: taken.value }), isFault: false }

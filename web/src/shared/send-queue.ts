@@ -88,9 +88,10 @@ export abstract class SendQueue<C extends { id: string }, T = C> {
   /** Sends what is kept, and shares it with other tabs until the returned function is called. */
   open(): () => void {
     this.channel = new BroadcastChannel(this.key);
-    this.channel.onmessage = ({ data }: MessageEvent<{ taken: readonly T[] }>) => {
+    // a page from before an update of the app tells only that something changed
+    this.channel.onmessage = ({ data }: MessageEvent<{ taken?: readonly T[] }>) => {
       // before it is no longer shown as waiting
-      for (const each of data.taken) this.onTaken(each);
+      for (const each of data.taken ?? []) this.onTaken(each);
       void this.reload();
     };
     addEventListener('online', this.wakeUp);
